@@ -1,0 +1,133 @@
+"""Comparing the bars of a rack on one vehicle."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from axlecore.axle import Axle, bar_roll_stiffness, link_span
+from axlecore.bar import Bar, bar_rates
+from axlecore.errors import InputError
+from axlecore.evaluate import (
+    REFERENCE_BEND_M_S2,
+    REFERENCE_ROAD_M_S,
+    REFERENCE_WIND_M_S,
+    axle_stiffness,
+)
+from axlecore.measure import Record
+from axlecore.rig import Action, SetUp, Vehicle
+from axlecore.section import FloatArray
+from axlecore.steady import FRONT, REAR, roll_model, solve
+from axlecore.wind import side_area, side_force
+
+AXLES = {"front": FRONT, "rear": REAR}
+
+
+@dataclass(frozen=True)
+class Outcome(Record):
+    """What one bar would do, in its outermost hole.
+
+    Attributes
+    ----------
+    rate_n_per_m : float
+        Bar rate at the eyes [N/m].
+    lean_rad, wind_lean_rad : list of float
+        In the reference bend and the reference wind, one a load state [rad].
+    front_share : list of float
+        Front axle's share of load transfer in a bend, one a load state.
+    """
+
+    rate_n_per_m: float
+    lean_rad: list[float]
+    wind_lean_rad: list[float]
+    front_share: list[float]
+
+
+def short_list(
+    vehicle: Vehicle,
+    set_up: SetUp,
+    axle_name: str,
+    action: Action,
+    motion_gain: float,
+    bars: Sequence[Bar],
+) -> list[Outcome]:
+    """Return what each bar would do on one axle, the other axle as chosen.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen so far; the choice of the other axle stays.
+    axle_name : str
+        "front" or "rear".
+    action : Action
+        What would be done with the bar.
+    motion_gain : float
+        Arm-tip travel per axle travel.
+    bars : sequence of Bar
+        Candidates.
+
+    Returns
+    -------
+    list of Outcome
+        One a bar, in the same order.
+
+    Raises
+    ------
+    InputError
+        ``axle`` is neither, or ``action`` does not suit the axle.
+    UnstableError
+        The vehicle tips over by itself.
+    """
+    if axle_name not in AXLES:
+        raise InputError("axle", f"Read “{axle_name[:20]}”; the axle is front or rear.")
+    axle: Axle = getattr(vehicle, axle_name)
+    if (axle.standard_bar is None) != (action is Action.NEW):
+        raise InputError("action", f"“{action}” does not suit the {axle_name} axle.")
+    if not bars:
+        return []
+    pair = axle_stiffness(vehicle, set_up)
+    base = np.array([pair[FRONT].after.suspension, pair[REAR].after.suspension])
+    here = pair[AXLES[axle_name]]
+    kept = here.before.suspension
+    if action is Action.REPLACE:
+        kept -= here.before.standard_bar
+    rates = bar_rates(bars, [0] * len(bars))
+    added = bar_roll_stiffness(rates, link_span(axle), motion_gain)
+    suspension = np.tile(base, (len(bars), 1))
+    suspension[:, AXLES[axle_name]] = kept + added
+    return _outcomes(vehicle, rates, suspension)
+
+
+def _outcomes(vehicle: Vehicle, rates: FloatArray, suspension: FloatArray) -> list[Outcome]:
+    states = vehicle.load_states
+    model = roll_model(vehicle, states * len(rates), np.repeat(suspension, len(states), axis=0))
+    area = side_area(vehicle.profile)
+    force = side_force(
+        area.area_m2,
+        vehicle.profile.side_force_coefficient.value,
+        REFERENCE_ROAD_M_S,
+        REFERENCE_WIND_M_S,
+    )
+    rows = len(rates) * len(states)
+    answer = solve(
+        model,
+        [REFERENCE_BEND_M_S2, 0.0],
+        [0.0, float(force)],
+        np.full(rows, area.centre_height_m),
+        np.full(rows, area.centre_behind_front_axle_m),
+    )
+    lean = answer.lean_rad.reshape(len(rates), len(states), 2)
+    share = answer.front_share.reshape(len(rates), len(states), 2)
+    return [
+        Outcome(
+            rate_n_per_m=float(rates[row]),
+            lean_rad=lean[row, :, 0].tolist(),
+            wind_lean_rad=lean[row, :, 1].tolist(),
+            front_share=share[row, :, 0].tolist(),
+        )
+        for row in range(len(rates))
+    ]

@@ -1,0 +1,392 @@
+"""One vehicle, before and after: stiffness, lean over bend and side force, in every load state."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from axlecore import __version__
+from axlecore.axle import (
+    Axle,
+    FittedBar,
+    air_bag_roll_stiffness,
+    bar_roll_stiffness,
+    link_span,
+    springs_of,
+    tyres_of,
+)
+from axlecore.bar import bar_rates
+from axlecore.errors import UnstableError
+from axlecore.measure import Record
+from axlecore.rig import LOAD_NAMES, Action, AxleChoice, LoadKey, SetUp, Vehicle, check_set_up
+from axlecore.section import FloatArray
+from axlecore.steady import (
+    FRONT,
+    REAR,
+    WHEELS,
+    RollModel,
+    first_lift,
+    roll_model,
+    solve,
+    wheel_loads,
+)
+from axlecore.units import GRAVITY_M_S2
+from axlecore.wind import SideArea, side_area, side_force
+
+#: The bend and the wind that single figures are quoted for.
+REFERENCE_BEND_M_S2 = 0.3 * GRAVITY_M_S2
+REFERENCE_WIND_M_S = 12.0
+REFERENCE_ROAD_M_S = 25.0
+
+#: Nodes of the curves: bend 0 to 0.5 g, wind 0 to 25 m/s, road 0 to 130 km/h.
+BEND_NODES_M_S2 = np.arange(26) * 0.02 * GRAVITY_M_S2
+WIND_NODES_M_S = np.arange(26) * 1.0
+ROAD_NODES_M_S = np.arange(14) * 10 / 3.6
+_FORCE_NODES = 6
+
+Curve = list[float]
+Table = list[list[float]]
+
+
+@dataclass(frozen=True)
+class AxleStiffness(Record):
+    """Where an axle's roll stiffness comes from, all in N·m/rad.
+
+    Attributes
+    ----------
+    springs, air_bags, standard_bar, chosen_bar : float
+        Parts of the suspension; a replaced bar counts zero.
+    suspension : float
+        Their sum.
+    tyres : float
+        The axle on its tyres, in series with the suspension.
+    standard_bar_rate_n_per_m, chosen_bar_rate_n_per_m : float
+        Bar rates at the eyes [N/m]; zero where there is none.
+    """
+
+    springs: float
+    air_bags: float
+    standard_bar: float
+    chosen_bar: float
+    suspension: float
+    tyres: float
+    standard_bar_rate_n_per_m: float
+    chosen_bar_rate_n_per_m: float
+
+
+@dataclass(frozen=True)
+class LeanTables(Record):
+    """Lean of one load state and set-up over bend (rows) and side force (columns).
+
+    Attributes
+    ----------
+    lean_rad : Table
+        Body against the ground [rad], outward.
+    front_tyre_roll_rad, rear_tyre_roll_rad : Table
+        Each axle on its tyres [rad].
+    wheel_load_n : list of Table
+        Front left, front right, rear left, rear right, body leaning right [N]; below
+        zero the wheel has lifted and the figures no longer hold.
+    reference_lean_rad : float
+        In a bend of 0.3 g [rad].
+    reference_wind_lean_rad : float
+        In 12 m/s square to the road at 25 m/s [rad].
+    roll_gradient_rad_per_g : float
+        Lean per g in a bend [rad].
+    front_share : float
+        Front axle's share of load transfer in a bend, 0 to 1.
+    lift_axle : str
+        Axle whose inner wheel lifts first in a steady bend, "front" or "rear".
+    lift_m_s2 : float
+        When it does [m/s²].
+    """
+
+    lean_rad: Table
+    front_tyre_roll_rad: Table
+    rear_tyre_roll_rad: Table
+    wheel_load_n: list[Table]
+    reference_lean_rad: float
+    reference_wind_lean_rad: float
+    roll_gradient_rad_per_g: float
+    front_share: float
+    lift_axle: str
+    lift_m_s2: float
+
+
+@dataclass(frozen=True)
+class StateEvaluation(Record):
+    """One load state, before and after.
+
+    Attributes
+    ----------
+    key : LoadKey
+        Which state.
+    front_kg, rear_kg : float
+        Axle loads [kg].
+    sprung_height_m, roll_axis_height_m : float
+        Sprung centre and the roll axis below it, above ground [m].
+    before, after : LeanTables
+        As it stands, and with what is chosen.
+    """
+
+    key: LoadKey
+    front_kg: float
+    rear_kg: float
+    sprung_height_m: float
+    roll_axis_height_m: float
+    before: LeanTables
+    after: LeanTables
+
+
+@dataclass(frozen=True)
+class BeforeAfter(Record):
+    """Roll stiffness of one axle.
+
+    Attributes
+    ----------
+    before, after : AxleStiffness
+        As it stands, and with what is chosen.
+    """
+
+    before: AxleStiffness
+    after: AxleStiffness
+
+
+@dataclass(frozen=True)
+class Evaluation(Record):
+    """All that one job's numbers say.
+
+    Attributes
+    ----------
+    core_version : str
+        Version of this package.
+    bend_m_s2, force_n : Curve
+        Nodes of the lean tables: lateral acceleration [m/s²] and side force [N].
+    road_m_s, wind_m_s : Curve
+        Nodes of the force table [m/s].
+    side_force_n : Table
+        Side force over road speed (rows) and wind speed (columns) [N].
+    side : SideArea
+        What the wind pushes on.
+    front, rear : BeforeAfter
+        Where each axle's roll stiffness comes from.
+    states : list of StateEvaluation
+        Every load state of the vehicle.
+    """
+
+    core_version: str
+    bend_m_s2: Curve
+    force_n: Curve
+    road_m_s: Curve
+    wind_m_s: Curve
+    side_force_n: Table
+    side: SideArea
+    front: BeforeAfter
+    rear: BeforeAfter
+    states: list[StateEvaluation]
+
+
+def _rate_and_stiffness(axle: Axle, fitted: FittedBar | None, rate: float) -> tuple[float, float]:
+    if fitted is None:
+        return 0.0, 0.0
+    return rate, float(bar_roll_stiffness(rate, link_span(axle), fitted.motion_gain.value))
+
+
+def _stiffness(
+    axle: Axle, choice: AxleChoice | None, standard_rate: float, chosen_rate: float
+) -> AxleStiffness:
+    standard = axle.standard_bar
+    if choice is not None and choice.action is Action.REPLACE:
+        standard = None
+    rate, standing = _rate_and_stiffness(axle, standard, standard_rate)
+    chosen = None if choice is None else choice.fitted
+    new_rate, added = _rate_and_stiffness(axle, chosen, chosen_rate)
+    springs = springs_of(axle)
+    bags = 0.0 if axle.air_bags is None else air_bag_roll_stiffness(axle.air_bags)
+    return AxleStiffness(
+        springs=springs,
+        air_bags=bags,
+        standard_bar=standing,
+        chosen_bar=added,
+        suspension=springs + bags + standing + added,
+        tyres=tyres_of(axle),
+        standard_bar_rate_n_per_m=rate,
+        chosen_bar_rate_n_per_m=new_rate,
+    )
+
+
+def axle_stiffness(vehicle: Vehicle, set_up: SetUp) -> tuple[BeforeAfter, BeforeAfter]:
+    """Return where the roll stiffness of front and rear axle comes from.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+
+    Returns
+    -------
+    tuple of two BeforeAfter
+        Front, rear [N·m/rad].
+
+    Raises
+    ------
+    InputError
+        The choice does not suit the axle.
+    """
+    check_set_up(vehicle, set_up)
+    axles = ((vehicle.front, set_up.front), (vehicle.rear, set_up.rear))
+    # All bars of the vehicle go through the frame in one step.
+    fitted = [
+        bar
+        for axle, choice in axles
+        for bar in (axle.standard_bar, None if choice is None else choice.fitted)
+    ]
+    present = [bar for bar in fitted if bar is not None]
+    solved = iter(bar_rates([f.bar for f in present], [f.hole for f in present]).tolist())
+    rates = [0.0 if bar is None else next(solved) for bar in fitted]
+    front, rear = (
+        BeforeAfter(
+            before=_stiffness(axle, None, standard, 0.0),
+            after=_stiffness(axle, choice, standard, chosen),
+        )
+        for (axle, choice), standard, chosen in zip(axles, rates[::2], rates[1::2], strict=True)
+    )
+    return front, rear
+
+
+def static_wheel_loads(vehicle: Vehicle) -> FloatArray:
+    """Return the wheel loads at rest of every load state, (states, 4) [N].
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    """
+    return np.array(
+        [
+            [getattr(state, f"{wheel}_kg").value * GRAVITY_M_S2 for wheel in WHEELS]
+            for state in vehicle.load_states
+        ]
+    )
+
+
+def _named(error: UnstableError, vehicle: Vehicle) -> UnstableError:
+    states = vehicle.load_states
+    return UnstableError(tuple(LOAD_NAMES[states[row % len(states)].key] for row in error.rows))
+
+
+def _tables(
+    vehicle: Vehicle, model: RollModel, area: SideArea, force_nodes: FloatArray, static: FloatArray
+) -> list[LeanTables]:
+    states = len(static)
+    shape = (states, len(BEND_NODES_M_S2), len(force_nodes))
+    reference_force = side_force(
+        area.area_m2,
+        vehicle.profile.side_force_coefficient.value,
+        REFERENCE_ROAD_M_S,
+        REFERENCE_WIND_M_S,
+    )
+    # Last two cases are the reference bend and the reference wind.
+    bend = np.append(np.repeat(BEND_NODES_M_S2, len(force_nodes)), [REFERENCE_BEND_M_S2, 0.0])
+    force = np.append(np.tile(force_nodes, len(BEND_NODES_M_S2)), [0.0, reference_force])
+    answer = solve(
+        model,
+        bend,
+        force,
+        np.full(states, area.centre_height_m),
+        np.full(states, area.centre_behind_front_axle_m),
+    )
+    loads = wheel_loads(static, answer.load_transfer_n)[:, :-2].reshape(*shape, 4)
+    lift_axle, lift = first_lift(static, answer.load_transfer_n[:, -2] / REFERENCE_BEND_M_S2)
+    lean = np.round(answer.lean_rad[:, :-2].reshape(shape), 7)
+    tyre = np.round(answer.tyre_roll_rad[:, :-2].reshape(*shape, 2), 7)
+    return [
+        LeanTables(
+            lean_rad=lean[row].tolist(),
+            front_tyre_roll_rad=tyre[row, ..., FRONT].tolist(),
+            rear_tyre_roll_rad=tyre[row, ..., REAR].tolist(),
+            wheel_load_n=np.round(np.moveaxis(loads[row], -1, 0), 1).tolist(),
+            reference_lean_rad=float(answer.lean_rad[row, -2]),
+            reference_wind_lean_rad=float(answer.lean_rad[row, -1]),
+            roll_gradient_rad_per_g=float(answer.lean_rad[row, -2])
+            * GRAVITY_M_S2
+            / REFERENCE_BEND_M_S2,
+            front_share=float(answer.front_share[row, -2]),
+            lift_axle="rear" if lift_axle[row] == REAR else "front",
+            lift_m_s2=float(lift[row]),
+        )
+        for row in range(states)
+    ]
+
+
+def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
+    """Return stiffness and lean of a vehicle before and after, in every load state.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+
+    Returns
+    -------
+    Evaluation
+        Whole tables over bend and side force, SI units, angles in rad.
+
+    Raises
+    ------
+    InputError
+        The choice does not suit the axle, or a centre lies below the roll axis.
+    UnstableError
+        The vehicle tips over by itself; names the load states.
+    """
+    front, rear = axle_stiffness(vehicle, set_up)
+    area = side_area(vehicle.profile)
+    force = side_force(
+        area.area_m2,
+        vehicle.profile.side_force_coefficient.value,
+        ROAD_NODES_M_S[:, None],
+        WIND_NODES_M_S[None, :],
+    )
+    force_nodes = np.linspace(0.0, force.max(), _FORCE_NODES)
+    static = static_wheel_loads(vehicle)
+    states = vehicle.load_states
+    models = [
+        roll_model(vehicle, states, np.tile(suspension, (len(states), 1)))
+        for suspension in (
+            [front.before.suspension, rear.before.suspension],
+            [front.after.suspension, rear.after.suspension],
+        )
+    ]
+    try:
+        before, after = (_tables(vehicle, m, area, force_nodes, static) for m in models)
+    except UnstableError as error:
+        raise _named(error, vehicle) from None
+    model = models[0]
+    return Evaluation(
+        core_version=__version__,
+        bend_m_s2=BEND_NODES_M_S2.tolist(),
+        force_n=force_nodes.tolist(),
+        road_m_s=ROAD_NODES_M_S.tolist(),
+        wind_m_s=WIND_NODES_M_S.tolist(),
+        side_force_n=np.round(force, 2).tolist(),
+        side=area,
+        front=front,
+        rear=rear,
+        states=[
+            StateEvaluation(
+                key=state.key,
+                front_kg=state.front_kg,
+                rear_kg=state.rear_kg,
+                sprung_height_m=float(model.sprung_height_m[row]),
+                roll_axis_height_m=float(model.roll_axis_height_m[row]),
+                before=before[row],
+                after=after[row],
+            )
+            for row, state in enumerate(states)
+        ],
+    )

@@ -1,0 +1,215 @@
+"""The vehicle as measured, in its load states, and the set-up chosen for it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from axlecore.axle import Axle, FittedBar
+from axlecore.errors import InputError
+from axlecore.measure import Measured, Record, check_places, place
+from axlecore.units import Dimension
+from axlecore.wind import SideProfile
+
+
+class RigKind(StrEnum):
+    """What kind of vehicle it is; chooses class defaults and the drawing's outline."""
+
+    MOTORHOME = "motorhome"
+    COACH = "coach"
+    PICKUP = "pickup"
+    CAMPER_PICKUP = "camper_pickup"
+    WAGON = "wagon"
+    VAN = "van"
+
+
+class LoadKey(StrEnum):
+    """Load states, lightest first."""
+
+    EMPTY = "empty"
+    TRIP_READY = "trip_ready"
+    MAXIMUM = "maximum"
+    TOWING = "towing"
+
+
+#: How a load state is named in a sentence: "when trip-ready".
+LOAD_NAMES = {
+    LoadKey.EMPTY: "empty",
+    LoadKey.TRIP_READY: "trip-ready",
+    LoadKey.MAXIMUM: "at maximum",
+    LoadKey.TOWING: "towing",
+}
+
+
+@dataclass(frozen=True)
+class LoadState(Record):
+    """What the pads read under each wheel in one state of loading.
+
+    Attributes
+    ----------
+    key : LoadKey
+        Which state.
+    front_left_kg, front_right_kg, rear_left_kg, rear_right_kg : Measured
+        Load under each wheel or dual pair [kg].
+    centre_of_gravity_height_m : Measured
+        Of the whole vehicle above ground [m].
+    """
+
+    key: LoadKey
+    front_left_kg: Measured = place("Front left wheel load", Dimension.MASS, 50.0, 10000.0)
+    front_right_kg: Measured = place("Front right wheel load", Dimension.MASS, 50.0, 10000.0)
+    rear_left_kg: Measured = place("Rear left wheel load", Dimension.MASS, 50.0, 10000.0)
+    rear_right_kg: Measured = place("Rear right wheel load", Dimension.MASS, 50.0, 10000.0)
+    centre_of_gravity_height_m: Measured = place(
+        "Centre of gravity height", Dimension.LENGTH, 0.3, 2.5
+    )
+
+    def __post_init__(self) -> None:
+        check_places(self)
+
+    @property
+    def front_kg(self) -> float:
+        """Front axle load [kg]."""
+        return self.front_left_kg.value + self.front_right_kg.value
+
+    @property
+    def rear_kg(self) -> float:
+        """Rear axle load [kg]."""
+        return self.rear_left_kg.value + self.rear_right_kg.value
+
+
+@dataclass(frozen=True)
+class Vehicle(Record):
+    """A vehicle's whole measured sheet.
+
+    Attributes
+    ----------
+    kind : RigKind
+        What it is.
+    wheelbase_m, width_m, floor_height_m, roof_height_m : Measured
+        Size of it [m]; floor and roof are drawn, not computed with.
+    rating_kg : Measured
+        The chassis maker's rating of the whole vehicle [kg].
+    front, rear : Axle
+        The axles.
+    profile : SideProfile
+        The side the wind pushes on.
+    load_states : tuple of LoadState
+        One to four, each key once.
+    """
+
+    kind: RigKind
+    wheelbase_m: Measured = place("Wheelbase", Dimension.LENGTH, 1.5, 9.0)
+    width_m: Measured = place("Body width", Dimension.LENGTH, 1.2, 3.0)
+    floor_height_m: Measured = place("Floor height", Dimension.LENGTH, 0.15, 1.6)
+    roof_height_m: Measured = place("Roof height", Dimension.LENGTH, 1.0, 4.5)
+    rating_kg: Measured = place("Vehicle rating", Dimension.MASS, 500.0, 30000.0)
+    front: Axle
+    rear: Axle
+    profile: SideProfile
+    load_states: tuple[LoadState, ...]
+
+    def __post_init__(self) -> None:
+        check_places(self)
+        if not self.floor_height_m.value < self.roof_height_m.value:
+            raise InputError("floor_height_m", "The floor must be below the roof.")
+        keys = [state.key for state in self.load_states]
+        if not keys or len(set(keys)) != len(keys):
+            raise InputError("load_states", "Weigh at least one load state, each only once.")
+        for index, state in enumerate(self.load_states):
+            self._check_unsprung(index, state)
+
+    def _check_unsprung(self, index: int, state: LoadState) -> None:
+        for name, axle, load in (
+            ("front", self.front, state.front_kg),
+            ("rear", self.rear, state.rear_kg),
+        ):
+            if not axle.unsprung_mass_kg.value < load:
+                raise InputError(
+                    f"load_states.{index}.{name}_left_kg",
+                    f"The {name} axle carries {load:.0f} kg, which is not above its own "
+                    f"unsprung mass {axle.unsprung_mass_kg.value:.0f} kg.",
+                )
+
+
+class Action(StrEnum):
+    """What is done with a chosen bar."""
+
+    SUPPLEMENT = "supplement"
+    REPLACE = "replace"
+    NEW = "new"
+
+
+@dataclass(frozen=True)
+class AxleChoice(Record):
+    """A bar chosen for one axle.
+
+    Attributes
+    ----------
+    action : Action
+        Added beside the standard bar, put in its place, or new where none was.
+    fitted : FittedBar
+        The bar and how it sits.
+    """
+
+    action: Action
+    fitted: FittedBar
+
+
+@dataclass(frozen=True)
+class SetUp(Record):
+    """What is chosen for the vehicle; None leaves an axle as it is.
+
+    Attributes
+    ----------
+    front, rear : AxleChoice or None
+        The choice for each axle.
+    """
+
+    front: AxleChoice | None = None
+    rear: AxleChoice | None = None
+
+
+@dataclass(frozen=True)
+class RigFile(Record):
+    """A vehicle with a set-up: what `axlecore evaluate` reads.
+
+    Attributes
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    """
+
+    vehicle: Vehicle
+    set_up: SetUp = SetUp()
+
+    def __post_init__(self) -> None:
+        check_set_up(self.vehicle, self.set_up)
+
+
+def check_set_up(vehicle: Vehicle, set_up: SetUp) -> None:
+    """Raise InputError where a choice does not suit the axle's standard bar.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    """
+    for name, axle, choice in (
+        ("front", vehicle.front, set_up.front),
+        ("rear", vehicle.rear, set_up.rear),
+    ):
+        if choice is None:
+            continue
+        has_bar = axle.standard_bar is not None
+        if has_bar == (choice.action is Action.NEW):
+            fits = "“supplement” or “replace”" if has_bar else "“new”"
+            there = "has a bar" if has_bar else "has no bar"
+            raise InputError(
+                f"set_up.{name}.action",
+                f"The {name} axle {there}; “{choice.action}” does not apply, use {fits}.",
+            )

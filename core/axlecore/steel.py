@@ -1,0 +1,47 @@
+"""Bar steels. Stiffness is one number for all of them; strength is what a grade carries."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+#: Young's modulus of steel [Pa]; the same for every grade within about 1 %.
+YOUNGS_MODULUS_PA = 206e9
+#: Shear modulus of steel [Pa].
+SHEAR_MODULUS_PA = 79.3e9
+#: Density of steel [kg/m³].
+DENSITY_KG_M3 = 7850.0
+
+
+@dataclass(frozen=True)
+class Steel:
+    """A grade with its condition.
+
+    Attributes
+    ----------
+    key : str
+        Short name used in files.
+    label : str
+        Designation and condition as written on a drawing.
+    yield_strength_pa, ultimate_strength_pa : float
+        Typical values [Pa]; the maker's certificate wins.
+    """
+
+    key: str
+    label: str
+    yield_strength_pa: float
+    ultimate_strength_pa: float
+
+
+#: Typical strengths of bar steels by condition: ASM Handbook vol. 1, and EN 10089 for 51CrV4.
+STEELS = {
+    steel.key: steel
+    for steel in (
+        Steel("s355", "S355, as rolled", 355e6, 510e6),
+        Steel("1045_normalised", "1045, normalised", 370e6, 620e6),
+        Steel("1045_hardened", "1045, quenched and tempered", 620e6, 800e6),
+        Steel("4130_tube", "4130 tube, normalised", 435e6, 670e6),
+        Steel("4140_hardened", "4140, quenched and tempered", 950e6, 1075e6),
+        Steel("5160_hardened", "5160, quenched and tempered", 1200e6, 1350e6),
+        Steel("51crv4_hardened", "51CrV4, quenched and tempered", 1200e6, 1400e6),
+    )
+}
