@@ -116,9 +116,7 @@ class Axle(Record):
     wheel_centre_height_m: Measured = place("Wheel centre height", Dimension.LENGTH, 0.15, 0.8)
     unsprung_mass_kg: Measured = place("Unsprung mass", Dimension.MASS, 0.0, 2000.0)
     rating_kg: Measured = place("Axle rating", Dimension.MASS, 200.0, 20000.0)
-    spring_base_m: Measured | None = place(
-        "Spring base", Dimension.LENGTH, 0.3, 2.0, optional=True
-    )
+    spring_base_m: Measured | None = place("Spring base", Dimension.LENGTH, 0.3, 2.0, optional=True)
     link_spacing_m: Measured | None = place(
         "Link spacing", Dimension.LENGTH, 0.2, 2.4, optional=True
     )

@@ -47,9 +47,7 @@ class Bar(Record):
     """
 
     name: str
-    outside_diameter_m: Measured = place(
-        "Outside diameter", Dimension.SMALL_LENGTH, 0.008, 0.12
-    )
+    outside_diameter_m: Measured = place("Outside diameter", Dimension.SMALL_LENGTH, 0.008, 0.12)
     bore_m: Measured = place("Bore", Dimension.SMALL_LENGTH, 0.0, 0.119)
     centre_line_m: tuple[Point, ...]
     bushing_span_m: Measured = place("Bushing span", Dimension.LENGTH, 0.1, 2.5)
@@ -81,7 +79,7 @@ class Bar(Record):
 def _check_centre_line(points: Sequence[Point], bushing_span_m: float) -> None:
     line = np.asarray(points, dtype=float)
     if line.ndim != 2 or not 3 <= len(line) <= _MOST_POINTS or line.shape[1] != 3:
-        raise InputError("centre_line_m", f"Give 3 to {_MOST_POINTS} points as (x, y, z) in metres.")
+        raise InputError("centre_line_m", f"Give 3 to {_MOST_POINTS} points, (x, y, z) in metres.")
     if not np.all(np.isfinite(line)) or np.any(np.abs(line) > 5):
         raise InputError("centre_line_m", "Every coordinate must be a number within 5 m.")
     if np.any(np.linalg.norm(np.diff(line, axis=0), axis=1) < _NEAREST_BEND_M):
@@ -174,7 +172,9 @@ def square_u_rate(
     `frame_rate`, which is what the product uses.
     Source: Young & Budynas, *Roark's Formulas*, 7th ed., ch. 8 and 10, superposed.
     """
-    arm, centre, span = (np.asarray(v, dtype=float) for v in (arm_m, centre_length_m, bushing_span_m))
+    arm, centre, span = (
+        np.asarray(v, dtype=float) for v in (arm_m, centre_length_m, bushing_span_m)
+    )
     if not np.all(arm > 0):
         raise InputError("arm_m", "Arm length must be above zero.")
     if not np.all((span > 0) & (span <= centre)):
@@ -202,7 +202,9 @@ def _with_bushings(line: FloatArray, span: FloatArray) -> tuple[FloatArray, Floa
     rows = np.arange(count)[:, None]
     start, end = line[rows, piece], line[rows, piece + 1]
     share = (bushing_y - start[..., 1]) / (end[..., 1] - start[..., 1])
-    order_key = np.concatenate([np.tile(np.arange(points, dtype=float), (count, 1)), piece + share], 1)
+    order_key = np.concatenate(
+        [np.tile(np.arange(points, dtype=float), (count, 1)), piece + share], 1
+    )
     order = np.argsort(order_key, axis=1, kind="stable")
     nodes = np.concatenate([line, start + share[..., None] * (end - start)], axis=1)[rows, order]
     element_piece = np.floor(order_key[rows, order][:, :-1]).astype(int)

@@ -224,7 +224,9 @@ def wheel_loads(static_n: FloatArray, transfer_n: FloatArray) -> FloatArray:
     return np.asarray(static_n[:, None, :] + moved)
 
 
-def first_lift(static_n: FloatArray, transfer_per_m_s2: FloatArray) -> tuple[FloatArray, FloatArray]:
+def first_lift(
+    static_n: FloatArray, transfer_per_m_s2: FloatArray
+) -> tuple[npt.NDArray[np.int_], FloatArray]:
     """Return which axle's inner wheel lifts first in a steady bend, and when.
 
     Parameters

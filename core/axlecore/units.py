@@ -86,13 +86,15 @@ _WRITINGS = {
 _NUMBER = r"(?:\d+(?:,\d{3})+(?:\.\d+)?|\d+\.?\d*|\.\d+)"
 _TERM = re.compile(
     rf"""\s*
-    (?: (?P<whole>{_NUMBER}) (?: (?:\s+|-) (?P<num>\d+)/(?P<den>\d+) )?
-      | (?P<only_num>\d+)/(?P<only_den>\d+)
+    (?: (?P<only_num>\d+)/(?P<only_den>\d+)
+      | (?P<whole>{_NUMBER}) (?: (?:\s+|-) (?P<num>\d+)/(?P<den>\d+) )?
     )
     \s* (?P<unit>[A-Za-z"'’”]+(?:/[A-Za-z]+)?)? \s*""",
     re.VERBOSE,
 )
-_UNICODE_FRACTIONS = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}  # fmt: skip
+_UNICODE_FRACTIONS = {
+    "½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
+}  # fmt: skip
 
 
 @functools.cache
@@ -185,7 +187,8 @@ def read_quantity(text: str, dimension: Dimension, field: str = "value") -> floa
         name = writing.units.get(typed) if typed else writing.bare
         if name is None:
             raise InputError(
-                field, f"Read “{text}”: unit “{match['unit']}” does not fit. Write {writing.example}."
+                field,
+                f"Read “{text}”: unit “{match['unit']}” does not fit. Write {writing.example}.",
             )
         units.append(name)
         total += _number(match, field, text) * _si_per(name, writing.si)

@@ -1,0 +1,177 @@
+"""Entering what a fitter typed at a place of a record, and walking over all its places.
+
+A place is named by the dotted path of its field: ``rear.link_spacing_m``,
+``load_states.0.front_left_kg``, ``rear.fitted.bar.outside_diameter_m``.
+"""
+
+from __future__ import annotations
+
+import dataclasses
+import typing
+from collections.abc import Callable, Iterator
+from enum import StrEnum
+from typing import Any, TypeVar
+
+from axlecore.errors import InputError
+from axlecore.measure import Known, Measured, Place, Record, read_measured
+from axlecore.rig import LoadState
+
+R = TypeVar("R", bound=Record)
+
+#: Axle load as one figure: entered where no wheel pads are at hand, split evenly.
+_AXLE_LOADS = {
+    "front_kg": ("front_left_kg", "front_right_kg"),
+    "rear_kg": ("rear_left_kg", "rear_right_kg"),
+}
+
+
+def walk(record: object, path: str = "") -> Iterator[tuple[str, Place, Measured]]:
+    """Yield every measured quantity of a record with its path and its place.
+
+    Parameters
+    ----------
+    record : Record or tuple of Record
+        Where to look.
+    path : str
+        Put in front of each path.
+
+    Yields
+    ------
+    tuple of str, Place, Measured
+        In the order of declaration; absent optional ones are left out.
+    """
+    if isinstance(record, tuple):
+        for index, item in enumerate(record):
+            yield from walk(item, f"{path}.{index}" if path else str(index))
+    elif isinstance(record, Record) and dataclasses.is_dataclass(record):
+        for item in dataclasses.fields(record):
+            found = getattr(record, item.name)
+            here = f"{path}.{item.name}" if path else item.name
+            rule = item.metadata.get("place")
+            if rule is not None and found is not None:
+                yield here, rule, found
+            elif rule is None:
+                yield from walk(found, here)
+
+
+def enter(record: R, path: str, typed: str, known: Known) -> R:
+    """Return a record with what was typed put at one place.
+
+    Parameters
+    ----------
+    record : Record
+        A vehicle or a set-up.
+    path : str
+        Dotted name of the place.
+    typed : str
+        As typed. Empty takes an optional number away.
+    known : Known
+        How a number is known; ignored for choices such as a steel.
+
+    Returns
+    -------
+    Record
+        Of the same type, checked as a whole.
+
+    Raises
+    ------
+    InputError
+        No such place, unreadable, out of range, or at odds with another place.
+    """
+
+    def change(owner: Record, name: str) -> dict[str, Any]:
+        if isinstance(owner, LoadState) and name in _AXLE_LOADS:
+            return _split_axle_load(owner, name, typed, known)
+        return {name: _read_field(owner, name, typed, known)}
+
+    return typing.cast(R, _change_at(record, path, change))
+
+
+def fit_part(record: R, path: str, part: object) -> R:
+    """Return a record with a whole part put at one place, or taken away.
+
+    Parameters
+    ----------
+    record : Record
+        A vehicle or a set-up.
+    path : str
+        Dotted name of the place, such as ``rear.standard_bar``.
+    part : object
+        The part, of the type the place takes; None takes it away.
+
+    Returns
+    -------
+    Record
+        Of the same type, checked as a whole.
+
+    Raises
+    ------
+    InputError
+        No such place, or the result does not hold together.
+    """
+    return typing.cast(R, _change_at(record, path, lambda _, name: {name: part}))
+
+
+def _change_at(
+    record: object, path: str, change: Callable[[Record, str], dict[str, Any]], trail: str = ""
+) -> object:
+    head, _, rest = path.partition(".")
+    here = f"{trail}.{head}" if trail else head
+    missing = InputError(here[:80], "There is no such place on this sheet.")
+    if isinstance(record, tuple):
+        if not (head.isdecimal() and int(head) < len(record) and rest):
+            raise missing
+        index = int(head)
+        changed = _change_at(record[index], rest, change, here)
+        return (*record[:index], changed, *record[index + 1 :])
+    if not isinstance(record, Record):
+        raise missing
+    names = {item.name for item in dataclasses.fields(record)}  # type: ignore[arg-type]
+    if head not in names and not (isinstance(record, LoadState) and head in _AXLE_LOADS):
+        raise missing
+    try:
+        if rest:
+            new = {head: _change_at(getattr(record, head), rest, change, here)}
+        else:
+            new = change(record, head)
+    except InputError as error:
+        # Reading errors name the field alone; deeper ones already carry their trail.
+        raise error if "." in error.field or not trail else error.within(trail) from None
+    try:
+        return dataclasses.replace(record, **new)  # type: ignore[type-var]
+    except InputError as error:
+        raise error.within(trail) if trail else error from None
+
+
+def _read_field(owner: Record, name: str, typed: str, known: Known) -> object:
+    item = next(f for f in dataclasses.fields(owner) if f.name == name)  # type: ignore[arg-type]
+    rule = item.metadata.get("place")
+    if rule is not None:
+        if not typed.strip() and item.default is None:
+            return None
+        return read_measured(typed, known, rule, name)
+    hint = typing.get_type_hints(type(owner))[name]
+    if isinstance(hint, type) and issubclass(hint, StrEnum):
+        if typed not in list(hint):
+            raise InputError(name, f"Read “{typed[:40]}”; choose one of {', '.join(hint)}.")
+        return hint(typed)
+    if hint is int:
+        if not typed.isdecimal():
+            raise InputError(name, f"Read “{typed[:40]}”; enter a whole number.")
+        return int(typed)
+    if hint is str:
+        return typed
+    raise InputError(name, "Nothing can be typed here.")
+
+
+def _split_axle_load(owner: LoadState, name: str, typed: str, known: Known) -> dict[str, Any]:
+    left, right = _AXLE_LOADS[name]
+    rule = next(f for f in dataclasses.fields(owner) if f.name == left).metadata["place"]
+    whole_rule = Place(
+        rule.label.replace("left wheel", "axle"), rule.dimension, 2 * rule.low, 2 * rule.high
+    )
+    whole = read_measured(typed, known, whole_rule, name)
+    # The sum is as good as it was read; that both sides carry the same is a guess.
+    known_side = known if known is Known.DEFAULT else Known.ESTIMATED
+    half = Measured(whole.value / 2, known_side, whole.tolerance, f"half of {whole.typed}")
+    return {left: half, right: half}

@@ -1,0 +1,1 @@
+"""The rules of the job: what a fitter is told, and why."""

@@ -1,0 +1,371 @@
+"""Findings on a vehicle and what is chosen for it: what, why, and what to do."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+
+from axlecore.axle import AirLines
+from axlecore.entry import walk
+from axlecore.errors import InputError, UnstableError
+from axlecore.evaluate import BeforeAfter, Evaluation, evaluate
+from axlecore.measure import Known, Record
+from axlecore.rig import LOAD_NAMES, Action, LoadKey, SetUp, Vehicle
+from axlecore.steel import STEELS, YOUNGS_MODULUS_PA
+from axlecore.units import GRAVITY_M_S2, Dimension, write_quantity
+
+#: The front's share of load transfer may fall by this much before it is said [points].
+FRONT_SHARE_LIMIT = 0.03
+#: A wheel that lifts below this steady bend is worth a word.
+EARLY_LIFT_M_S2 = 0.5 * GRAVITY_M_S2
+
+
+class Kind(StrEnum):
+    """How grave a finding is, mildest first."""
+
+    NOTE = "note"
+    WATCH = "watch"
+    FIX = "fix"
+    STOP = "stop"
+
+
+@dataclass(frozen=True)
+class Finding(Record):
+    """One thing the numbers say.
+
+    Attributes
+    ----------
+    rule : str
+        Identifier of the rule.
+    kind : Kind
+        How grave.
+    what, why, todo : str
+        Sentences: the thing, its reason with numbers, what to do.
+    formula : str
+        The reckoning with this job's own numbers.
+    place : str or None
+        Path of the input behind it; on the set-up if it starts with ``set_up.``.
+    state : LoadKey or None
+        Load state it belongs to; None for all.
+    """
+
+    rule: str
+    kind: Kind
+    what: str
+    why: str
+    todo: str
+    formula: str
+    place: str | None = None
+    state: LoadKey | None = None
+
+
+@dataclass(frozen=True)
+class _Facts:
+    vehicle: Vehicle
+    set_up: SetUp
+    evaluation: Evaluation
+
+    def chosen(self) -> Iterator[tuple[str, BeforeAfter]]:
+        """Axles with a chosen bar."""
+        for name in ("front", "rear"):
+            if getattr(self.set_up, name) is not None:
+                yield name, getattr(self.evaluation, name)
+
+
+def _kg(value: float) -> str:
+    return write_quantity(value, Dimension.MASS, 1.0)
+
+
+def _percent(value: float, digits: int) -> str:
+    return f"{value * 100:.{digits}f} %"
+
+
+def _knm_per_deg(value: float) -> str:
+    return f"{math.radians(value) / 1e3:.2f} kN·m per degree"
+
+
+def _over_axle_rating(facts: _Facts) -> Iterator[Finding]:
+    for index, state in enumerate(facts.vehicle.load_states):
+        for name, left, right in (
+            ("front", state.front_left_kg, state.front_right_kg),
+            ("rear", state.rear_left_kg, state.rear_right_kg),
+        ):
+            rating = getattr(facts.vehicle, name).rating_kg.value
+            load = left.value + right.value
+            if load > rating:
+                yield Finding(
+                    "over_axle_rating",
+                    Kind.STOP,
+                    f"The {name} axle is over its rating when {LOAD_NAMES[state.key]}.",
+                    f"It carries {_kg(load)} and is rated for {_kg(rating)}: "
+                    f"{_kg(load - rating)} too much.",
+                    "Take load off or move it. No bar raises a rating.",
+                    f"{_kg(left.value)} + {_kg(right.value)} = {_kg(load)} > {_kg(rating)}",
+                    f"load_states.{index}.{name}_left_kg",
+                    state.key,
+                )
+
+
+def _over_vehicle_rating(facts: _Facts) -> Iterator[Finding]:
+    rating = facts.vehicle.rating_kg.value
+    for index, state in enumerate(facts.vehicle.load_states):
+        load = state.front_kg + state.rear_kg
+        if load > rating:
+            yield Finding(
+                "over_vehicle_rating",
+                Kind.STOP,
+                f"The vehicle is over its rating when {LOAD_NAMES[state.key]}.",
+                f"It weighs {_kg(load)} and is rated for {_kg(rating)}: "
+                f"{_kg(load - rating)} too much.",
+                "Take load off. No bar raises a rating.",
+                f"{_kg(state.front_kg)} + {_kg(state.rear_kg)} = {_kg(load)} > {_kg(rating)}",
+                f"load_states.{index}.rear_left_kg",
+                state.key,
+            )
+
+
+def _front_share_falls(facts: _Facts) -> Iterator[Finding]:
+    for state in facts.evaluation.states:
+        before, after = state.before.front_share, state.after.front_share
+        if before - after > FRONT_SHARE_LIMIT:
+            yield Finding(
+                "front_share_falls",
+                Kind.WATCH,
+                "The rear will let go earlier in a fast bend.",
+                f"The front's share of load transfer falls from {_percent(before, 0)} to "
+                f"{_percent(after, 0)} when {LOAD_NAMES[state.key]}, more than {FRONT_SHARE_LIMIT * 100:.0f} points.",
+                "A stiffer front bar or a softer rear hole brings it back.",
+                f"front ÷ (front + rear) transfer: {_percent(before, 1)} → {_percent(after, 1)}",
+                "set_up.rear.fitted.hole" if facts.set_up.rear else "set_up.front.fitted.hole",
+                state.key,
+            )
+
+
+def _wheel_lifts(facts: _Facts) -> Iterator[Finding]:
+    for state in facts.evaluation.states:
+        after = state.after
+        if after.lift_m_s2 < EARLY_LIFT_M_S2:
+            limit = after.lift_m_s2 / GRAVITY_M_S2
+            yield Finding(
+                "wheel_lifts",
+                Kind.WATCH,
+                f"The {after.lift_axle} inner wheel lifts at {limit:.2f} g when "
+                f"{LOAD_NAMES[state.key]}.",
+                f"As it stands the {state.before.lift_axle} one would at "
+                f"{state.before.lift_m_s2 / GRAVITY_M_S2:.2f} g. Past that bend the figures here "
+                "no longer hold.",
+                "Test on closed ground, well below it. A bar does not lower the centre of gravity.",
+                f"lighter wheel's load ÷ load transfer per g = {limit:.3f} g",
+                None,
+                state.key,
+            )
+
+
+def _gain_without_base(facts: _Facts) -> Iterator[Finding]:
+    for name, stiffness in facts.chosen():
+        if getattr(facts.set_up, name).action is Action.NEW:
+            added = stiffness.after.chosen_bar
+            yield Finding(
+                "gain_without_base",
+                Kind.NOTE,
+                f"There was no bar at the {name}, so “per cent stiffer” means nothing here.",
+                f"The new bar adds {_knm_per_deg(added)} of roll; the springs there give "
+                f"{_knm_per_deg(stiffness.before.springs)}.",
+                "Compare the lean in degrees.",
+                f"0 → {stiffness.after.chosen_bar_rate_n_per_m / 1e3:.0f} N/mm at the eyes",
+                f"set_up.{name}.action",
+            )
+
+
+def _steel_is_not_stiffness(facts: _Facts) -> Iterator[Finding]:
+    for name, stiffness in facts.chosen():
+        bar = getattr(facts.set_up, name).fitted.bar
+        rate = stiffness.after.chosen_bar_rate_n_per_m / 1e3
+        yield Finding(
+            "steel_is_not_stiffness",
+            Kind.NOTE,
+            "Steel does not change stiffness.",
+            f"The {name} bar gives {rate:.0f} N/mm in any of these steels. "
+            f"{STEELS[bar.steel].label} buys strength and life: it yields at about "
+            f"{STEELS[bar.steel].yield_strength_pa / 1e6:.0f} MPa.",
+            "Choose the diameter for lean and the steel for life; the maker's certificate wins.",
+            f"rate from E = {YOUNGS_MODULUS_PA / 1e9:.0f} GPa for every grade",
+            f"set_up.{name}.fitted.bar.steel",
+        )
+
+
+def _hollow_against_solid(facts: _Facts) -> Iterator[Finding]:
+    for name, _ in facts.chosen():
+        bar = getattr(facts.set_up, name).fitted.bar
+        ratio = bar.bore_m.value / bar.outside_diameter_m.value
+        if ratio > 0:
+            yield Finding(
+                "hollow_against_solid",
+                Kind.NOTE,
+                f"The {name} bar is a tube: not the bar that its outside diameter suggests.",
+                f"A {bar.bore_m.value * 1e3:.1f} mm bore leaves {_percent(1 - ratio**4, 0)} of "
+                f"a solid bar's stiffness and {_percent(1 - ratio**2, 0)} of its weight.",
+                "Make sure the bore is measured, not guessed.",
+                f"1 − (d/D)⁴ = 1 − {ratio:.3f}⁴ = {1 - ratio**4:.3f}",
+                f"set_up.{name}.fitted.bar.bore_m",
+            )
+
+
+def _air_bags_connected(facts: _Facts) -> Iterator[Finding]:
+    for name in ("front", "rear"):
+        bags = getattr(facts.vehicle, name).air_bags
+        if bags is not None and bags.lines is AirLines.CONNECTED:
+            lost = bags.rate_n_per_m.value * bags.spacing_m.value**2 / 2
+            yield Finding(
+                "air_bags_connected",
+                Kind.WATCH,
+                f"The {name} air bags share one line and hold almost nothing in roll.",
+                f"Air flows from the pressed bag to the other. With separate lines the pair would "
+                f"add {_knm_per_deg(lost)}.",
+                "Consider separate lines before a heavier bar; empty the bags before working.",
+                f"k·b²/2 = {bags.rate_n_per_m.value / 1e3:.0f} N/mm × "
+                f"({bags.spacing_m.value:.2f} m)² ÷ 2, counted as zero",
+                f"{name}.air_bags.lines",
+            )
+
+
+def _push_stays(facts: _Facts) -> Iterator[Finding]:
+    side = facts.evaluation.side
+    yield Finding(
+        "push_stays",
+        Kind.NOTE,
+        "No bar changes how far a gust pushes the vehicle out of its lane.",
+        f"The wind acts on {side.area_m2:.1f} m² of side, {side.centre_height_m:.2f} m up. A bar "
+        "lowers the lean from it, not the push.",
+        "For being pushed or wandering look at tyres, pressures, alignment and steering.",
+        "F = ½ρ·A·C_s·V_rel·V_w, whatever the bars",
+        "profile.side_force_coefficient",
+    )
+
+
+def _still_defaults(facts: _Facts) -> Iterator[Finding]:
+    left = [
+        (path, rule) for path, rule, found in walk(facts.vehicle) if found.known is Known.DEFAULT
+    ]
+    if left:
+        names = ", ".join(dict.fromkeys(rule.label.lower() for _, rule in left[:4]))
+        more = " and others" if len(left) > 4 else ""
+        yield Finding(
+            "still_defaults",
+            Kind.NOTE,
+            f"{len(left)} numbers are still class defaults.",
+            f"Nobody has measured {names}{more} here; the answer is as good as they are.",
+            "Measure what you can reach; defaults are drawn hollow.",
+            f"{len(left)} of {sum(1 for _ in walk(facts.vehicle))} numbers",
+            left[0][0],
+        )
+
+
+_RULES: tuple[Callable[[_Facts], Iterator[Finding]], ...] = (
+    _over_axle_rating,
+    _over_vehicle_rating,
+    _front_share_falls,
+    _wheel_lifts,
+    _air_bags_connected,
+    _gain_without_base,
+    _hollow_against_solid,
+    _steel_is_not_stiffness,
+    _push_stays,
+    _still_defaults,
+)
+_GRAVEST_FIRST = {kind: -rank for rank, kind in enumerate(Kind)}
+
+
+def findings(vehicle: Vehicle, set_up: SetUp, evaluation: Evaluation) -> list[Finding]:
+    """Return what the rules say, gravest first.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    evaluation : Evaluation
+        Of that vehicle with that set-up.
+
+    Returns
+    -------
+    list of Finding
+        None without a reason.
+    """
+    facts = _Facts(vehicle, set_up, evaluation)
+    found = [finding for rule in _RULES for finding in rule(facts)]
+    return sorted(found, key=lambda finding: _GRAVEST_FIRST[finding.kind])
+
+
+def unstable_finding(error: UnstableError) -> Finding:
+    """Return the stop that stands in place of results for a vehicle that tips over by itself.
+
+    Parameters
+    ----------
+    error : UnstableError
+        From `evaluate.evaluate`.
+    """
+    return Finding(
+        "unstable",
+        Kind.STOP,
+        "By these numbers the vehicle would not stand upright.",
+        str(error),
+        "Measure the centre of gravity height and the springs again before going on.",
+        "the roll stiffness matrix with gravity is not positive definite",
+        "load_states.0.centre_of_gravity_height_m",
+    )
+
+
+@dataclass(frozen=True)
+class Assessment(Record):
+    """What is computed and what is said of it.
+
+    Attributes
+    ----------
+    evaluation : Evaluation or None
+        None where the numbers do not describe a vehicle that stands.
+    findings : list of Finding
+        Gravest first; where there is no evaluation, the reason.
+    """
+
+    evaluation: Evaluation | None
+    findings: list[Finding]
+
+
+def assess(vehicle: Vehicle, set_up: SetUp) -> Assessment:
+    """Return evaluation and findings; physics outside its range becomes a stop.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+
+    Returns
+    -------
+    Assessment
+        Never an error: what cannot be computed is said.
+    """
+    try:
+        evaluation = evaluate(vehicle, set_up)
+    except UnstableError as error:
+        return Assessment(None, [unstable_finding(error)])
+    except InputError as error:
+        return Assessment(None, [_cannot_compute(error)])
+    return Assessment(evaluation, findings(vehicle, set_up, evaluation))
+
+
+def _cannot_compute(error: InputError) -> Finding:
+    return Finding(
+        "cannot_compute",
+        Kind.STOP,
+        "These numbers do not go together, so nothing is computed.",
+        error.message,
+        "Correct the number it points to.",
+        "no reckoning without it",
+        error.field,
+    )

@@ -1,0 +1,102 @@
+import unittest
+from dataclasses import replace
+
+import numpy as np
+
+from axlecore.choose import short_list, suits_axle_load
+from axlecore.entry import enter, fit_part
+from axlecore.errors import InputError, UnstableError
+from axlecore.evaluate import evaluate
+from axlecore.measure import Known
+from axlecore.rig import Action, LoadKey, SetUp
+from tests.rigs import bar, choice, m, vehicle_c
+
+
+class EvaluateTests(unittest.TestCase):
+    def setUp(self):
+        self.vehicle = vehicle_c()
+        self.result = evaluate(self.vehicle, SetUp(rear=choice()))
+        self.state = self.result.states[0]
+
+    def test_nothing_chosen_changes_nothing(self):
+        state = evaluate(self.vehicle, SetUp()).states[0]
+        self.assertEqual(state.before, state.after)
+
+    def test_supplement_adds_and_replace_swaps(self):
+        rear = self.result.rear
+        self.assertAlmostEqual(
+            rear.after.suspension, rear.before.suspension + rear.after.chosen_bar, places=3
+        )
+        swapped = evaluate(self.vehicle, SetUp(rear=choice(Action.REPLACE))).rear.after
+        self.assertEqual(swapped.standard_bar, 0)
+        self.assertAlmostEqual(swapped.chosen_bar, rear.after.chosen_bar)
+
+    def test_bar_stiffness_is_rate_at_the_links(self):
+        rear = self.result.rear.after
+        by_hand = rear.chosen_bar_rate_n_per_m * 1.04**2 / 2
+        self.assertAlmostEqual(rear.chosen_bar, by_hand, places=3)
+
+    def test_tables_run_from_rest_and_reach_the_reference(self):
+        lean = np.array(self.state.after.lean_rad)
+        self.assertEqual(lean.shape, (len(self.result.bend_m_s2), len(self.result.force_n)))
+        self.assertEqual(lean[0, 0], 0)
+        self.assertTrue(np.all(np.diff(lean, axis=0) > 0) and np.all(np.diff(lean, axis=1) > 0))
+        self.assertAlmostEqual(lean[15, 0], self.state.after.reference_lean_rad, places=6)
+        self.assertAlmostEqual(self.result.bend_m_s2[-1], 0.5 * 9.80665)
+        self.assertEqual(self.result.wind_m_s[-1], 25)
+
+    def test_wheel_loads_always_sum_to_the_weight(self):
+        total = np.array(self.state.after.wheel_load_n).sum(axis=0)
+        np.testing.assert_allclose(total, 5200 * 9.80665, atol=0.5)
+
+    def test_heavier_state_leans_more(self):
+        heavy = replace(
+            self.vehicle.load_states[0], key=LoadKey.MAXIMUM, centre_of_gravity_height_m=m(1.4)
+        )
+        vehicle = replace(self.vehicle, load_states=(*self.vehicle.load_states, heavy))
+        light, high = evaluate(vehicle, SetUp()).states
+        self.assertGreater(high.before.reference_lean_rad, light.before.reference_lean_rad)
+
+    def test_action_must_suit_the_axle(self):
+        for set_up, field in (
+            (SetUp(rear=choice(Action.NEW)), "set_up.rear.action"),
+            (SetUp(front=choice(Action.REPLACE)), "set_up.front.action"),
+        ):
+            with self.assertRaises(InputError) as caught:
+                evaluate(self.vehicle, set_up)
+            self.assertEqual(caught.exception.field, field)
+
+    def test_an_unstable_vehicle_names_its_load_state(self):
+        soft = fit_part(self.vehicle, "rear.standard_bar", None)
+        for path in ("front.spring_rate_n_per_m", "rear.spring_rate_n_per_m"):
+            soft = enter(soft, path, "20 N/mm", Known.MEASURED)
+        with self.assertRaisesRegex(UnstableError, "when trip-ready"):
+            evaluate(soft, SetUp())
+
+
+class ShortListTests(unittest.TestCase):
+    def test_each_row_is_what_evaluating_that_bar_gives(self):
+        vehicle, bars = vehicle_c(), [bar(30.0), bar(35.0, 20.0)]
+        for action in (Action.SUPPLEMENT, Action.REPLACE):
+            rows = short_list(vehicle, SetUp(), "rear", action, 1.0, bars)
+            for row, candidate in zip(rows, bars, strict=True):
+                chosen = choice(action)
+                fitted = replace(chosen.fitted, bar=candidate)
+                whole = evaluate(vehicle, SetUp(rear=replace(chosen, fitted=fitted)))
+                after = whole.states[0].after
+                self.assertAlmostEqual(row.lean_rad[0], after.reference_lean_rad)
+                self.assertAlmostEqual(row.wind_lean_rad[0], after.reference_wind_lean_rad)
+                self.assertAlmostEqual(row.front_share[0], after.front_share)
+
+    def test_an_empty_rack_and_a_wrong_axle(self):
+        self.assertEqual(short_list(vehicle_c(), SetUp(), "front", Action.NEW, 1.0, []), [])
+        for axle, action, field in (
+            ("middle", Action.NEW, "axle"), ("front", Action.REPLACE, "action"),
+        ):  # fmt: skip
+            with self.assertRaises(InputError) as caught:
+                short_list(vehicle_c(), SetUp(), axle, action, 1.0, [bar()])
+            self.assertEqual(caught.exception.field, field)
+
+    def test_a_weight_variant_is_for_the_heaviest_state(self):
+        self.assertTrue(suits_axle_load(vehicle_c(), "rear", 3000, 3500))
+        self.assertFalse(suits_axle_load(vehicle_c(), "rear", 2000, 3000))

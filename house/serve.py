@@ -1,0 +1,125 @@
+"""Commands of the house: `python house/serve.py demo | stop | manage … | test …`."""
+
+import os
+import signal
+import subprocess
+import sys
+import time
+from collections.abc import Callable, Sequence
+from pathlib import Path
+
+from database import Cluster, free_port, wait_for_port
+from paths import PYTHON, ROOT, SERVER_LOG, SERVER_PID, SERVER_PORT
+from setup import fail, set_up
+
+FIRST_CHOICE_PORT = 8630
+
+
+def manage(cluster: Cluster, *words: str) -> int:
+    """Run a Django command against a cluster and return its exit code."""
+    environment = {**os.environ, **cluster.environment()}
+    line = [str(PYTHON), "-W", "error::RuntimeWarning", str(ROOT / "server" / "manage.py"), *words]
+    return subprocess.run(line, env=environment, cwd=ROOT, check=False).returncode
+
+
+def ready(name: str) -> Cluster:
+    """Set everything up and start a cluster."""
+    set_up()
+    cluster = Cluster(name)
+    cluster.start()
+    return cluster
+
+
+def demo(_: Sequence[str]) -> int:
+    """Set up, migrate, load the demo shop once, serve in the background, say where."""
+    cluster = ready("demo")
+    for words in (
+        ("migrate", "--noinput", "-v0"),
+        ("load_demo",),
+        ("collectstatic", "--noinput", "-v0"),
+    ):
+        if manage(cluster, *words):
+            fail(f"`manage.py {words[0]}` failed; what it said is above.")
+    _stop_server()
+    port = _serving_port()
+    environment = {**os.environ, **cluster.environment(), "PYTHONPATH": str(ROOT / "server")}
+    with SERVER_LOG.open("a") as log:
+        server = subprocess.Popen(
+            [str(PYTHON), "-m", "gunicorn", "calmaxle.wsgi", "--bind", f"127.0.0.1:{port}",
+             "--workers", "2", "--threads", "4", "--worker-tmp-dir", "/dev/shm",
+             "--pid", str(SERVER_PID), "--preload"],
+            cwd=ROOT / "server", env=environment, stdout=log, stderr=log,
+            stdin=subprocess.DEVNULL, start_new_session=True,
+        )  # fmt: skip
+    if not wait_for_port(port, 30) or server.poll() is not None:
+        fail(f"The server did not start; its log is {SERVER_LOG}.")
+    SERVER_PORT.write_text(str(port))
+    print(
+        f"\nCalm Axle is at  http://127.0.0.1:{port}/\n"
+        "Demo sign-in     wren   (password: longcauseway)\n"
+        "Stop it with     make stop\n"
+    )
+    return 0
+
+
+def stop(_: Sequence[str]) -> int:
+    """Stop what this checkout started: the server and both clusters."""
+    stopped = ["server"] if _stop_server() else []
+    stopped += [f"{name} database" for name in ("demo", "test") if Cluster(name).stop()]
+    print(f"Stopped: {', '.join(stopped)}." if stopped else "Nothing was running.")
+    return 0
+
+
+def _stop_server() -> bool:
+    """End the server by the id it wrote down, and only if that is still this checkout's."""
+    try:
+        pid = int(SERVER_PID.read_text())
+        words = Path(f"/proc/{pid}/cmdline").read_bytes().split(b"\0")
+    except (OSError, ValueError):
+        return False
+    if str(SERVER_PID).encode() not in words:
+        return False
+    os.kill(pid, signal.SIGTERM)
+    until = time.monotonic() + 15
+    while time.monotonic() < until and Path(f"/proc/{pid}").exists():
+        try:
+            # Ours only if this very process started it; otherwise init collects it.
+            os.waitpid(pid, os.WNOHANG)
+        except ChildProcessError:
+            time.sleep(0.1)
+    return True
+
+
+def _serving_port() -> int:
+    """The port served last time if it is free, else the usual one, else any."""
+    for port in (int(SERVER_PORT.read_text()) if SERVER_PORT.exists() else 0, FIRST_CHOICE_PORT):
+        if port and not wait_for_port(port, 0.05):
+            return port
+    return free_port()
+
+
+def run_manage(words: Sequence[str]) -> int:
+    """Run any Django command on the demo database."""
+    return manage(ready("demo"), *words)
+
+
+def test(words: Sequence[str]) -> int:
+    """Run the tests: all, or the folders and names given."""
+    cluster = ready("test")
+    places = words or ("core/tests", "server", "web/browser_tests")
+    return manage(cluster, "test", "--noinput", "--parallel", "2", *places)
+
+
+COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
+    "demo": demo,
+    "stop": stop,
+    "manage": run_manage,
+    "test": test,
+    "setup": lambda _: (set_up(), 0)[1],
+}
+
+if __name__ == "__main__":
+    name, *words = sys.argv[1:] or [""]
+    if name not in COMMANDS:
+        sys.exit(f"Commands: {', '.join(COMMANDS)}.")
+    sys.exit(COMMANDS[name](words))

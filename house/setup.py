@@ -1,0 +1,138 @@
+"""Set-up of a fresh machine, in steps that each leave a stamp when they are finished.
+
+A stamp holds a hash of what the step was made from. A step whose stamp is missing or
+older than its sources is done again, so a killed set-up is finished by the next run.
+Standard library only: this runs before anything is installed.
+"""
+
+import fcntl
+import hashlib
+import os
+import shutil
+import subprocess
+import sys
+import time
+import venv
+from collections.abc import Callable, Iterable
+from pathlib import Path
+
+from paths import PYTHON, ROOT, RUN, STAMPS, VENV, WEB
+
+DEBIAN_PACKAGES = ("postgresql", "chromium")
+POSTGRES_BIN = Path("/usr/lib/postgresql/15/bin")
+CHROMIUM = Path("/usr/bin/chromium")
+
+
+def fail(message: str) -> None:
+    """Stop with a message that says what to do."""
+    sys.exit(f"\nSet-up stopped: {message}\n")
+
+
+def run(*words: str | Path, cwd: Path = ROOT, why_it_may_fail: str) -> None:
+    """Run one program, its output in the set-up log, shown only when it fails."""
+    log = RUN / "setup.log"
+    with log.open("a") as out:
+        done = subprocess.run([str(w) for w in words], cwd=cwd, stdout=out, stderr=out, check=False)
+    if done.returncode:
+        tail = "\n".join(log.read_text(errors="replace").splitlines()[-25:])
+        fail(f"{' '.join(str(w) for w in words[:3])} … failed.\n{tail}\n\n{why_it_may_fail}")
+
+
+def digest(sources: Iterable[Path]) -> str:
+    """Hash of the contents of files, and of all files below folders."""
+    found = hashlib.sha256()
+    for source in sources:
+        files = sorted(p for p in source.rglob("*") if p.is_file()) if source.is_dir() else [source]
+        for file in files:
+            found.update(str(file.relative_to(ROOT)).encode() + b"\0" + file.read_bytes())
+    return found.hexdigest()
+
+
+def install_debian_packages() -> None:
+    if POSTGRES_BIN.exists() and CHROMIUM.exists():
+        return
+    if os.geteuid() != 0 or not shutil.which("apt-get"):
+        fail(f"install these Debian packages and run again: {' '.join(DEBIAN_PACKAGES)}")
+    environment = "DEBIAN_FRONTEND=noninteractive"
+    help_text = "Check the package sources of this machine, then run again."
+    # Debian's own package starts a cluster at install; ours is private, so that is switched off.
+    Path("/etc/postgresql-common").mkdir(exist_ok=True)
+    settings = Path("/etc/postgresql-common/createcluster.conf")
+    if not settings.exists():
+        settings.write_text("create_main_cluster = false\n")
+    run("apt-get", "update", "-q", why_it_may_fail=help_text)
+    run("env", environment, "apt-get", "install", "-y", "-q", "--no-install-recommends",
+        "-o", "Dpkg::Options::=--force-confold", *DEBIAN_PACKAGES, why_it_may_fail=help_text)  # fmt: skip
+
+
+def make_environment() -> None:
+    if sys.version_info[:2] < (3, 11):
+        fail(f"Python 3.11 is needed, this is {sys.version.split()[0]}.")
+    if not PYTHON.exists():
+        venv.EnvBuilder(with_pip=True, clear=VENV.exists()).create(VENV)
+    pip = (PYTHON, "-m", "pip", "install", "-q", "--disable-pip-version-check")
+    help_text = "Check the connection to the Python package index, then run again."
+    run(*pip, "--require-hashes", "-r", ROOT / "requirements-dev.txt", why_it_may_fail=help_text)
+    run(*pip, "--no-build-isolation", "--no-deps", "-e", ROOT / "core", why_it_may_fail=help_text)
+
+
+def install_web_packages() -> None:
+    if not shutil.which("npm"):
+        fail("Node 20 with npm is needed; install it and run again.")
+    help_text = "Check the connection to the npm registry and that Node is version 20 or newer."
+    run("npm", "ci", cwd=WEB, why_it_may_fail=help_text)
+
+
+def build_web() -> None:
+    run("npm", "run", "build", cwd=WEB, why_it_may_fail="The web sources do not build; see above.")
+
+
+STEPS: tuple[tuple[str, str, tuple[Path, ...], Callable[[], None]], ...] = (
+    ("debian", "Debian packages", (), install_debian_packages),
+    (
+        "python",
+        "Python environment",
+        (ROOT / "requirements-dev.txt", ROOT / "core" / "pyproject.toml"),
+        make_environment,
+    ),
+    ("node", "web packages", (WEB / "package-lock.json",), install_web_packages),
+    (
+        "web",
+        "web application",
+        (WEB / "package-lock.json", WEB / "src", WEB / "index.html", WEB / "vite.config.ts"),
+        build_web,
+    ),
+)  # fmt: skip
+
+PRODUCTS = {
+    "debian": (POSTGRES_BIN, CHROMIUM),
+    "python": (PYTHON, VENV / "bin" / "axlecore"),
+    "node": (WEB / "node_modules" / ".bin" / "vite",),
+    "web": (WEB / "dist" / ".vite" / "manifest.json",),
+}
+
+
+def set_up() -> None:
+    """Do every step that is not done yet, telling what and how long."""
+    STAMPS.mkdir(parents=True, exist_ok=True)
+    with (RUN / "setup.lock").open("w") as lock:
+        # Two runs at once would trample each other's half-made folders.
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        for name, label, sources, step in STEPS:
+            stamp, begun = STAMPS / name, STAMPS / f"{name}.begun"
+            wanted = digest(sources)
+            made = all(path.exists() for path in PRODUCTS[name])
+            if made and stamp.exists() and stamp.read_text() == wanted:
+                continue
+            half = " (an earlier run was stopped here; finishing it)" if begun.exists() else ""
+            print(f"Setting up: {label}{half} …", end=" ", flush=True)
+            started = time.monotonic()
+            begun.touch()
+            step()
+            stamp.write_text(wanted)
+            begun.unlink()
+            print(f"done in {time.monotonic() - started:.0f} s", flush=True)
+
+
+if __name__ == "__main__":
+    set_up()

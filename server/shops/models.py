@@ -1,0 +1,40 @@
+"""Shops and the people who work in them."""
+
+from typing import ClassVar
+
+from django.contrib.auth.models import AbstractUser
+from django.db import models
+
+
+class Shop(models.Model):
+    """A workshop. Every other record belongs to one."""
+
+    name = models.CharField(max_length=80, unique=True)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Person(AbstractUser):
+    """Somebody of a shop, with a role that says what they may do."""
+
+    class Role(models.TextChoices):
+        LEAD = "lead", "Lead"
+        FITTER = "fitter", "Fitter"
+        VIEWER = "viewer", "Viewer"
+
+    shop = models.ForeignKey(Shop, models.PROTECT, related_name="people")
+    role = models.CharField(max_length=8, choices=Role, default=Role.VIEWER)
+
+    REQUIRED_FIELDS: ClassVar[list[str]] = ["shop"]
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(role__in=["lead", "fitter", "viewer"]), name="known_role"
+            )
+        ]
+
+    @property
+    def may_write(self) -> bool:
+        return self.role in (self.Role.LEAD, self.Role.FITTER)
