@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import json
+import typing
+from collections.abc import Iterator
 from dataclasses import dataclass, fields, is_dataclass
 from functools import cache
 from json.decoder import scanstring  # type: ignore[attr-defined]
@@ -11,7 +13,7 @@ from typing import Any, TypeVar
 from pydantic import TypeAdapter, ValidationError
 
 from axlecore.errors import CoreError, InputError
-from axlecore.measure import Record
+from axlecore.measure import Place, Record
 
 T = TypeVar("T")
 
@@ -216,31 +218,39 @@ def json_schema(kind: type) -> dict[str, Any]:
         Which dataclass.
     """
     schema = _adapter(kind).json_schema()
-    for name, places in _places(kind).items():
-        definition = schema if schema.get("title") == name else schema["$defs"][name]
-        for field, rule in places.items():
-            definition["properties"][field]["description"] = (
-                f"{rule.label}; value {rule.low:g} to {rule.high:g} in SI units."
-            )
+    for record in {owner for owner, _, _ in _typed_places(kind, "")}:
+        definition = schema if record is kind else schema["$defs"][record.__name__]
+        for item in fields(record):
+            rule = item.metadata.get("place")
+            if rule is not None:
+                definition["properties"][item.name]["description"] = (
+                    f"{rule.label}; value {rule.low:g} to {rule.high:g} in SI units."
+                )
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema}
 
 
-def _places(kind: type) -> dict[str, dict[str, Any]]:
-    import typing
+def places_of(kind: type[Record]) -> dict[str, Place]:
+    """Return every place of a kind of record by its path, ``*`` for any index.
 
-    found: dict[str, dict[str, Any]] = {}
+    Parameters
+    ----------
+    kind : type
+        Which dataclass.
+    """
+    return {path: rule for _, path, rule in _typed_places(kind, "")}
 
-    def visit(hint: Any) -> None:
+
+def _typed_places(hint: Any, path: str) -> Iterator[tuple[type[Record], str, Place]]:
+    if typing.get_origin(hint) is tuple:
+        yield from _typed_places(typing.get_args(hint)[0], f"{path}*.")
+    elif typing.get_args(hint):
         for part in typing.get_args(hint):
-            visit(part)
-        if is_dataclass(hint) and isinstance(hint, type) and issubclass(hint, Record):
-            if hint.__name__ in found:
-                return
-            found[hint.__name__] = {
-                f.name: f.metadata["place"] for f in fields(hint) if "place" in f.metadata
-            }
-            for inner in typing.get_type_hints(hint).values():
-                visit(inner)
-
-    visit(kind)
-    return found
+            yield from _typed_places(part, path)
+    elif isinstance(hint, type) and issubclass(hint, Record) and is_dataclass(hint):
+        inner = typing.get_type_hints(hint)
+        for item in fields(hint):
+            rule = item.metadata.get("place")
+            if rule is not None:
+                yield hint, f"{path}{item.name}", rule
+            else:
+                yield from _typed_places(inner[item.name], f"{path}{item.name}.")

@@ -32,6 +32,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "axes",
     "csp",
+    "calmaxle",
     "shops",
     "history",
     "rigs",
@@ -144,3 +145,4 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
 }
+AXES_LOCKOUT_CALLABLE = "shops.api.locked_out"

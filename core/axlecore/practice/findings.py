@@ -135,7 +135,8 @@ def _front_share_falls(facts: _Facts) -> Iterator[Finding]:
                 Kind.WATCH,
                 "The rear will let go earlier in a fast bend.",
                 f"The front's share of load transfer falls from {_percent(before, 0)} to "
-                f"{_percent(after, 0)} when {LOAD_NAMES[state.key]}, more than {FRONT_SHARE_LIMIT * 100:.0f} points.",
+                f"{_percent(after, 0)} when {LOAD_NAMES[state.key]}, more than "
+                f"{FRONT_SHARE_LIMIT * 100:.0f} points.",
                 "A stiffer front bar or a softer rear hole brings it back.",
                 f"front ÷ (front + rear) transfer: {_percent(before, 1)} → {_percent(after, 1)}",
                 "set_up.rear.fitted.hole" if facts.set_up.rear else "set_up.front.fitted.hole",
@@ -369,3 +370,15 @@ def _cannot_compute(error: InputError) -> Finding:
         "no reckoning without it",
         error.field,
     )
+
+
+def first_stop(vehicle: Vehicle) -> str:
+    """Return what stands in the way of work on a vehicle as it is, empty if nothing does.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    """
+    said = assess(vehicle, SetUp()).findings
+    return next((finding.what for finding in said if finding.kind is Kind.STOP), "")

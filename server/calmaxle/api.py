@@ -1,0 +1,79 @@
+"""The HTTP interface as a whole: routers, sign-in, and errors as answers in one place."""
+
+from typing import Any
+
+from django.core.exceptions import ObjectDoesNotExist
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.security import django_auth
+
+from axlecore.errors import CoreError, InputError
+from history.versions import StaleError
+from jobs.api import router as jobs_router
+from jobs.api import stale_answer
+from shops.api import router as session_router
+from shops.errors import Refused
+
+api = NinjaAPI(
+    title="Calm Axle", version="1", auth=django_auth, docs_url=None, openapi_url=None,
+    urls_namespace="api",
+)  # fmt: skip
+api.add_router("", session_router)
+api.add_router("", jobs_router)
+
+
+def _answer(request: HttpRequest, status: int, field: str, message: str) -> HttpResponse:
+    return api.create_response(
+        request, {"detail": [{"field": field, "message": message}]}, status=status
+    )
+
+
+@api.exception_handler(InputError)
+def input_error(request: HttpRequest, error: InputError) -> HttpResponse:
+    return _answer(request, 422, error.field, error.message)
+
+
+@api.exception_handler(CoreError)
+def core_error(request: HttpRequest, error: CoreError) -> HttpResponse:
+    return _answer(request, 422, "", str(error))
+
+
+@api.exception_handler(ValidationError)
+def validation_error(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    detail = [
+        {
+            "field": ".".join(str(part) for part in item["loc"] if part not in ("body", "query")),
+            "message": f"{item['msg']}.",
+        }
+        for item in error.errors
+    ]
+    return api.create_response(request, {"detail": detail}, status=422)
+
+
+@api.exception_handler(Refused)
+def refused(request: HttpRequest, error: Refused) -> HttpResponse:
+    return _answer(request, error.status, error.field, str(error))
+
+
+@api.exception_handler(StaleError)
+def stale(request: HttpRequest, error: StaleError) -> HttpResponse:
+    match: Any = request.resolver_match
+    answer = stale_answer(request, match.kwargs["job_id"], error.place)
+    return api.create_response(request, answer, status=409)
+
+
+@api.exception_handler(Http404)
+@api.exception_handler(ObjectDoesNotExist)
+def not_found(request: HttpRequest, error: Exception) -> HttpResponse:
+    return _answer(request, 404, "", "There is no such record in your shop.")
+
+
+@api.exception_handler(AuthenticationError)
+def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return _answer(request, 401, "", "Sign in first.")
+
+
+@api.exception_handler(HttpError)
+def http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+    return _answer(request, error.status_code, "", str(error))

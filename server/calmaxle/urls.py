@@ -1,0 +1,12 @@
+"""Addresses: the interface under /api/, everything else is the one page."""
+
+from django.urls import path, re_path
+
+from calmaxle.api import api
+from calmaxle.page import page
+
+urlpatterns = [
+    path("api/", api.urls),
+    # The page routes itself; whatever is not the interface or a file is the page.
+    re_path(r"^(?!api/|static/).*$", page),
+]

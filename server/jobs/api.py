@@ -1,0 +1,303 @@
+"""Jobs over HTTP: the yard, one job, its sheet, its set-up and what its numbers say."""
+
+import json
+from datetime import date
+from typing import Any
+
+from django.db.models import F, Q
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router, Schema
+from pydantic import Field
+
+from axlecore.choose import Outcome, short_list, suits_axle_load
+from axlecore.entry import enter
+from axlecore.errors import InputError
+from axlecore.formats import to_json
+from axlecore.measure import Known
+from axlecore.practice.classes import change_part
+from axlecore.practice.findings import Assessment
+from axlecore.rig import Action, RigKind, SetUp
+from axlecore.rig import Vehicle as Sheet
+from jobs.models import Job
+from jobs.services import (
+    assess_job,
+    change_set_up,
+    choose_bar,
+    open_job,
+    revert_set_up,
+    rig_file_of,
+    set_up_of,
+)
+from racks.models import RackBar
+from racks.services import bar_of
+from rigs.services import change_sheet, revert_sheet, sheet_of
+from shops.requests import PersonRequest, writer
+
+router = Router(tags=["jobs"])
+ROWS_A_PAGE = 50
+
+
+class JobRow(Schema):
+    id: int
+    number: int
+    name: str
+    description: str
+    kind: RigKind
+    station: Job.Station
+    due_on: date | None
+    stop: str
+
+
+class YardOut(Schema):
+    rows: list[JobRow]
+    total: int
+    page: int
+    pages: int
+
+
+class JobOut(Schema):
+    id: int
+    number: int
+    name: str
+    description: str
+    station: Job.Station
+    due_on: date | None
+    sheet_version: int
+    sheet: Sheet
+    set_up_version: int
+    set_up: SetUp
+
+
+class EntryIn(Schema):
+    place: str = Field(max_length=80)
+    typed: str = Field(max_length=200)
+    known: Known = Known.MEASURED
+
+
+class JobIn(Schema):
+    name: str = Field(min_length=1, max_length=80)
+    description: str = Field("", max_length=120)
+    kind: RigKind
+    due_on: date | None = None
+    entries: list[EntryIn] = Field(default_factory=list, max_length=60)
+
+
+class EditIn(EntryIn):
+    base_version: int
+
+
+class PartIn(Schema):
+    base_version: int
+    place: str = Field(max_length=80)
+    fitted: bool
+
+
+class RevertIn(Schema):
+    base_version: int
+    to_version: int
+
+
+class ChooseIn(Schema):
+    base_version: int
+    axle: str = Field(max_length=10)
+    action: Action | None
+    rack_bar_id: int | None = None
+
+
+class ShortListRow(Schema):
+    id: int
+    part_number: str
+    maker: str
+    outside_diameter_m: float
+    bore_m: float
+    steel: str
+    holes: int
+    price_cents: int
+    delivery_days: int
+    axle_load_from_kg: int
+    axle_load_to_kg: int
+    suits_axle_load: bool
+    outcome: Outcome
+
+
+def _job(request: PersonRequest, job_id: int) -> Job:
+    return get_object_or_404(
+        Job.objects.select_related("vehicle"), pk=job_id, shop_id=request.user.shop_id
+    )
+
+
+def job_out(job: Job) -> JobOut:
+    return JobOut(
+        id=job.pk,
+        number=job.number,
+        name=job.vehicle.name,
+        description=job.vehicle.description,
+        station=Job.Station(job.station),
+        due_on=job.due_on,
+        sheet_version=job.vehicle.version,
+        sheet=sheet_of(job.vehicle),
+        set_up_version=job.version,
+        set_up=set_up_of(job),
+    )
+
+
+def _answer(record: object) -> HttpResponse:
+    # Written by core straight from its records: an evaluation is some 60 kB of numbers.
+    return HttpResponse(to_json(record), content_type="application/json")
+
+
+@router.get("/jobs", response=YardOut, operation_id="list_jobs")
+def list_jobs(
+    request: PersonRequest,
+    find: str = Query("", max_length=80),
+    page: int = Query(1, ge=1, le=100_000),
+) -> dict[str, Any]:
+    jobs = Job.objects.filter(shop_id=request.user.shop_id)
+    for word in find.split():
+        number = Q(number=int(word)) if word.isdecimal() and len(word) < 9 else Q()
+        jobs = jobs.filter(Q(vehicle__name__icontains=word) | number if number else
+                           Q(vehicle__name__icontains=word))  # fmt: skip
+    total = jobs.count()
+    rows = jobs.order_by("-changed_at", "-pk")[(page - 1) * ROWS_A_PAGE : page * ROWS_A_PAGE]
+    return {
+        "rows": list(
+            rows.values(
+                "id", "number", "station", "due_on",
+                name=F("vehicle__name"), description=F("vehicle__description"),
+                kind=F("vehicle__sheet__kind"), stop=F("vehicle__stop"),
+            )
+        ),
+        "total": total,
+        "page": page,
+        "pages": max(1, -(-total // ROWS_A_PAGE)),
+    }  # fmt: skip
+
+
+@router.post("/jobs", response={201: JobOut}, operation_id="open_job")
+def post_job(request: PersonRequest, body: JobIn) -> tuple[int, JobOut]:
+    entries = [(entry.place, entry.typed, entry.known) for entry in body.entries]
+    job = open_job(
+        writer(request), body.name, body.description, body.kind, body.due_on, entries
+    )  # fmt: skip
+    return 201, job_out(job)
+
+
+@router.get("/jobs/{int:job_id}", response=JobOut, operation_id="read_job")
+def get_job(request: PersonRequest, job_id: int) -> JobOut:
+    return job_out(_job(request, job_id))
+
+
+@router.get("/jobs/{int:job_id}/assessment", response=Assessment, operation_id="assess_job")
+def get_assessment(request: PersonRequest, job_id: int) -> HttpResponse:
+    return _answer(assess_job(_job(request, job_id)))
+
+
+@router.get("/jobs/{int:job_id}/rig.json", include_in_schema=False)
+def get_rig_file(request: PersonRequest, job_id: int) -> HttpResponse:
+    job = _job(request, job_id)
+    answer = HttpResponse(to_json(rig_file_of(job), indent=2), content_type="application/json")
+    answer["Content-Disposition"] = f'attachment; filename="job-{job.number}.rig.json"'
+    return answer
+
+
+@router.patch("/jobs/{int:job_id}/sheet", response=JobOut, operation_id="enter_on_sheet")
+def patch_sheet(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
+    job = _job(request, job_id)
+    change_sheet(
+        job.vehicle, writer(request), body.base_version, body.place, body.typed[:60],
+        lambda sheet: enter(sheet, body.place, body.typed, body.known),
+    )  # fmt: skip
+    return job_out(_job(request, job_id))
+
+
+@router.post("/jobs/{int:job_id}/sheet/parts", response=JobOut, operation_id="change_part")
+def post_part(request: PersonRequest, job_id: int, body: PartIn) -> JobOut:
+    job = _job(request, job_id)
+    change_sheet(
+        job.vehicle, writer(request), body.base_version, body.place,
+        "fitted" if body.fitted else "taken away",
+        lambda sheet: change_part(sheet, body.place, body.fitted),
+    )  # fmt: skip
+    return job_out(_job(request, job_id))
+
+
+@router.post("/jobs/{int:job_id}/sheet/revert", response=JobOut, operation_id="revert_sheet")
+def post_sheet_revert(request: PersonRequest, job_id: int, body: RevertIn) -> JobOut:
+    job = _job(request, job_id)
+    revert_sheet(job.vehicle, writer(request), body.base_version, body.to_version)
+    return job_out(_job(request, job_id))
+
+
+@router.patch("/jobs/{int:job_id}/set-up", response=JobOut, operation_id="enter_on_set_up")
+def patch_set_up(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
+    job = _job(request, job_id)
+    change_set_up(
+        job, writer(request), body.base_version, body.place, body.typed[:60],
+        lambda chosen: enter(chosen, body.place, body.typed, body.known),
+    )  # fmt: skip
+    return job_out(_job(request, job_id))
+
+
+@router.put("/jobs/{int:job_id}/set-up", response=JobOut, operation_id="choose_bar")
+def put_choice(request: PersonRequest, job_id: int, body: ChooseIn) -> JobOut:
+    job, person = _job(request, job_id), writer(request)
+    bars = RackBar.objects.filter(shop_id=person.shop_id)
+    bar = None if body.rack_bar_id is None else get_object_or_404(bars, pk=body.rack_bar_id)
+    choose_bar(job, person, body.base_version, body.axle, body.action, bar)
+    return job_out(_job(request, job_id))
+
+
+@router.post("/jobs/{int:job_id}/set-up/revert", response=JobOut, operation_id="revert_set_up")
+def post_set_up_revert(request: PersonRequest, job_id: int, body: RevertIn) -> JobOut:
+    revert_set_up(_job(request, job_id), writer(request), body.base_version, body.to_version)
+    return job_out(_job(request, job_id))
+
+
+@router.get(
+    "/jobs/{int:job_id}/short-list", response=list[ShortListRow], operation_id="short_list"
+)
+def get_short_list(
+    request: PersonRequest, job_id: int, axle: str = Query("rear"), action: Action = Query(...)
+) -> list[ShortListRow]:
+    job = _job(request, job_id)
+    sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
+    if axle not in ("front", "rear"):
+        raise InputError("axle", f"Read “{axle[:20]}”; the axle is front or rear.")
+    rack = list(
+        RackBar.objects.filter(shop_id=request.user.shop_id, fits_axle=axle).order_by("part_number")
+    )
+    bars = [bar_of(item) for item in rack]
+    outcomes = short_list(sheet, chosen, axle, action, 1.0, bars)
+    return [
+        ShortListRow(
+            id=item.pk,
+            part_number=item.part_number,
+            maker=item.maker,
+            outside_diameter_m=bar.outside_diameter_m.value,
+            bore_m=bar.bore_m.value,
+            steel=bar.steel,
+            holes=len(bar.hole_setbacks_m),
+            price_cents=item.price_cents,
+            delivery_days=item.delivery_days,
+            axle_load_from_kg=item.axle_load_from_kg,
+            axle_load_to_kg=item.axle_load_to_kg,
+            suits_axle_load=suits_axle_load(
+                sheet, axle, item.axle_load_from_kg, item.axle_load_to_kg
+            ),
+            outcome=outcome,
+        )
+        for item, bar, outcome in zip(rack, bars, outcomes, strict=True)
+    ]
+
+
+def stale_answer(request: HttpRequest, job_id: int, place: str) -> dict[str, Any]:
+    """Return both sides of a conflict: what stands now; the sender knows what they sent."""
+    person_request: Any = request
+    current = job_out(_job(person_request, job_id))
+    return {
+        "detail": [
+            {"field": place, "message": "Somebody else changed this meanwhile. Choose which stays."}
+        ],
+        "current": json.loads(current.model_dump_json()),
+    }

@@ -1,0 +1,131 @@
+"""Jobs: opening one, choosing for it, and what its numbers say."""
+
+from collections.abc import Callable
+from dataclasses import replace
+from datetime import date
+
+from django.db import transaction
+from django.db.models import Max
+
+from axlecore.axle import FittedBar
+from axlecore.choose import AXLES
+from axlecore.entry import fit_part
+from axlecore.errors import InputError
+from axlecore.formats import from_plain, to_plain
+from axlecore.practice.classes import default_bar
+from axlecore.practice.findings import Assessment, assess
+from axlecore.rig import Action, AxleChoice, RigFile, RigKind, SetUp, check_set_up
+from history.models import Versioned
+from history.versions import document_at, write_next
+from jobs.models import Job
+from racks.models import RackBar
+from racks.services import bar_of
+from rigs.models import Vehicle
+from rigs.services import Entry, sheet_of, take_in
+from shops.models import Person, Shop
+
+
+def set_up_of(job: Job) -> SetUp:
+    """Return what is chosen in a job as core's record."""
+    return from_plain(job.set_up, SetUp)
+
+
+def open_job(
+    person: Person,
+    name: str,
+    description: str,
+    kind: RigKind,
+    due_on: date | None,
+    entries: list[Entry],
+) -> Job:
+    """Take in a new vehicle and open a job on it, both or neither."""
+    with transaction.atomic():
+        return open_job_on(person, take_in(person, name, description, kind, entries), due_on)
+
+
+def open_job_on(
+    person: Person,
+    vehicle: Vehicle,
+    due_on: date | None,
+    station: str = Job.Station.WEIGH,
+    set_up: SetUp | None = None,
+) -> Job:
+    """Open a job on a stored vehicle with the shop's next number. Call inside a transaction."""
+    # The lock keeps two people who open a job at once from getting the same number.
+    Shop.objects.select_for_update().get(pk=person.shop_id)
+    last = Job.objects.filter(shop=person.shop).aggregate(last=Max("number"))["last"]
+    plain = to_plain(set_up or SetUp())
+    job = Job.objects.create(
+        shop=person.shop,
+        number=(last or 100) + 1,
+        vehicle=vehicle,
+        station=station,
+        due_on=due_on,
+        set_up=plain,
+    )
+    job.revisions.create(version=1, document=plain, place="new", person=person)
+    return job
+
+
+def change_set_up(
+    job: Job,
+    person: Person,
+    base_version: int,
+    place: str,
+    typed: str,
+    change: Callable[[SetUp], SetUp],
+) -> None:
+    """Write the next version of what is chosen; StaleError if it has moved on."""
+    vehicle = sheet_of(job.vehicle)
+
+    def apply(locked: Versioned) -> object:
+        assert isinstance(locked, Job)
+        chosen = change(set_up_of(locked))
+        check_set_up(vehicle, chosen)
+        locked.set_up = to_plain(chosen)
+        return locked.set_up
+
+    write_next(job, job.revisions, base_version, place, typed, person, apply)
+
+
+def choose_bar(
+    job: Job,
+    person: Person,
+    base_version: int,
+    axle_name: str,
+    action: Action | None,
+    rack_bar: RackBar | None,
+) -> None:
+    """Choose a rack bar for an axle, the bar of the class tables, or (no action) none."""
+    if axle_name not in AXLES:
+        raise InputError("axle", f"Read “{axle_name[:20]}”; the axle is front or rear.")
+    axle = getattr(sheet_of(job.vehicle), axle_name)
+
+    def change(chosen: SetUp) -> SetUp:
+        if action is None:
+            return fit_part(chosen, axle_name, None)
+        fitted: FittedBar = default_bar(axle)
+        if rack_bar is not None:
+            fitted = replace(fitted, bar=bar_of(rack_bar))
+        return fit_part(chosen, axle_name, AxleChoice(action, fitted))
+
+    typed = rack_bar.part_number if rack_bar else (action or "none")
+    change_set_up(job, person, base_version, axle_name, typed, change)
+
+
+def revert_set_up(job: Job, person: Person, base_version: int, to_version: int) -> None:
+    """Write an earlier choice again as the next version."""
+    change_set_up(
+        job, person, base_version, "undo", f"to {to_version}",
+        lambda _: from_plain(document_at(job.revisions, to_version), SetUp),
+    )  # fmt: skip
+
+
+def assess_job(job: Job) -> Assessment:
+    """Return what the job's numbers say."""
+    return assess(sheet_of(job.vehicle), set_up_of(job))
+
+
+def rig_file_of(job: Job) -> RigFile:
+    """Return the job's vehicle and choice as a file to be carried elsewhere."""
+    return RigFile(sheet_of(job.vehicle), set_up_of(job))

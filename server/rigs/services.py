@@ -1,0 +1,71 @@
+"""Writing a vehicle's sheet: every change is a checked whole and a version of its own."""
+
+from collections.abc import Callable, Sequence
+
+from axlecore.entry import enter
+from axlecore.formats import from_plain, to_plain
+from axlecore.measure import Known
+from axlecore.practice.classes import class_vehicle
+from axlecore.practice.findings import first_stop
+from axlecore.rig import RigKind
+from axlecore.rig import Vehicle as Sheet
+from history.models import Versioned
+from history.versions import document_at, write_next
+from rigs.models import Vehicle
+from shops.models import Person
+
+Entry = tuple[str, str, Known]
+
+
+def sheet_of(vehicle: Vehicle) -> Sheet:
+    """Return the stored sheet as core's record."""
+    return from_plain(vehicle.sheet, Sheet)
+
+
+def take_in(
+    person: Person, name: str, description: str, kind: RigKind, entries: Sequence[Entry]
+) -> Vehicle:
+    """Store a new vehicle: its class's defaults, corrected by what was entered."""
+    sheet = class_vehicle(kind)
+    for place, typed, known in entries:
+        sheet = enter(sheet, place, typed, known)
+    return store_new(person, name, description, sheet)
+
+
+def store_new(person: Person, name: str, description: str, sheet: Sheet) -> Vehicle:
+    """Store a new vehicle with its sheet as version 1. Call inside a transaction."""
+    plain = to_plain(sheet)
+    vehicle = Vehicle.objects.create(
+        shop=person.shop, name=name, description=description, sheet=plain, stop=first_stop(sheet)
+    )
+    vehicle.revisions.create(version=1, document=plain, place="new", person=person)
+    return vehicle
+
+
+def change_sheet(
+    vehicle: Vehicle,
+    person: Person,
+    base_version: int,
+    place: str,
+    typed: str,
+    change: Callable[[Sheet], Sheet],
+) -> None:
+    """Write the next version of a sheet; StaleError if it has moved on."""
+
+    def apply(locked: Versioned) -> object:
+        assert isinstance(locked, Vehicle)
+        sheet = change(sheet_of(locked))
+        locked.sheet, locked.stop = to_plain(sheet), first_stop(sheet)
+        return locked.sheet
+
+    write_next(vehicle, vehicle.revisions, base_version, place, typed, person, apply)
+
+
+def revert_sheet(vehicle: Vehicle, person: Person, base_version: int, to_version: int) -> None:
+    """Write an earlier version again as the next one."""
+    change_sheet(
+        vehicle, person, base_version, "undo", f"to {to_version}",
+        lambda _: from_plain(document_at(vehicle.revisions, to_version), Sheet),
+    )  # fmt: skip
+
+

@@ -1,0 +1,73 @@
+"""Signing in and out, and who is signed in."""
+
+from typing import Any
+
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest, JsonResponse
+from ninja import Router, Schema
+from ninja.security import APIKeyCookie
+from pydantic import Field
+
+from shops.errors import Refused
+from shops.models import Person
+from shops.requests import PersonRequest
+
+router = Router(tags=["session"])
+
+
+class AnyoneWithToken(APIKeyCookie):
+    """Lets anyone in who sends the CSRF token; for signing in only."""
+
+    param_name = "sessionid"
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
+        return True
+
+
+class SignInIn(Schema):
+    username: str = Field(max_length=150)
+    password: str = Field(max_length=200)
+
+
+class PersonOut(Schema):
+    username: str
+    name: str
+    role: Person.Role
+    may_write: bool
+    shop: str
+
+
+def _person_out(person: Person) -> PersonOut:
+    return PersonOut(
+        username=person.username,
+        name=person.get_full_name() or person.username,
+        role=Person.Role(person.role),
+        may_write=person.may_write,
+        shop=person.shop.name,
+    )
+
+
+def locked_out(request: HttpRequest, *_: object, **__: object) -> JsonResponse:
+    """Answer given in place of the sign-in's own once a person has failed too often."""
+    message = "Too many failed attempts. Wait ten minutes, or ask the lead of your shop."
+    return JsonResponse({"detail": [{"field": "password", "message": message}]}, status=429)
+
+
+@router.post("/session", response=PersonOut, auth=AnyoneWithToken(), operation_id="sign_in")
+def sign_in(request: HttpRequest, body: SignInIn) -> PersonOut:
+    person = authenticate(request, username=body.username, password=body.password)
+    if not isinstance(person, Person):
+        raise Refused("password", "Name and password do not match.", status=401)
+    login(request, person)
+    return _person_out(person)
+
+
+@router.get("/session", response=PersonOut, operation_id="who_am_i")
+def who_am_i(request: PersonRequest) -> PersonOut:
+    return _person_out(request.user)
+
+
+@router.delete("/session", response={204: None}, operation_id="sign_out")
+def sign_out(request: PersonRequest) -> tuple[int, None]:
+    logout(request)
+    return 204, None

@@ -1,0 +1,19 @@
+"""Requests of people who are signed in, and what they may do."""
+
+from django.http import HttpRequest
+
+from shops.errors import Refused
+from shops.models import Person
+
+
+class PersonRequest(HttpRequest):
+    """A request behind the sign-in; only for type checking."""
+
+    user: Person
+
+
+def writer(request: PersonRequest) -> Person:
+    """Return who is asking, if their role may change records; else refuse."""
+    if not request.user.may_write:
+        raise Refused("role", "You can look but not change anything; ask the lead.", status=403)
+    return request.user
