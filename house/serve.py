@@ -110,11 +110,26 @@ def test(words: Sequence[str]) -> int:
     return manage(cluster, "test", "--noinput", "--parallel", "2", *places)
 
 
+def generated(words: Sequence[str]) -> int:
+    """Write what is generated from core, or with --check say whether it is current."""
+    return manage(ready("test"), "export_shapes", *words)
+
+
+def shots(words: Sequence[str]) -> int:
+    """Take pictures of the served demo."""
+    demo(())
+    address = f"http://127.0.0.1:{SERVER_PORT.read_text()}"
+    line = [str(PYTHON), str(ROOT / "house" / "shots.py"), address, *words]
+    return subprocess.run(line, cwd=ROOT, check=False).returncode
+
+
 COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "demo": demo,
     "stop": stop,
     "manage": run_manage,
     "test": test,
+    "generated": generated,
+    "shots": shots,
     "setup": lambda _: (set_up(), 0)[1],
 }
 

@@ -1,0 +1,51 @@
+# Commands of the house. The two to know: `make demo` and `make test`.
+PY := .run/venv/bin
+HOUSE := python3 house/serve.py
+
+.PHONY: demo stop test check setup generate manage lock bench shots format
+
+demo: ## set everything up, serve the demo shop on loopback, print address and sign-in
+	@$(HOUSE) demo
+
+stop: ## stop what this checkout started
+	@$(HOUSE) stop
+
+test: ## set everything up, run every test; TESTS="core/tests" runs some
+	@$(HOUSE) test $(TESTS)
+
+setup:
+	@$(HOUSE) setup
+
+check: setup ## lint, types, contracts, and that generated files are current
+	$(PY)/ruff check .
+	$(PY)/ruff format --check .
+	$(PY)/mypy core/axlecore
+	$(PY)/mypy server
+	$(PY)/lint-imports --no-cache
+	cd web && npx --no-install tsc --noEmit
+	cd web && npx --no-install eslint src --max-warnings 0
+	cd web && npx --no-install prettier --check --log-level warn src
+	@$(HOUSE) generated --check
+	cd web && npx --no-install openapi-typescript openapi.json -o src/api/schema.ts --alphabetize --empty-objects-unknown --check
+
+format: setup
+	$(PY)/ruff check --fix-only -q .
+	$(PY)/ruff format -q .
+	cd web && npx --no-install prettier --write --log-level warn src
+
+generate: setup ## write what is generated from core: API description, types, schema in the docs
+	@$(HOUSE) generated
+	cd web && npm run -s generate
+
+manage: setup ## any Django command on the demo data: make manage ARGS="showmigrations"
+	@$(HOUSE) manage $(ARGS)
+
+bench: setup ## measure, in ratios; prints a table and JSON
+	@$(HOUSE) bench
+
+shots: ## take docs/screenshots from the demo data
+	@$(HOUSE) shots
+
+lock: setup ## compile the locks after changing a requirements*.in
+	for f in requirements requirements-dev; do $(PY)/uv pip compile -q --generate-hashes \
+	  --no-emit-index-url --no-header --python-version 3.11 $$f.in -o $$f.txt; done

@@ -1,0 +1,36 @@
+import { PLACES } from "./places";
+import type { Measured } from "./types";
+
+type PlaceFacts = { label: string; dimension: string };
+
+/**
+ * Label and dimension of a place.
+ * @param path - dotted path; numbers stand for any index
+ */
+export function placeFacts(path: string): PlaceFacts {
+  const pattern = path.replace(/\.\d+(?=\.|$)/g, ".*");
+  const known: Record<string, PlaceFacts> = PLACES;
+  return known[pattern] ?? { label: path, dimension: "length" };
+}
+
+/**
+ * What stands at a dotted path of a record, or undefined.
+ * @param record - sheet or set-up
+ * @param path - such as "rear.link_spacing_m"
+ */
+export function valueAt(record: unknown, path: string): unknown {
+  return path
+    .split(".")
+    .reduce<unknown>(
+      (found, part) =>
+        found === null || found === undefined
+          ? undefined
+          : (found as Record<string, unknown>)[part],
+      record,
+    );
+}
+
+/** The measured quantity at a path, or undefined where the part is absent. */
+export function measuredAt(record: unknown, path: string): Measured | undefined {
+  return (valueAt(record, path) as Measured | null | undefined) ?? undefined;
+}

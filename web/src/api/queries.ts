@@ -1,0 +1,76 @@
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answered, client } from "./client";
+import type { Action, Assessment, AxleName, Job } from "./types";
+
+export const jobKey = (id: number) => ["job", id] as const;
+
+/** Who is signed in; null when nobody is. */
+export function useSession() {
+  return useQuery({
+    queryKey: ["session"],
+    queryFn: async () => {
+      const answer = await client.GET("/api/session");
+      if (answer.response.status === 401) return null;
+      return answered(Promise.resolve(answer));
+    },
+    staleTime: Infinity,
+  });
+}
+
+/** One page of the yard's jobs, last changed first. */
+export function useYard(find: string, page: number) {
+  return useQuery({
+    queryKey: ["yard", find, page],
+    queryFn: () => answered(client.GET("/api/jobs", { params: { query: { find, page } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** One job with its sheet and what is chosen. */
+export function useJob(id: number) {
+  return useQuery({
+    queryKey: jobKey(id),
+    queryFn: () => answered(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+  });
+}
+
+/** What a job's numbers say; asked again only when sheet or set-up has a new version. */
+export function useAssessment(job: Job | undefined) {
+  return useQuery({
+    queryKey: ["assessment", job?.id, job?.sheet_version, job?.set_up_version],
+    queryFn: async (): Promise<Assessment> =>
+      answered(
+        client.GET("/api/jobs/{job_id}/assessment", {
+          params: { path: { job_id: job?.id ?? 0 } },
+        }),
+      ),
+    enabled: job !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  });
+}
+
+/** Bars of the rack for one axle, with what each would do. */
+export function useShortList(job: Job, axle: AxleName, action: Action) {
+  return useQuery({
+    queryKey: ["short-list", job.id, job.sheet_version, job.set_up_version, axle, action],
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/short-list", {
+          params: { path: { job_id: job.id }, query: { axle, action } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+/** A function that puts a newer job into the cache, so that every view shows it. */
+export function useKeepJob() {
+  const cache = useQueryClient();
+  return (job: Job) => {
+    cache.setQueryData(jobKey(job.id), job);
+    void cache.invalidateQueries({ queryKey: ["yard"] });
+  };
+}

@@ -1,0 +1,179 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useMemo, useSyncExternalStore } from "react";
+import { answered, client, RefusedError } from "./client";
+import { valueAt } from "./place";
+import { jobKey, useKeepJob } from "./queries";
+import type { Action, AxleName, Job, Known } from "./types";
+
+/** Which of a job's two versioned documents a write goes to. */
+type Paper = "sheet" | "set_up";
+
+/** Two people changed one place: what stands, what was meant, and how to settle it. */
+export type Conflict = {
+  paper: Paper;
+  place: string;
+  typed: string;
+  current: Job;
+  settle: (mine: boolean) => void;
+};
+
+type Saving = { state: "saved" | "saving" | "failed"; message: string; conflict: Conflict | null };
+
+let saving: Saving = { state: "saved", message: "", conflict: null };
+const listeners = new Set<() => void>();
+const undoable = new Map<number, { paper: Paper; version: number }[]>();
+/** Version this browser made last; undo stops where somebody else has written since. */
+const ours = new Map<string, number>();
+/** Writes of one job go one after the other, each based on what the last one made. */
+const queues = new Map<number, Promise<unknown>>();
+
+function say(next: Partial<Saving>) {
+  saving = { ...saving, ...next };
+  for (const listener of listeners) listener();
+}
+
+/** State of saving, for the mark in the corner and the conflict dialog. */
+export function useSaving(): Saving {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => saving,
+  );
+}
+
+function versionOf(job: Job, paper: Paper): number {
+  return paper === "sheet" ? job.sheet_version : job.set_up_version;
+}
+
+function sameAt(one: Job, other: Job, paper: Paper, place: string): boolean {
+  return (
+    JSON.stringify(valueAt(one[paper], place)) === JSON.stringify(valueAt(other[paper], place))
+  );
+}
+
+type Send = (base: number) => Promise<Job>;
+
+/** Everything that can be written on a job. Each resolves once the server has kept it. */
+export function useWrites(jobId: number) {
+  const cache = useQueryClient();
+  const keep = useKeepJob();
+
+  return useMemo(() => {
+    const seen = () => cache.getQueryData<Job>(jobKey(jobId));
+
+    async function send(paper: Paper, place: string, typed: string, act: Send, undoing = false) {
+      const job = seen();
+      if (job === undefined) return;
+      say({ state: "saving", message: "" });
+      try {
+        const before = versionOf(job, paper);
+        const made = await act(before);
+        keep(made);
+        ours.set(`${jobId} ${paper}`, versionOf(made, paper));
+        if (!undoing)
+          undoable.set(jobId, [...(undoable.get(jobId) ?? []), { paper, version: before }]);
+        say({ state: "saved" });
+      } catch (error) {
+        if (!(error instanceof RefusedError)) throw error;
+        if (error.status !== 409 || error.current === undefined) {
+          say({ state: "failed", message: error.message });
+          throw error;
+        }
+        const current = error.current;
+        keep(current);
+        // Somebody changed another place: what was typed here still holds, so it goes through.
+        if (!undoing && sameAt(job, current, paper, place)) {
+          await send(paper, place, typed, act);
+          return;
+        }
+        const mine = await new Promise<boolean>((settle) => {
+          say({ conflict: { paper, place, typed, current, settle } });
+        });
+        say({ conflict: null, state: "saved" });
+        if (mine && !undoing) await send(paper, place, typed, act);
+      }
+    }
+
+    function queued(paper: Paper, place: string, typed: string, act: Send, undoing = false) {
+      const last = queues.get(jobId) ?? Promise.resolve();
+      const next = last.catch(() => undefined).then(() => send(paper, place, typed, act, undoing));
+      queues.set(jobId, next);
+      return next;
+    }
+
+    const path = { job_id: jobId };
+
+    return {
+      enterOnSheet: (place: string, typed: string, known: Known) =>
+        queued("sheet", place, typed, (base_version) =>
+          answered(
+            client.PATCH("/api/jobs/{job_id}/sheet", {
+              params: { path },
+              body: { base_version, place, typed, known },
+            }),
+          ),
+        ),
+      changePart: (place: string, fitted: boolean) =>
+        queued("sheet", place, fitted ? "fitted" : "taken away", (base_version) =>
+          answered(
+            client.POST("/api/jobs/{job_id}/sheet/parts", {
+              params: { path },
+              body: { base_version, place, fitted },
+            }),
+          ),
+        ),
+      enterOnSetUp: (place: string, typed: string, known: Known) =>
+        queued("set_up", place, typed, (base_version) =>
+          answered(
+            client.PATCH("/api/jobs/{job_id}/set-up", {
+              params: { path },
+              body: { base_version, place, typed, known },
+            }),
+          ),
+        ),
+      chooseBar: (axle: AxleName, action: Action | null, rackBarId: number | null) =>
+        queued("set_up", axle, action ?? "none", (base_version) =>
+          answered(
+            client.PUT("/api/jobs/{job_id}/set-up", {
+              params: { path },
+              body: { base_version, axle, action, rack_bar_id: rackBarId },
+            }),
+          ),
+        ),
+      undo: () => {
+        const stack = undoable.get(jobId) ?? [];
+        const last = stack.at(-1);
+        if (last === undefined) return Promise.resolve();
+        const job = seen();
+        if (
+          job === undefined ||
+          versionOf(job, last.paper) !== ours.get(`${jobId} ${last.paper}`)
+        ) {
+          undoable.set(jobId, []);
+          say({ state: "failed", message: "Somebody else changed this since; undo stops here." });
+          return Promise.resolve();
+        }
+        undoable.set(jobId, stack.slice(0, -1));
+        const url =
+          last.paper === "sheet"
+            ? ("/api/jobs/{job_id}/sheet/revert" as const)
+            : ("/api/jobs/{job_id}/set-up/revert" as const);
+        return queued(
+          last.paper,
+          "undo",
+          "",
+          (base_version) =>
+            answered(
+              client.POST(url, {
+                params: { path },
+                body: { base_version, to_version: last.version },
+              }),
+            ),
+          true,
+        );
+      },
+    };
+  }, [cache, jobId, keep]);
+}

@@ -1,0 +1,29 @@
+import { Panel } from "../ui/panel";
+
+const KEYS = [
+  ["1 – 8", "stations of the job; those not built yet do nothing"],
+  ["/", "find a job or a measurement"],
+  ["x", "show the figures before or after"],
+  ["Enter", "edit the number the cursor is on"],
+  ["Tab", "keep it and go to the next in measuring order"],
+  ["↑ ↓", "while editing: how the number is known"],
+  ["← →", "move a slider; with Shift ten steps"],
+  ["Esc", "leave a number as it was"],
+  ["Ctrl Z", "undo your last change"],
+  ["?", "this list"],
+] as const;
+
+export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Panel open={open} onClose={onClose} title="Keys">
+      <dl className="grid grid-cols-[6rem_1fr] gap-y-2">
+        {KEYS.map(([key, does]) => (
+          <div key={key} className="contents">
+            <dt className="figure">{key}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+    </Panel>
+  );
+}

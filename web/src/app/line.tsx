@@ -1,0 +1,93 @@
+import { Link, useLocation } from "@tanstack/react-router";
+import type { Assessment, Job, Station } from "../api/types";
+import { useJobView } from "./jobContext";
+import { STATIONS } from "./stations";
+
+type Stop = "not yet" | "open" | "done" | "stopped";
+
+/** How far a station is, read from what the rules said. */
+function stopOf(station: Station, job: Job, assessment: Assessment | undefined): Stop {
+  const findings = assessment?.findings ?? [];
+  const stopped = findings.some(({ kind }) => kind === "stop");
+  if (station === "weigh") {
+    if (stopped) return "stopped";
+    return findings.some(({ rule }) => rule === "still_defaults") ? "open" : "done";
+  }
+  if (station === "choose") {
+    return job.set_up.front || job.set_up.rear ? "done" : "open";
+  }
+  return "not yet";
+}
+
+/** The stations as stops along an axle line. */
+export function Line() {
+  const { job, assessment } = useJobView();
+  const { pathname } = useLocation();
+  return (
+    <nav aria-label="Stations" className="relative my-2">
+      <span aria-hidden="true" className="absolute inset-x-0 top-1/2 border-t border-ink" />
+      <ol className="relative flex flex-wrap justify-between">
+        {STATIONS.map(({ key, name, to }) => {
+          const stop = stopOf(key, job, assessment);
+          const here = to !== undefined && pathname.endsWith(to.slice(to.lastIndexOf("/")));
+          const mark = (
+            <>
+              <StopMark stop={stop} here={here} />
+              <span className={here ? "font-semibold" : ""}>{name}</span>
+              <span className={stop === "stopped" ? "text-xs text-stop" : "text-xs text-pale"}>
+                {stop === "done" || stop === "open" ? "" : stop}
+              </span>
+              {stop === "done" && <span className="sr-only">done</span>}
+            </>
+          );
+          const look = "flex min-h-11 items-center gap-1.5 bg-paper px-2 text-sm";
+          return (
+            <li key={key}>
+              {to === undefined ? (
+                <span aria-disabled="true" className={`${look} cursor-default text-pale`}>
+                  {mark}
+                </span>
+              ) : (
+                <Link
+                  to={to}
+                  params={{ jobId: String(job.id) }}
+                  aria-current={here ? "step" : undefined}
+                  className={`${look} hover:text-after`}
+                >
+                  {mark}
+                </Link>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
+  );
+}
+
+/** Shape by state: dotted ring, ring, ring with tick, octagon; a dot where we are. */
+function StopMark({ stop, here }: { stop: Stop; here: boolean }) {
+  return (
+    <svg viewBox="0 0 22 22" className="size-[22px] bg-paper" aria-hidden="true">
+      {stop === "stopped" ? (
+        <polygon points="7,1 15,1 21,7 21,15 15,21 7,21 1,15 1,7" fill="var(--stop)" />
+      ) : (
+        <circle
+          cx={11}
+          cy={11}
+          r={9}
+          fill={stop === "done" && !here ? "var(--ink)" : "var(--paper)"}
+          stroke={stop === "not yet" ? "var(--pale)" : "var(--ink)"}
+          strokeDasharray={stop === "not yet" ? "2 3" : undefined}
+          strokeWidth={here ? 2.4 : 1.4}
+        />
+      )}
+      {stop === "done" && !here && (
+        <path d="M6.5 11.5 L10 15 L16 7.5" fill="none" stroke="var(--paper)" strokeWidth={2} />
+      )}
+      {here && (
+        <circle cx={11} cy={11} r={4} fill={stop === "stopped" ? "var(--paper)" : "var(--ink)"} />
+      )}
+    </svg>
+  );
+}

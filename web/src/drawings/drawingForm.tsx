@@ -1,0 +1,77 @@
+import { createContext, use, useMemo, useState } from "react";
+import type { ReactNode } from "react";
+import { useWritable } from "../app/session";
+import type { Known, Measured } from "../api/types";
+
+/** What a drawing form needs to know of its fields: order, who is open, how to save. */
+type Form = {
+  open: string | null;
+  setOpen: (place: string | null) => void;
+  next: (place: string, step: 1 | -1) => string | null;
+  measured: (place: string) => Measured | undefined;
+  save: (place: string, typed: string, known: Known) => Promise<unknown>;
+  writable: boolean;
+};
+
+const FormContext = createContext<Form | null>(null);
+
+export function useForm(): Form {
+  const form = use(FormContext);
+  if (form === null) throw new Error("A dimension must stand inside a DrawingForm.");
+  return form;
+}
+
+type DrawingFormProps = {
+  /** Places in measuring order: what Tab follows. */
+  order: string[];
+  measured: Form["measured"];
+  save: Form["save"];
+  children: ReactNode;
+};
+
+/** Drawings whose dimensions are inputs, entered in measuring order. */
+export function DrawingForm({ order, measured, save, children }: DrawingFormProps) {
+  const [open, setOpen] = useState<string | null>(null);
+  const writable = useWritable();
+  const form = useMemo<Form>(
+    () => ({
+      open,
+      setOpen,
+      next: (place, step) => {
+        const at = order.indexOf(place);
+        return at < 0 ? null : (order[at + step] ?? null);
+      },
+      measured,
+      save,
+      writable,
+    }),
+    [open, order, measured, save, writable],
+  );
+  return <FormContext value={form}>{children}</FormContext>;
+}
+
+type SheetOfPaperProps = {
+  width: number;
+  height: number;
+  /** What the drawing shows, for those who cannot see it. */
+  says: string;
+  drawing: ReactNode;
+  /** Dimensions, placed over the drawing. */
+  children?: ReactNode;
+};
+
+/** A drawing with fields laid over it, both in the same paper pixels. */
+export function SheetOfPaper({ width, height, says, drawing, children }: SheetOfPaperProps) {
+  return (
+    <div className="drawing relative w-full" style={{ containerType: "inline-size" }}>
+      <svg viewBox={`0 0 ${width} ${height}`} className="block w-full" role="img" aria-label={says}>
+        {drawing}
+      </svg>
+      <PaperSize value={{ width, height }}>{children}</PaperSize>
+    </div>
+  );
+}
+
+const PaperSize = createContext({ width: 1, height: 1 });
+
+export const usePaperSize = () => use(PaperSize);

@@ -1,0 +1,50 @@
+import type { Measured } from "../api/types";
+
+const SHOWN: Record<string, { per: number; symbol: string }> = {
+  length: { per: 1e3, symbol: "mm" },
+  small_length: { per: 1e3, symbol: "mm" },
+  mass: { per: 1, symbol: "kg" },
+  rate: { per: 1e-3, symbol: "N/mm" },
+  pure: { per: 1, symbol: "" },
+};
+
+const GRAVITY_M_S2 = 9.80665;
+const THIN = "\u202f";
+
+/** Digits with thin spaces between thousands. */
+export function grouped(value: number, digits: number): string {
+  const text = Math.abs(value).toFixed(digits);
+  const [whole = "", part] = text.split(".");
+  const spaced = whole.replace(/\B(?=(\d{3})+$)/g, THIN);
+  const sign = value < 0 && Number(text) !== 0 ? "−" : "";
+  return sign + (part ? `${spaced}.${part}` : spaced);
+}
+
+/** A measured quantity without its unit, in the digits its tolerance supports. */
+export function figure(measured: Measured, dimension: string): string {
+  const { per } = SHOWN[dimension] ?? { per: 1 };
+  const shown = measured.value * per;
+  const step = measured.tolerance * per || Math.abs(shown) / 500;
+  const most = dimension === "small_length" ? 1 : dimension === "pure" ? 2 : 0;
+  const digits = step > 0 ? Math.min(most, Math.max(0, -Math.floor(Math.log10(step)))) : 0;
+  return grouped(shown, digits);
+}
+
+export function unitOf(dimension: string): string {
+  return SHOWN[dimension]?.symbol ?? "";
+}
+
+/** A measured quantity with its unit. */
+export function quantity(measured: Measured, dimension: string): string {
+  return `${figure(measured, dimension)} ${unitOf(dimension)}`.trim();
+}
+
+export const degrees = (rad: number, digits = 1) => `${grouped((rad * 180) / Math.PI, digits)}°`;
+export const percent = (share: number) => `${grouped(share * 100, 0)} %`;
+export const nPerMm = (nPerM: number) => `${grouped(nPerM / 1e3, 0)} N/mm`;
+export const kilograms = (kg: number) => `${grouped(kg, 0)} kg`;
+/** A wheel's load as the pads show it. */
+export const padReading = (newtons: number) => kilograms(newtons / GRAVITY_M_S2);
+export const inG = (metresPerSecond2: number) => metresPerSecond2 / GRAVITY_M_S2;
+export const fromG = (g: number) => g * GRAVITY_M_S2;
+export const kmPerHour = (metresPerSecond: number) => metresPerSecond * 3.6;

@@ -1,0 +1,215 @@
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import { STEELS } from "../../api/places";
+import type { Action, AxleName } from "../../api/types";
+import { Dimension } from "../../drawings/dimension";
+import { SheetOfPaper } from "../../drawings/drawingForm";
+import { nPerMm } from "../../drawings/quantity";
+import { Choice } from "../../ui/choice";
+
+const WIDTH = 480;
+const HEIGHT = 128;
+
+/** The bar chosen for an axle: what is done with it, its section, steel and hole. */
+export function BarEditor({ axle }: { axle: AxleName }) {
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const choice = job.set_up[axle];
+  const hasBar = job.sheet[axle].standard_bar != null;
+  const noneThere = "There is no bar on this axle to add to or replace";
+  const oneThere = "There is a bar on this axle already";
+
+  function act(to: Action | "none") {
+    if (to === "none") void writes.chooseBar(axle, null, null);
+    else if (choice) void writes.enterOnSetUp(`${axle}.action`, to, "measured");
+    else void writes.chooseBar(axle, to, null);
+  }
+
+  return (
+    <section aria-label="Bar" className="mt-1">
+      <div data-place={`set_up.${axle}.action`} tabIndex={-1}>
+        <Choice<Action | "none">
+          label="What is done"
+          value={choice?.action ?? "none"}
+          onChange={(to) => writable && act(to)}
+          options={[
+            { value: "none", text: "As it is" },
+            {
+              value: "supplement",
+              text: "Add beside it",
+              disabled: !hasBar,
+              hint: hasBar ? undefined : noneThere,
+            },
+            {
+              value: "replace",
+              text: "Put in its place",
+              disabled: !hasBar,
+              hint: hasBar ? undefined : noneThere,
+            },
+            {
+              value: "new",
+              text: "New bar",
+              disabled: hasBar,
+              hint: hasBar ? oneThere : undefined,
+            },
+          ]}
+        />
+      </div>
+      {choice ? (
+        <ChosenBar axle={axle} />
+      ) : (
+        <p className="py-4 text-sm text-pale">
+          Nothing is chosen for this axle. Say above what is done, or take a bar from the rack
+          below.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function ChosenBar({ axle }: { axle: AxleName }) {
+  const { job, assessment, writes } = useJobView();
+  const writable = useWritable();
+  const choice = job.set_up[axle];
+  if (!choice) return null;
+  const { bar, hole } = choice.fitted;
+  const setbacks = bar.hole_setbacks_m;
+  const place = `set_up.${axle}.fitted`;
+  const rate = assessment?.evaluation?.[axle].after.chosen_bar_rate_n_per_m;
+
+  return (
+    <>
+      <p className="mt-2 text-sm font-medium">{bar.name}</p>
+      <SheetOfPaper
+        width={WIDTH}
+        height={HEIGHT}
+        says="The bar from above with its holes, and its section."
+        drawing={<BarPlan axle={axle} />}
+      >
+        <Dimension place={`${place}.bar.outside_diameter_m`} x={438} y={96} caption="⌀" />
+        <Dimension place={`${place}.bar.bore_m`} x={438} y={117} caption="bore" />
+      </SheetOfPaper>
+      <div className="flex flex-wrap items-center justify-between gap-x-4 text-sm">
+        <label className="flex items-center gap-2">
+          <span className="text-pale">Steel</span>
+          <select
+            data-place={`${place}.bar.steel`}
+            value={bar.steel}
+            disabled={!writable}
+            onChange={(event) =>
+              void writes.enterOnSetUp(`${axle}.fitted.bar.steel`, event.target.value, "measured")
+            }
+            className="min-h-11 max-w-56 border-b border-ink bg-paper"
+          >
+            {Object.entries(STEELS).map(([key, label]) => (
+              <option key={key} value={key}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <fieldset className="flex items-center">
+          <legend className="sr-only">Hole</legend>
+          <span className="mr-1 text-pale">Hole</span>
+          {setbacks.map((_, i) => (
+            <button
+              key={i}
+              type="button"
+              disabled={!writable}
+              aria-pressed={hole === i}
+              aria-label={`Hole ${i + 1} of ${setbacks.length}, ${i === 0 ? "outermost, softest" : i === setbacks.length - 1 ? "innermost, stiffest" : "between"}`}
+              data-place={hole === i ? `${place}.hole` : undefined}
+              onClick={() => void writes.enterOnSetUp(`${axle}.fitted.hole`, String(i), "measured")}
+              className="grid size-11 place-items-center"
+            >
+              <span
+                className={`size-4 rounded-full border-2 ${hole === i ? "border-after bg-after" : "border-ink"}`}
+              />
+            </button>
+          ))}
+          {setbacks.length > 1 && <span className="text-xs text-pale">softer – stiffer</span>}
+        </fieldset>
+      </div>
+      <p className="flex items-baseline justify-between border-b border-line py-1 text-sm">
+        <span>Rate at the eyes</span>
+        <span className="figure" data-testid="chosen-rate">
+          {rate === undefined ? "–" : nPerMm(rate)}
+        </span>
+      </p>
+    </>
+  );
+}
+
+/** The bar from above, to scale, with its holes; its section beside it, larger. */
+function BarPlan({ axle }: { axle: AxleName }) {
+  const { job } = useJobView();
+  const choice = job.set_up[axle];
+  if (!choice) return null;
+  const { bar, hole } = choice.fitted;
+  const points = bar.centre_line_m;
+  const wide = Math.max(...points.map(([, y = 0]) => Math.abs(y)));
+  const scale = Math.min(300 / (2 * wide), 250);
+  const at = ([x, y]: number[]) => ({ x: 184 + (y ?? 0) * scale, y: 24 + (x ?? 0) * scale });
+  const line = points.map(at);
+  const outside = bar.outside_diameter_m.value;
+  const radius = 34;
+  const thick = Math.max(3, outside * scale);
+  return (
+    <g>
+      <polyline
+        points={line.map(({ x, y }) => `${x},${y}`).join(" ")}
+        fill="none"
+        stroke="var(--after)"
+        strokeWidth={thick}
+        strokeLinejoin="round"
+        strokeLinecap="round"
+      />
+      {[-1, 1].map((side) => {
+        const x = 184 + (side * bar.bushing_span_m.value * scale) / 2;
+        return (
+          <rect
+            key={side}
+            x={x - 6}
+            y={14}
+            width={12}
+            height={20}
+            className="ink-1"
+            style={{ fill: "var(--paper)" }}
+          />
+        );
+      })}
+      {[0, points.length - 1].flatMap((end) => {
+        const eye = line[end];
+        const bend = line[end === 0 ? 1 : end - 1];
+        if (eye === undefined || bend === undefined) return [];
+        const long = Math.hypot(bend.x - eye.x, bend.y - eye.y);
+        return bar.hole_setbacks_m.map((setback, i) => {
+          const share = (setback * scale) / long;
+          return (
+            <circle
+              key={`${end} ${i}`}
+              cx={eye.x + (bend.x - eye.x) * share}
+              cy={eye.y + (bend.y - eye.y) * share}
+              r={i === hole ? 4 : 3}
+              fill={i === hole ? "var(--ink)" : "var(--paper)"}
+              stroke="var(--ink)"
+            />
+          );
+        });
+      })}
+      <text className="pale" x={184} y={58} textAnchor="middle">
+        from above, to scale
+      </text>
+      <circle cx={438} cy={44} r={radius} fill="var(--after)" stroke="var(--ink)" />
+      {bar.bore_m.value > 0 && (
+        <circle
+          cx={438}
+          cy={44}
+          r={(radius * bar.bore_m.value) / outside}
+          style={{ fill: "var(--paper)" }}
+          stroke="var(--ink)"
+        />
+      )}
+    </g>
+  );
+}

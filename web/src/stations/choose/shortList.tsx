@@ -1,0 +1,108 @@
+import { useState } from "react";
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import { STEELS } from "../../api/places";
+import { useShortList } from "../../api/queries";
+import type { Action, AxleName, ShortListRow } from "../../api/types";
+import { degrees, grouped, percent } from "../../drawings/quantity";
+
+const SHORT = 6;
+
+/** Bars of the rack made for this axle, softest lean first, with what each would do. */
+export function ShortList({ axle }: { axle: AxleName }) {
+  const { job, loadKey, writes } = useJobView();
+  const writable = useWritable();
+  const [all, setAll] = useState(false);
+  const standard: Action = job.sheet[axle].standard_bar ? "supplement" : "new";
+  const action = job.set_up[axle]?.action ?? standard;
+  const list = useShortList(job, axle, action);
+  const state = job.sheet.load_states.findIndex(({ key }) => key === loadKey);
+
+  if (list.isError) return <p className="py-3 text-sm text-pale">{list.error.message}</p>;
+  const lean = (row: ShortListRow) => row.outcome.lean_rad[state] ?? 0;
+  const rows = [...(list.data ?? [])].sort(
+    (a, b) => Number(b.suits_axle_load) - Number(a.suits_axle_load) || lean(a) - lean(b),
+  );
+  const suited = rows.filter((row) => row.suits_axle_load);
+  const shown = all ? rows : suited.slice(0, SHORT);
+  const chosenName = job.set_up[axle]?.fitted.bar.name;
+  const verb = {
+    supplement: "added beside",
+    replace: "in place of the standard bar",
+    new: "as new bar",
+  }[action];
+
+  return (
+    <section aria-labelledby="rack-title" className="mt-4">
+      <table className="w-full border-collapse text-sm">
+        <caption id="rack-title" className="pb-1 text-left font-semibold">
+          On the rack <span className="font-normal text-pale">{verb}, outer hole</span>
+        </caption>
+        <thead>
+          <tr className="border-b border-ink text-right text-xs text-pale [&>th]:py-1 [&>th]:font-normal">
+            <th className="text-left">Bar</th>
+            <th title="Force per end over deflection per end">Rate, N/mm</th>
+            <th>Lean at 0.3 g</th>
+            <th>In 12 m/s</th>
+            <th>Front share</th>
+            <th>Days</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((row) => {
+            const mine = chosenName === `${row.maker} ${row.part_number}`;
+            return (
+              <tr
+                key={row.id}
+                className={`border-b border-line text-right ${row.suits_axle_load ? "" : "text-pale"}`}
+              >
+                <td className="text-left">
+                  <button
+                    type="button"
+                    disabled={!writable}
+                    title={`${row.maker}; ${STEELS[row.steel as keyof typeof STEELS]}; made for ${row.axle_load_from_kg} to ${row.axle_load_to_kg} kg`}
+                    onClick={() => void writes.chooseBar(axle, action, row.id)}
+                    className={`min-h-11 text-left hover:text-after ${mine ? "font-semibold" : ""}`}
+                  >
+                    {mine && (
+                      <span aria-label="chosen" className="mr-1.5 inline-block size-2.5 bg-after" />
+                    )}
+                    {row.part_number}{" "}
+                    <span className="font-normal text-pale">
+                      {grouped(row.outside_diameter_m * 1e3, 1)}
+                      {row.bore_m > 0 ? `/${grouped(row.bore_m * 1e3, 0)}` : ""} mm
+                      {row.suits_axle_load
+                        ? ""
+                        : `, for ${grouped(row.axle_load_from_kg, 0)}–${grouped(row.axle_load_to_kg, 0)} kg`}
+                    </span>
+                  </button>
+                </td>
+                <td className="figure">{grouped(row.outcome.rate_n_per_m / 1e3, 0)}</td>
+                <td className="figure">{degrees(lean(row))}</td>
+                <td className="figure">{degrees(row.outcome.wind_lean_rad[state] ?? 0)}</td>
+                <td className="figure">{percent(row.outcome.front_share[state] ?? 0)}</td>
+                <td className="figure">{row.delivery_days}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {shown.length === 0 && (
+        <p className="py-3 text-sm text-pale">
+          {list.isPending ? "Reckoning …" : "No bar on the rack is made for this axle load."}
+        </p>
+      )}
+      {rows.length > shown.length || all ? (
+        <button
+          type="button"
+          onClick={() => setAll(!all)}
+          className="min-h-11 text-sm text-pale underline underline-offset-4"
+        >
+          {all
+            ? "Only those for this axle load"
+            : `All ${rows.length} for a ${axle} axle, other weights too`}
+        </button>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,132 @@
+import { useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+import { answered, client, RefusedError } from "../../api/client";
+import { placeFacts } from "../../api/place";
+import { useKeepJob } from "../../api/queries";
+import type { Complaint, RigKind } from "../../api/types";
+import { RigMark } from "../../drawings/rigMark";
+import { Button } from "../../ui/button";
+import { Field } from "../../ui/field";
+import { IntakeDrawing } from "./intakeDrawing";
+
+const KINDS: { kind: RigKind; name: string }[] = [
+  { kind: "motorhome", name: "Motorhome, stripped chassis" },
+  { kind: "coach", name: "Coach on a cutaway van" },
+  { kind: "pickup", name: "Heavy pickup" },
+  { kind: "camper_pickup", name: "Pickup with slide-in" },
+  { kind: "wagon", name: "Utility wagon" },
+  { kind: "van", name: "Van or car" },
+];
+
+/** Take in a vehicle nobody has seen: the least that is needed, the rest from its class. */
+export function Intake() {
+  const navigate = useNavigate();
+  const keep = useKeepJob();
+  const [kind, setKind] = useState<RigKind>("motorhome");
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [complaints, setComplaints] = useState<Complaint[]>([]);
+
+  async function open(form: FormData) {
+    const entries = Object.entries(typed)
+      .filter(([, text]) => text.trim() !== "")
+      .map(([place, text]) => ({
+        place,
+        typed: text,
+        known: place.includes("rating") ? ("plate" as const) : ("measured" as const),
+      }));
+    try {
+      const job = await answered(
+        client.POST("/api/jobs", {
+          body: {
+            name: String(form.get("name")),
+            description: String(form.get("description")),
+            kind,
+            due_on: String(form.get("due_on")) || null,
+            entries,
+          },
+        }),
+      );
+      keep(job);
+      await navigate({ to: "/jobs/$jobId/weigh", params: { jobId: String(job.id) } });
+    } catch (error) {
+      if (!(error instanceof RefusedError)) throw error;
+      setComplaints(error.complaints);
+    }
+  }
+
+  return (
+    <main className="pb-10">
+      <h1 className="my-4 text-2xl font-semibold">Take in a vehicle</h1>
+      {/* onSubmit, not action: React empties a form after its action, and a refused one must stay. */}
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void open(new FormData(event.currentTarget));
+        }}
+        className="grid gap-x-10 gap-y-6 lg:grid-cols-[2fr_3fr]"
+      >
+        <div className="grid content-start gap-5">
+          <Field label="What the shop calls it" name="name" required maxLength={80} />
+          <Field
+            label="What it is"
+            name="description"
+            maxLength={120}
+            placeholder="such as: flatbed, tows a boat"
+          />
+          <Field label="Wanted by" name="due_on" type="date" />
+          <fieldset>
+            <legend className="mb-1 text-sm text-pale">
+              Kind: gives the numbers nobody has measured yet
+            </legend>
+            <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+              {KINDS.map((item) => (
+                <label
+                  key={item.kind}
+                  className="flex min-h-24 flex-col justify-between border border-line p-2 text-xs has-checked:border-2 has-checked:border-after has-focus-visible:outline-2 has-focus-visible:outline-after"
+                >
+                  <input
+                    type="radio"
+                    name="kind"
+                    value={item.kind}
+                    checked={kind === item.kind}
+                    onChange={() => setKind(item.kind)}
+                    className="sr-only"
+                  />
+                  <RigMark kind={item.kind} />
+                  {item.name}
+                </label>
+              ))}
+            </div>
+          </fieldset>
+        </div>
+        <div>
+          <h2 className="font-semibold">What the scale and the plates say</h2>
+          <p className="text-sm text-pale">
+            Leave out what you do not know: it starts from the class and is drawn hollow until
+            measured.
+          </p>
+          <IntakeDrawing
+            kind={kind}
+            typed={typed}
+            complaints={complaints}
+            onType={(place, text) => setTyped({ ...typed, [place]: text })}
+          />
+          <div role="alert" className="min-h-6 text-sm text-stop">
+            {complaints.map(({ field, message }) => (
+              <p key={field + message}>
+                {field in typed ? `${placeFacts(field).label}: ` : ""}
+                {message}
+              </p>
+            ))}
+          </div>
+          <div className="mt-3 flex gap-4">
+            <Button primary type="submit">
+              Open the job
+            </Button>
+            <Button onClick={() => void navigate({ to: "/" })}>Back to the yard</Button>
+          </div>
+        </div>
+      </form>
+    </main>
+  );
+}

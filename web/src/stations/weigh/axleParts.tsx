@@ -1,0 +1,91 @@
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import type { AxleName } from "../../api/types";
+
+type Part = {
+  label: string;
+  value: string;
+  options: [string, string][];
+  change: (to: string) => void;
+};
+
+/** What is fitted on an axle, as choices that are not lengths. */
+export function AxleParts({ name }: { name: AxleName }) {
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const axle = job.sheet[name];
+  const part = (place: string) => (to: string) =>
+    void writes.changePart(`${name}.${place}`, to === "yes").catch(() => undefined);
+
+  async function changeBags(to: string) {
+    if (to === "none" || axle.air_bags == null) {
+      await writes.changePart(`${name}.air_bags`, to !== "none");
+    }
+    if (to !== "none") await writes.enterOnSheet(`${name}.air_bags.lines`, to, "measured");
+  }
+
+  const parts: Part[] = [
+    {
+      label: "Suspension",
+      value: axle.suspension === "solid" ? "yes" : "no",
+      options: [
+        ["yes", "solid axle"],
+        ["no", "independent"],
+      ],
+      change: part("suspension"),
+    },
+    {
+      label: "Bar there now",
+      value: axle.standard_bar ? "yes" : "no",
+      options: [
+        ["yes", "fitted"],
+        ["no", "none"],
+      ],
+      change: part("standard_bar"),
+    },
+    {
+      label: "Tyres",
+      value: axle.dual_spacing_m ? "yes" : "no",
+      options: [
+        ["no", "single"],
+        ["yes", "dual"],
+      ],
+      change: part("dual_spacing_m"),
+    },
+    {
+      label: "Air bags",
+      value: axle.air_bags ? axle.air_bags.lines : "none",
+      options: [
+        ["none", "none"],
+        ["separate", "separate lines"],
+        ["connected", "one shared line"],
+      ],
+      change: (to) => void changeBags(to).catch(() => undefined),
+    },
+  ];
+  return (
+    <div className="mt-1 grid grid-cols-2 gap-x-5 text-sm">
+      {parts.map(({ label, value, options, change }) => (
+        <label
+          key={label}
+          className="flex min-h-11 items-center justify-between border-b border-line"
+        >
+          <span className="text-pale">{label}</span>
+          <select
+            value={value}
+            disabled={!writable}
+            data-place={label === "Air bags" ? `${name}.air_bags.lines` : undefined}
+            onChange={(event) => change(event.target.value)}
+            className="min-h-9 bg-paper pr-1 text-right"
+          >
+            {options.map(([key, text]) => (
+              <option key={key} value={key}>
+                {text}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </div>
+  );
+}

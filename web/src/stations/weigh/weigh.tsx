@@ -1,0 +1,91 @@
+import { useSearch } from "@tanstack/react-router";
+import { useEffect, useMemo, useState } from "react";
+import { Findings, focusPlace } from "../../app/findings";
+import { useJobView } from "../../app/jobContext";
+import { measuredAt } from "../../api/place";
+import type { AxleName } from "../../api/types";
+import { DrawingForm } from "../../drawings/drawingForm";
+import { Choice } from "../../ui/choice";
+import { AxleParts } from "./axleParts";
+import { AxleView } from "./axleView";
+import { axleLoadAt } from "./axleLoad";
+import { LoadStates } from "./loadStates";
+import { measuringOrder } from "./order";
+import { PlanView } from "./planView";
+import { SideView } from "./sideView";
+
+/** Station 2: the vehicle in three drawings whose dimensions are the inputs. */
+export function Weigh() {
+  const { job, loadKey, writes } = useJobView();
+  const { place } = useSearch({ strict: false });
+  const [picked, setPicked] = useState<{ axle: AxleName; since: string | undefined } | null>(null);
+  // An axle may be asked for by address; the choice made here since then wins.
+  const askedAxle = place?.startsWith("front.") ? "front" : "rear";
+  const axle = picked !== null && picked.since === place ? picked.axle : askedAxle;
+  const setAxle = (next: AxleName) => setPicked({ axle: next, since: place });
+  const { sheet } = job;
+  const stateIndex = sheet.load_states.findIndex(({ key }) => key === loadKey);
+  const order = useMemo(() => measuringOrder(sheet, stateIndex, axle), [sheet, stateIndex, axle]);
+
+  useEffect(() => {
+    if (place !== undefined) focusPlace(place);
+  }, [place]);
+
+  return (
+    <DrawingForm
+      order={order}
+      measured={(path) => axleLoadAt(sheet, path) ?? measuredAt(sheet, path)}
+      save={(path, typed, known) => writes.enterOnSheet(path, typed, known)}
+    >
+      <main className="grid grid-cols-1 gap-x-8 pb-6 lg:grid-cols-[3fr_2fr]">
+        <div>
+          <SideView />
+          <PlanView stateIndex={stateIndex} />
+          <LoadStates />
+          <Legend />
+        </div>
+        <div className="lg:border-l lg:border-line lg:pl-6">
+          <div className="flex flex-wrap items-center justify-between gap-2">
+            <h2 className="font-semibold">{axle === "rear" ? "From behind" : "From the front"}</h2>
+            <Choice
+              label="Axle"
+              value={axle}
+              onChange={setAxle}
+              options={[
+                { value: "front", text: "Front axle" },
+                { value: "rear", text: "Rear axle" },
+              ]}
+            />
+          </div>
+          <AxleView name={axle} stateIndex={stateIndex} />
+          <AxleParts name={axle} />
+          <div className="mt-4">
+            <Findings />
+          </div>
+        </div>
+      </main>
+    </DrawingForm>
+  );
+}
+
+function Legend() {
+  return (
+    <ul
+      aria-label="How a number is known"
+      className="mt-2 flex flex-wrap gap-x-5 text-xs text-pale"
+    >
+      <li>
+        <span className="border-b border-ink text-ink">measured</span> or from the plate
+      </li>
+      <li>
+        <span className="border-b border-dashed border-ink text-ink">quoted</span> by a seller
+      </li>
+      <li>
+        <span className="border-b-2 border-dotted border-ink text-ink">estimated</span>
+      </li>
+      <li>
+        <span className="border border-pale px-1">class default</span> nobody measured it
+      </li>
+    </ul>
+  );
+}

@@ -1,0 +1,147 @@
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useWritable } from "../../app/session";
+import { STATIONS } from "../../app/stations";
+import { useYard } from "../../api/queries";
+import type { JobRow } from "../../api/types";
+import { RigMark } from "../../drawings/rigMark";
+import { FindingMark } from "../../ui/findingMark";
+
+/** The jobs in the shop, last changed first: where each stands and what blocks it. */
+export function Yard() {
+  const { find = "", page = 1 } = useSearch({ from: "/" });
+  const navigate = useNavigate();
+  const writable = useWritable();
+  const yard = useYard(find, page);
+
+  return (
+    <main className="pb-8">
+      <div className="my-4 flex flex-wrap items-end gap-6">
+        <h1 className="text-2xl font-semibold">Yard</h1>
+        <input
+          aria-label="Find a job"
+          placeholder="Vehicle or job number"
+          defaultValue={find}
+          onChange={(event) =>
+            void navigate({
+              to: "/",
+              search: { find: event.target.value || undefined },
+              replace: true,
+            })
+          }
+          className="min-h-11 w-64 border-b border-ink bg-transparent"
+        />
+        {writable && (
+          <Link
+            to="/new"
+            className="ml-auto grid min-h-11 place-items-center border border-after bg-after px-4 text-after-ink"
+          >
+            Take in a vehicle
+          </Link>
+        )}
+      </div>
+      {yard.isError && <p className="text-stop">{yard.error.message}</p>}
+      <ul className="border-t border-ink">
+        {yard.data?.rows.map((row) => (
+          <YardRow key={row.id} row={row} />
+        ))}
+      </ul>
+      {yard.data?.total === 0 && <EmptyYard searched={find !== ""} />}
+      {yard.data && yard.data.pages > 1 && (
+        <nav aria-label="Pages" className="mt-3 flex items-center gap-4 text-sm">
+          <PageLink page={page - 1} find={find} text="Newer" enabled={page > 1} />
+          <span className="text-pale">
+            {page} of {yard.data.pages}, {yard.data.total} jobs
+          </span>
+          <PageLink page={page + 1} find={find} text="Older" enabled={page < yard.data.pages} />
+        </nav>
+      )}
+    </main>
+  );
+}
+
+function YardRow({ row }: { row: JobRow }) {
+  const at = STATIONS.findIndex(({ key }) => key === row.station);
+  const to = STATIONS[at]?.to ?? "/jobs/$jobId/weigh";
+  return (
+    <li className="border-b border-line">
+      <Link
+        to={to}
+        params={{ jobId: String(row.id) }}
+        className="grid min-h-20 grid-cols-[6.5rem_1fr_auto] items-center gap-x-5 gap-y-1 py-2 hover:bg-sheet md:grid-cols-[6.5rem_minmax(14rem,1.2fr)_13rem_minmax(12rem,1fr)_6rem]"
+      >
+        <RigMark kind={row.kind} />
+        <span>
+          <span className="block font-semibold">{row.name}</span>
+          <span className="block text-sm text-pale">
+            job {row.number}
+            {row.description ? ` · ${row.description}` : ""}
+          </span>
+        </span>
+        <span className="max-md:col-start-2">
+          <ShortLine at={at} />
+          <span className="text-sm">{STATIONS[at]?.name}</span>
+        </span>
+        <span className="flex gap-2 text-sm max-md:col-start-2">
+          {row.stop ? (
+            <>
+              <FindingMark kind="stop" />
+              <span className="text-stop">Stop. {row.stop}</span>
+            </>
+          ) : (
+            <span className="text-pale">nothing blocks it</span>
+          )}
+        </span>
+        <span className="text-right text-sm text-pale">
+          {row.due_on
+            ? `by ${new Date(row.due_on).toLocaleDateString("en-GB", { day: "numeric", month: "short" })}`
+            : ""}
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+/** The line in small: where along the stations a job stands. */
+function ShortLine({ at }: { at: number }) {
+  return (
+    <svg viewBox="0 0 168 14" className="h-3.5 w-42" aria-hidden="true">
+      <line className="pale-1" x1={7} x2={161} y1={7} y2={7} />
+      {STATIONS.map(({ key }, i) => (
+        <circle
+          key={key}
+          cx={7 + i * 22}
+          cy={7}
+          r={i === at ? 6 : 4}
+          fill={i < at ? "var(--ink)" : "var(--paper)"}
+          stroke={i <= at ? "var(--ink)" : "var(--pale)"}
+          strokeWidth={i === at ? 3 : 1}
+        />
+      ))}
+    </svg>
+  );
+}
+
+function EmptyYard({ searched }: { searched: boolean }) {
+  return (
+    <p className="py-10 text-center text-pale">
+      {searched
+        ? "No job by that name or number."
+        : "No vehicle in the yard yet. Take one in: two axle loads and a wheelbase are enough to start."}
+    </p>
+  );
+}
+
+type PageLinkProps = { page: number; find: string; text: string; enabled: boolean };
+
+function PageLink({ page, find, text, enabled }: PageLinkProps) {
+  if (!enabled) return <span className="text-line">{text}</span>;
+  return (
+    <Link
+      to="/"
+      search={{ find: find || undefined, page }}
+      className="grid min-h-11 items-center underline underline-offset-4"
+    >
+      {text}
+    </Link>
+  );
+}
