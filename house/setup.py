@@ -62,11 +62,12 @@ def install_debian_packages() -> None:
         settings.write_text("create_main_cluster = false\n")
     run("apt-get", "update", "-q", why_it_may_fail=help_text)
     run("env", environment, "apt-get", "install", "-y", "-q", "--no-install-recommends",
-        "-o", "Dpkg::Options::=--force-confold", *DEBIAN_PACKAGES, why_it_may_fail=help_text)  # fmt: skip
+        "-o", "Dpkg::Options::=--force-confold", *DEBIAN_PACKAGES,
+        why_it_may_fail=help_text)  # fmt: skip
 
 
 def make_environment() -> None:
-    if sys.version_info[:2] < (3, 11):
+    if sys.version_info < (3, 11):  # noqa: UP036  an older Python is what this is to tell of
         fail(f"Python 3.11 is needed, this is {sys.version.split()[0]}.")
     if not PYTHON.exists():
         venv.EnvBuilder(with_pip=True, clear=VENV.exists()).create(VENV)

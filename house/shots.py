@@ -4,14 +4,20 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
-from paths import ROOT
 from playwright.sync_api import Page, sync_playwright
 
+from paths import ROOT
+
 CHROMIUM = "/usr/bin/chromium"
-ARGUMENTS = (
-    "--no-sandbox --disable-gpu --disable-quic --no-first-run "
-    "--disable-background-networking --disable-component-update --disable-sync"
-).split()
+ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 
 DESK, TABLET = (1280, 800), (820, 1180)
 
@@ -75,7 +81,9 @@ def main(address: str, folder: Path, names: list[str]) -> None:
                 viewport={"width": width, "height": height}, reduced_motion="reduce"
             )
             page.set_default_timeout(10_000)
-            page.on("console", lambda said: said.type == "error" and print("console:", said.text))
+            page.on(
+                "console", lambda said: said.type == "error" and print("console:", said.text[:200])
+            )
             page.on("pageerror", lambda error: print("page error:", error))
             page.add_init_script(f"localStorage.setItem('calm-axle-theme', '{theme}')")
             page.goto(address)

@@ -19,7 +19,7 @@ from axlecore.rig import LoadState
 R = TypeVar("R", bound=Record)
 
 #: Axle load as one figure: entered where no wheel pads are at hand, split evenly.
-_AXLE_LOADS = {
+AXLE_LOADS = {
     "front_kg": ("front_left_kg", "front_right_kg"),
     "rear_kg": ("rear_left_kg", "rear_right_kg"),
 }
@@ -80,7 +80,7 @@ def enter(record: R, path: str, typed: str, known: Known) -> R:
     """
 
     def change(owner: Record, name: str) -> dict[str, Any]:
-        if isinstance(owner, LoadState) and name in _AXLE_LOADS:
+        if isinstance(owner, LoadState) and name in AXLE_LOADS:
             return _split_axle_load(owner, name, typed, known)
         return {name: _read_field(owner, name, typed, known)}
 
@@ -127,7 +127,7 @@ def _change_at(
     if not isinstance(record, Record):
         raise missing
     names = {item.name for item in dataclasses.fields(record)}  # type: ignore[arg-type]
-    if head not in names and not (isinstance(record, LoadState) and head in _AXLE_LOADS):
+    if head not in names and not (isinstance(record, LoadState) and head in AXLE_LOADS):
         raise missing
     try:
         if rest:
@@ -164,13 +164,23 @@ def _read_field(owner: Record, name: str, typed: str, known: Known) -> object:
     raise InputError(name, "Nothing can be typed here.")
 
 
+def axle_load_place(name: str) -> Place:
+    """Return the place of an axle load read as one figure.
+
+    Parameters
+    ----------
+    name : str
+        A key of `AXLE_LOADS`.
+    """
+    left = AXLE_LOADS[name][0]
+    rule: Place = next(f for f in dataclasses.fields(LoadState) if f.name == left).metadata["place"]
+    label = rule.label.replace("left wheel", "axle")
+    return Place(label, rule.dimension, 2 * rule.low, 2 * rule.high)
+
+
 def _split_axle_load(owner: LoadState, name: str, typed: str, known: Known) -> dict[str, Any]:
-    left, right = _AXLE_LOADS[name]
-    rule = next(f for f in dataclasses.fields(owner) if f.name == left).metadata["place"]
-    whole_rule = Place(
-        rule.label.replace("left wheel", "axle"), rule.dimension, 2 * rule.low, 2 * rule.high
-    )
-    whole = read_measured(typed, known, whole_rule, name)
+    left, right = AXLE_LOADS[name]
+    whole = read_measured(typed, known, axle_load_place(name), name)
     # The sum is as good as it was read; that both sides carry the same is a guess.
     known_side = known if known is Known.DEFAULT else Known.ESTIMATED
     half = Measured(whole.value / 2, known_side, whole.tolerance, f"half of {whole.typed}")

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from django.core.exceptions import ObjectDoesNotExist
+from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -72,6 +72,11 @@ def not_found(request: HttpRequest, error: Exception) -> HttpResponse:
 @api.exception_handler(AuthenticationError)
 def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
     return _answer(request, 401, "", "Sign in first.")
+
+
+@api.exception_handler(RequestDataTooBig)
+def too_large(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    return _answer(request, 413, "", "That is more than 1 MB; nothing that large is expected here.")
 
 
 @api.exception_handler(HttpError)

@@ -1,13 +1,21 @@
 """Test runner that closes with one plain line and refuses to pass without tests."""
 
+import logging
 import unittest
 from typing import Any
 
+from django.conf import settings
 from django.test.runner import DiscoverRunner
 
 
 class CountingRunner(DiscoverRunner):
     """Django's runner; its last line is `N passed, N failed`."""
+
+    def setup_test_environment(self, **kwargs: Any) -> None:
+        super().setup_test_environment(**kwargs)
+        # Slow hashing and the log of refusals that are asked for would only hide the tests.
+        settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+        logging.disable(logging.WARNING)
 
     def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)

@@ -20,7 +20,9 @@ from axlecore.units import Dimension, read_quantity
 HERE = Path(__file__).parent
 
 
-def _sheet(file: str, kind: RigKind, states: tuple[LoadKey, ...], parts: tuple[str, ...]) -> Vehicle:
+def _sheet(
+    file: str, kind: RigKind, states: tuple[LoadKey, ...], parts: tuple[str, ...]
+) -> Vehicle:
     sheet = class_vehicle(kind)
     for place in (*(f"load_states.{key}" for key in states), *parts):
         sheet = change_part(sheet, place, True)

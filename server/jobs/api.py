@@ -254,9 +254,7 @@ def post_set_up_revert(request: PersonRequest, job_id: int, body: RevertIn) -> J
     return job_out(_job(request, job_id))
 
 
-@router.get(
-    "/jobs/{int:job_id}/short-list", response=list[ShortListRow], operation_id="short_list"
-)
+@router.get("/jobs/{int:job_id}/short-list", response=list[ShortListRow], operation_id="short_list")
 def get_short_list(
     request: PersonRequest, job_id: int, axle: str = Query("rear"), action: Action = Query(...)
 ) -> list[ShortListRow]:

@@ -83,6 +83,8 @@ def change_set_up(
         chosen = change(set_up_of(locked))
         check_set_up(vehicle, chosen)
         locked.set_up = to_plain(chosen)
+        if locked.station in (Job.Station.LISTEN, Job.Station.WEIGH, Job.Station.LOOK):
+            locked.station = Job.Station.CHOOSE
         return locked.set_up
 
     write_next(job, job.revisions, base_version, place, typed, person, apply)

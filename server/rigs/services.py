@@ -67,5 +67,3 @@ def revert_sheet(vehicle: Vehicle, person: Person, base_version: int, to_version
         vehicle, person, base_version, "undo", f"to {to_version}",
         lambda _: from_plain(document_at(vehicle.revisions, to_version), Sheet),
     )  # fmt: skip
-
-

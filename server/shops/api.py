@@ -62,9 +62,9 @@ def sign_in(request: HttpRequest, body: SignInIn) -> PersonOut:
     return _person_out(person)
 
 
-@router.get("/session", response=PersonOut, operation_id="who_am_i")
-def who_am_i(request: PersonRequest) -> PersonOut:
-    return _person_out(request.user)
+@router.get("/session", response=PersonOut | None, auth=None, operation_id="who_am_i")
+def who_am_i(request: HttpRequest) -> PersonOut | None:
+    return _person_out(request.user) if isinstance(request.user, Person) else None
 
 
 @router.delete("/session", response={204: None}, operation_id="sign_out")

@@ -204,6 +204,14 @@ export const PLACES = {
     "label": "Centre of gravity height",
     "dimension": "length"
   },
+  "load_states.*.front_kg": {
+    "label": "Front axle load",
+    "dimension": "mass"
+  },
+  "load_states.*.rear_kg": {
+    "label": "Rear axle load",
+    "dimension": "mass"
+  },
   "set_up.front.fitted.bar.outside_diameter_m": {
     "label": "Outside diameter",
     "dimension": "small_length"

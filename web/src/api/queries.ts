@@ -8,11 +8,7 @@ export const jobKey = (id: number) => ["job", id] as const;
 export function useSession() {
   return useQuery({
     queryKey: ["session"],
-    queryFn: async () => {
-      const answer = await client.GET("/api/session");
-      if (answer.response.status === 401) return null;
-      return answered(Promise.resolve(answer));
-    },
+    queryFn: () => answered(client.GET("/api/session")),
     staleTime: Infinity,
   });
 }

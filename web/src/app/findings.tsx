@@ -46,7 +46,10 @@ function FindingItem({ finding }: { finding: Finding }) {
             {finding.kind === "stop" ? "Stop. " : ""}
             {finding.what}
           </span>{" "}
-          {finding.why} <span className="text-pale">{finding.todo}</span>
+          {finding.why} <span className="text-pale">{finding.todo}</span>{" "}
+          <span className="text-xs whitespace-nowrap text-after underline underline-offset-4">
+            reckoning
+          </span>
         </summary>
         <p className="figure mt-1 text-pale">{finding.formula}</p>
         {finding.place && <GoToPlace place={finding.place} />}

@@ -34,13 +34,15 @@ export function Line() {
             <>
               <StopMark stop={stop} here={here} />
               <span className={here ? "font-semibold" : ""}>{name}</span>
-              <span className={stop === "stopped" ? "text-xs text-stop" : "text-xs text-pale"}>
+              <span
+                className={`text-xs max-lg:sr-only ${stop === "stopped" ? "text-stop" : "text-pale"}`}
+              >
                 {stop === "done" || stop === "open" ? "" : stop}
               </span>
               {stop === "done" && <span className="sr-only">done</span>}
             </>
           );
-          const look = "flex min-h-11 items-center gap-1.5 bg-paper px-2 text-sm";
+          const look = "flex min-h-11 items-center gap-1.5 bg-paper px-1 text-sm lg:px-2";
           return (
             <li key={key}>
               {to === undefined ? (

@@ -76,7 +76,7 @@ function AxleLoads() {
 }
 
 function LeanChange() {
-  const { state, assessment } = useJobView();
+  const { job, state, assessment } = useJobView();
   if (state === undefined) {
     return (
       <p className="min-w-44 text-right text-sm text-pale">
@@ -86,19 +86,24 @@ function LeanChange() {
   }
   const before = state.before.reference_lean_rad;
   const after = state.after.reference_lean_rad;
+  const chosen = (job.set_up.front ?? job.set_up.rear) != null;
   const less = 1 - after / before;
-  const change = `${percent(Math.abs(less))} ${less < 0 ? "more" : "less"}`;
   return (
     <div className="min-w-44 text-right" data-testid="lean-change">
       <p className="text-[26px] leading-none font-semibold">
         <span className="font-normal text-before">{degrees(before)}</span>
-        <span aria-label="becomes" className="px-1.5 font-normal">
-          →
-        </span>
-        <span className="text-after">{degrees(after)}</span>
+        {chosen && (
+          <>
+            <span aria-label="becomes" className="px-1.5 font-normal">
+              →
+            </span>
+            <span className="text-after">{degrees(after)}</span>
+          </>
+        )}
       </p>
       <p className="mt-1 text-[13px] text-pale">
-        lean at 0.3 g · {before === after ? "nothing chosen" : change}
+        lean at 0.3 g ·{" "}
+        {chosen ? `${percent(Math.abs(less))} ${less < 0 ? "more" : "less"}` : "nothing chosen"}
       </p>
     </div>
   );

@@ -34,7 +34,7 @@ export function AxleDrawing({ axle, frame, bars }: AxleDrawingProps) {
             cy={hub}
             r={0.15 * pxPerM}
             className="ink-2"
-            style={{ fill: "var(--sheet)" }}
+            style={{ fill: "var(--paper)" }}
           />
         </>
       ) : (
@@ -98,7 +98,7 @@ function BarDrawing({ bar, chosen, axle, frame, row }: BarDrawingProps) {
           x2={middle + reach - 3}
           y1={y}
           y2={y}
-          stroke="var(--sheet)"
+          stroke="var(--paper)"
           strokeWidth={thick * (bar.bore_m.value / bar.outside_diameter_m.value)}
         />
       )}

@@ -42,7 +42,11 @@ export function Dimension({ place, x, y, caption, align = "middle" }: DimensionP
   if (measured === undefined) return null;
   if (form.open === place) {
     return (
-      <div className="absolute z-20" style={style}>
+      // Shifted by its place across the drawing, so that it never hangs over an edge.
+      <div
+        className="absolute z-20"
+        style={{ ...style, transform: `translate(-${(x / paper.width) * 100}%, -50%)` }}
+      >
         <Editor place={place} label={facts.label} />
       </div>
     );
@@ -57,7 +61,7 @@ export function Dimension({ place, x, y, caption, align = "middle" }: DimensionP
       onClick={() => form.setOpen(place)}
       aria-label={`${facts.label}: ${figure(measured, facts.dimension)} ${unit}, ${measured.known}`}
       title={`${facts.label}, ${measured.known}${measured.typed ? `, typed ${measured.typed}` : ""}`}
-      className="group absolute z-10 whitespace-nowrap bg-sheet/85 px-1 text-[clamp(10px,1.9cqw,14px)] leading-tight touch-manipulation before:absolute before:-inset-x-1 before:-inset-y-2.5 hover:text-after disabled:cursor-default"
+      className="group absolute z-10 whitespace-nowrap bg-paper px-1 text-[clamp(12px,1.9cqw,14px)] leading-tight touch-manipulation before:absolute before:-inset-x-1 before:-inset-y-2.5 hover:text-after disabled:cursor-default"
     >
       {caption !== undefined && <span className="mr-1 text-pale">{caption}</span>}
       <span className={`figure px-0.5 ${UNDERLINE[measured.known ?? "measured"]}`}>

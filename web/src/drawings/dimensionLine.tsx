@@ -57,7 +57,7 @@ export function DimensionLine({ from, to, known, extend }: DimensionLineProps) {
             cy={end.y}
             r={3}
             className="pale-1"
-            style={{ fill: "var(--sheet)" }}
+            style={{ fill: "var(--paper)" }}
           />
         ) : (
           <line

@@ -20,7 +20,13 @@ export function RigMark({ kind }: { kind: RigKind }) {
       role="img"
       aria-label={kind.replace("_", " ")}
     >
-      <path d={body} className="ink-1" strokeWidth={1.4} style={{ fill: "var(--sheet)" }} />
+      <path
+        d={body}
+        className="ink-1"
+        strokeWidth={1.4}
+        vectorEffect="non-scaling-stroke"
+        style={{ fill: "var(--paper)" }}
+      />
       {axles.map((x) => (
         <circle
           key={x}
@@ -29,6 +35,7 @@ export function RigMark({ kind }: { kind: RigKind }) {
           r={6.5}
           className="ink-2"
           strokeWidth={1.6}
+          vectorEffect="non-scaling-stroke"
           style={{ fill: "var(--paper)" }}
         />
       ))}

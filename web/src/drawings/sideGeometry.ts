@@ -41,7 +41,7 @@ export function sideFrame(sheet: Sheet, pxPerM: number, left: number, ground: nu
 }
 
 /** Length of the vehicle as its blocks and its rear axle need it [m]. */
-export function drawnLength(sheet: Sheet): number {
+function drawnLength(sheet: Sheet): number {
   const blocks = sheet.profile.blocks.reduce((sum, block) => sum + block.length_m.value, 0);
   const axles = sheet.profile.front_overhang_m.value + sheet.wheelbase_m.value + 0.5;
   return Math.max(blocks, axles);
@@ -58,4 +58,13 @@ export function profileOutline(frame: SideFrame): Point[] {
     { x: b.left, y: b.bottom },
   ]);
   return [...tops, ...undersides];
+}
+
+/** Scale shared by the side view and the plan below it [px/m], so that they line up. */
+export function lengthwiseScale(sheet: Sheet): number {
+  const tallest = Math.max(
+    sheet.roof_height_m.value,
+    ...sheet.profile.blocks.map(({ top_m }) => top_m.value),
+  );
+  return Math.min(600 / drawnLength(sheet), 186 / tallest, 74);
 }

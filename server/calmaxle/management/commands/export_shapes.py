@@ -7,6 +7,7 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
+from axlecore.entry import AXLE_LOADS, axle_load_place
 from axlecore.formats import json_schema, places_of
 from axlecore.rig import RigFile, SetUp, Vehicle
 from axlecore.steel import STEELS
@@ -26,14 +27,16 @@ def _places() -> str:
         path: {"label": rule.label, "dimension": rule.dimension.value}
         for path, rule in (
             *places_of(Vehicle).items(),
+            *((f"load_states.*.{name}", axle_load_place(name)) for name in AXLE_LOADS),
             *((f"set_up.{path}", rule) for path, rule in places_of(SetUp).items()),
         )
     }
     steels = {key: steel.label for key, steel in STEELS.items()}
-    return (
-        f"{_NOTE}export const PLACES = {json.dumps(places, indent=2, ensure_ascii=False)} as const;\n"
-        f"\nexport const STEELS = {json.dumps(steels, indent=2, ensure_ascii=False)} as const;\n"
-    )
+    return f"{_NOTE}{_constant('PLACES', places)}\n{_constant('STEELS', steels)}"
+
+
+def _constant(name: str, value: object) -> str:
+    return f"export const {name} = {json.dumps(value, indent=2, ensure_ascii=False)} as const;\n"
 
 
 def _formats_page(path: Path) -> str:
@@ -48,7 +51,9 @@ class Command(BaseCommand):
     help = "Write the OpenAPI document, the places and the schema in the docs."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        parser.add_argument("--check", action="store_true", help="only say whether they are current")
+        parser.add_argument(
+            "--check", action="store_true", help="only say whether they are current"
+        )
 
     def handle(self, *args: Any, **options: Any) -> None:
         root: Path = settings.ROOT

@@ -24,9 +24,7 @@ PEOPLE = (
 )
 
 
-def _job(
-    lead: Person, name: str, description: str, sheet: Vehicle, station: str, days: int
-) -> Job:
+def _job(lead: Person, name: str, description: str, sheet: Vehicle, station: str, days: int) -> Job:
     vehicle = store_new(lead, name, description, sheet)
     return open_job_on(lead, vehicle, date.today() + timedelta(days=days), station)
 

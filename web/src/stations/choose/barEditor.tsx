@@ -8,7 +8,7 @@ import { nPerMm } from "../../drawings/quantity";
 import { Choice } from "../../ui/choice";
 
 const WIDTH = 480;
-const HEIGHT = 128;
+const HEIGHT = 116;
 
 /** The bar chosen for an axle: what is done with it, its section, steel and hole. */
 export function BarEditor({ axle }: { axle: AxleName }) {
@@ -80,34 +80,18 @@ function ChosenBar({ axle }: { axle: AxleName }) {
   return (
     <>
       <p className="mt-2 text-sm font-medium">{bar.name}</p>
-      <SheetOfPaper
-        width={WIDTH}
-        height={HEIGHT}
-        says="The bar from above with its holes, and its section."
-        drawing={<BarPlan axle={axle} />}
-      >
-        <Dimension place={`${place}.bar.outside_diameter_m`} x={438} y={96} caption="⌀" />
-        <Dimension place={`${place}.bar.bore_m`} x={438} y={117} caption="bore" />
-      </SheetOfPaper>
-      <div className="flex flex-wrap items-center justify-between gap-x-4 text-sm">
-        <label className="flex items-center gap-2">
-          <span className="text-pale">Steel</span>
-          <select
-            data-place={`${place}.bar.steel`}
-            value={bar.steel}
-            disabled={!writable}
-            onChange={(event) =>
-              void writes.enterOnSetUp(`${axle}.fitted.bar.steel`, event.target.value, "measured")
-            }
-            className="min-h-11 max-w-56 border-b border-ink bg-paper"
-          >
-            {Object.entries(STEELS).map(([key, label]) => (
-              <option key={key} value={key}>
-                {label}
-              </option>
-            ))}
-          </select>
-        </label>
+      <div className="max-w-xl">
+        <SheetOfPaper
+          width={WIDTH}
+          height={HEIGHT}
+          says="The bar from above with its holes, and its section."
+          drawing={<BarPlan axle={axle} />}
+        >
+          <Dimension place={`${place}.bar.outside_diameter_m`} x={438} y={88} caption="⌀" />
+          <Dimension place={`${place}.bar.bore_m`} x={438} y={108} caption="bore" />
+        </SheetOfPaper>
+      </div>
+      <div className="flex flex-wrap items-center justify-between gap-x-4 border-b border-line text-sm">
         <fieldset className="flex items-center">
           <legend className="sr-only">Hole</legend>
           <span className="mr-1 text-pale">Hole</span>
@@ -129,13 +113,31 @@ function ChosenBar({ axle }: { axle: AxleName }) {
           ))}
           {setbacks.length > 1 && <span className="text-xs text-pale">softer – stiffer</span>}
         </fieldset>
+        <p className="flex items-baseline gap-3">
+          <span className="text-pale">Rate at the eyes</span>
+          <span className="figure" data-testid="chosen-rate">
+            {rate === undefined ? "–" : nPerMm(rate)}
+          </span>
+        </p>
+        <label className="flex items-center gap-2">
+          <span className="text-pale">Steel</span>
+          <select
+            data-place={`${place}.bar.steel`}
+            value={bar.steel}
+            disabled={!writable}
+            onChange={(event) =>
+              void writes.enterOnSetUp(`${axle}.fitted.bar.steel`, event.target.value, "measured")
+            }
+            className="min-h-11 max-w-72 border-b border-ink bg-paper"
+          >
+            {Object.entries(STEELS).map(([key, label]) => (
+              <option key={key} value={key}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
       </div>
-      <p className="flex items-baseline justify-between border-b border-line py-1 text-sm">
-        <span>Rate at the eyes</span>
-        <span className="figure" data-testid="chosen-rate">
-          {rate === undefined ? "–" : nPerMm(rate)}
-        </span>
-      </p>
     </>
   );
 }
@@ -152,7 +154,7 @@ function BarPlan({ axle }: { axle: AxleName }) {
   const at = ([x, y]: number[]) => ({ x: 184 + (y ?? 0) * scale, y: 24 + (x ?? 0) * scale });
   const line = points.map(at);
   const outside = bar.outside_diameter_m.value;
-  const radius = 34;
+  const radius = 30;
   const thick = Math.max(3, outside * scale);
   return (
     <g>
@@ -200,11 +202,11 @@ function BarPlan({ axle }: { axle: AxleName }) {
       <text className="pale" x={184} y={58} textAnchor="middle">
         from above, to scale
       </text>
-      <circle cx={438} cy={44} r={radius} fill="var(--after)" stroke="var(--ink)" />
+      <circle cx={438} cy={40} r={radius} fill="var(--after)" stroke="var(--ink)" />
       {bar.bore_m.value > 0 && (
         <circle
           cx={438}
-          cy={44}
+          cy={40}
           r={(radius * bar.bore_m.value) / outside}
           style={{ fill: "var(--paper)" }}
           stroke="var(--ink)"

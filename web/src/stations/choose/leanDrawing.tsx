@@ -55,7 +55,7 @@ export function LeanDrawing(props: LeanDrawingProps) {
       aria-label={says}
     >
       <Dial before={before.leanRad} after={after?.leanRad ?? null} />
-      <WindArrows windMps={windMps} top={frame.roof + 20} bottom={frame.floor} />
+      <WindArrows windMps={windMps} top={Math.max(frame.roof + 20, 112)} bottom={frame.floor} />
       <Ground left={190} right={560} y={GROUND} />
       <g className="leans" transform={`rotate(${drawnDegrees(tyreRad)} ${MIDDLE} ${GROUND})`}>
         <AxleDrawing axle={axle} frame={frame} bars={bars} />
@@ -98,8 +98,8 @@ function Dial({ before, after }: { before: number; after: number | null }) {
     x: centre.x + r * Math.sin(rad * DRAWN_LARGER),
     y: centre.y - r * Math.cos(rad * DRAWN_LARGER),
   });
-  const marks = Array.from({ length: 15 }, (_, i) => i - 4);
-  const ends = [at((-4 * Math.PI) / 180, radius), at((10 * Math.PI) / 180, radius)] as const;
+  const marks = Array.from({ length: 17 }, (_, i) => i - 2);
+  const ends = [at((-2 * Math.PI) / 180, radius), at((14 * Math.PI) / 180, radius)] as const;
   return (
     <g>
       <path

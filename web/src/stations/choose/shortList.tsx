@@ -6,7 +6,7 @@ import { useShortList } from "../../api/queries";
 import type { Action, AxleName, ShortListRow } from "../../api/types";
 import { degrees, grouped, percent } from "../../drawings/quantity";
 
-const SHORT = 6;
+const SHORT = 4;
 
 /** Bars of the rack made for this axle, softest lean first, with what each would do. */
 export function ShortList({ axle }: { axle: AxleName }) {
@@ -39,7 +39,7 @@ export function ShortList({ axle }: { axle: AxleName }) {
           On the rack <span className="font-normal text-pale">{verb}, outer hole</span>
         </caption>
         <thead>
-          <tr className="border-b border-ink text-right text-xs text-pale [&>th]:py-1 [&>th]:font-normal">
+          <tr className="border-b border-ink text-right text-xs text-pale [&>th]:py-1 [&>th]:pl-3 [&>th]:font-normal [&>th:first-child]:pl-0">
             <th className="text-left">Bar</th>
             <th title="Force per end over deflection per end">Rate, N/mm</th>
             <th>Lean at 0.3 g</th>

@@ -19,17 +19,17 @@ type AxleViewProps = { name: AxleName; stateIndex: number };
 export function AxleView({ name, stateIndex }: AxleViewProps) {
   const { job } = useJobView();
   const axle = job.sheet[name];
-  const frame = endFrame(job.sheet, axle, 262 / job.sheet.width_m.value, MIDDLE, GROUND);
+  const frame = endFrame(job.sheet, axle, 228 / job.sheet.width_m.value, MIDDLE, GROUND);
   const rollCentre = GROUND - axle.roll_centre_height_m.value * frame.pxPerM;
   const rows = widths(name, axle);
   const height = FIRST_ROW + rows.length * ROW + 4;
 
   const drawing = (
     <>
-      <Ground left={70} right={WIDTH - 70} y={GROUND} />
+      <Ground left={90} right={WIDTH - 90} y={GROUND} />
       <path
         className="ink-1"
-        style={{ fill: "var(--sheet)" }}
+        style={{ fill: "var(--paper)" }}
         d={`M${MIDDLE - frame.bodyHalf} 16 V${frame.floor} H${MIDDLE + frame.bodyHalf} V16`}
       />
       <path
@@ -46,7 +46,7 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
         cy={rollCentre}
         r={4}
         className="ink-1"
-        style={{ fill: "var(--sheet)" }}
+        style={{ fill: "var(--paper)" }}
       />
       <circle cx={MIDDLE} cy={rollCentre} r={1.4} fill="var(--ink)" />
       {leaders(frame, rollCentre, axle).map((d) => (
@@ -75,13 +75,20 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
       drawing={drawing}
     >
       {rows.map(({ place, caption }, i) => (
-        <Dimension key={place} place={place} x={MIDDLE} y={FIRST_ROW + i * ROW} caption={caption} />
+        <Dimension
+          key={place}
+          place={place}
+          x={MIDDLE + (axle.track_m.value / 2) * frame.pxPerM + 10}
+          y={FIRST_ROW + i * ROW}
+          caption={caption}
+          align="start"
+        />
       ))}
       <Dimension
         place={`load_states.${stateIndex}.centre_of_gravity_height_m`}
         x={2}
         y={32}
-        caption="centre of gravity"
+        caption="c.g. height"
         align="start"
       />
       <Dimension
@@ -159,7 +166,7 @@ function widths(name: AxleName, axle: Axle): Width[] {
       caption: "bushing span",
       found: axle.standard_bar?.bar.bushing_span_m,
     },
-    { part: "air_bags.spacing_m", caption: "air bag spacing", found: axle.air_bags?.spacing_m },
+    { part: "air_bags.spacing_m", caption: "bag spacing", found: axle.air_bags?.spacing_m },
   ];
   return list.flatMap(({ part, caption, found }) =>
     found ? [{ place: `${name}.${part}`, caption, metres: found.value, known: found.known }] : [],

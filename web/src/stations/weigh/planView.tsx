@@ -2,14 +2,14 @@ import { useJobView } from "../../app/jobContext";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
-import { drawnLength, sideFrame } from "../../drawings/sideGeometry";
+import { lengthwiseScale, sideFrame } from "../../drawings/sideGeometry";
 import { LOAD_NAMES } from "../../app/stations";
 import type { AxleName } from "../../api/types";
 
 const WIDTH = 760;
 const HEIGHT = 244;
 const MIDDLE = 122;
-const LEFT = 62;
+const LEFT = 44;
 
 type PlanViewProps = { stateIndex: number };
 
@@ -17,7 +17,7 @@ type PlanViewProps = { stateIndex: number };
 export function PlanView({ stateIndex }: PlanViewProps) {
   const { job, loadKey } = useJobView();
   const { sheet } = job;
-  const pxPerM = Math.min(620 / drawnLength(sheet), 44);
+  const pxPerM = lengthwiseScale(sheet);
   const frame = sideFrame(sheet, pxPerM, LEFT, 0);
   const half = (sheet.width_m.value / 2) * pxPerM;
   const end = Math.max(frame.rearBumper, frame.rearAxle + 20);
@@ -35,7 +35,7 @@ export function PlanView({ stateIndex }: PlanViewProps) {
         height={2 * half}
         rx={10}
         className="ink-1"
-        style={{ fill: "var(--sheet)" }}
+        style={{ fill: "var(--paper)" }}
       />
       <line
         className="pale-1"
@@ -45,7 +45,7 @@ export function PlanView({ stateIndex }: PlanViewProps) {
         y1={MIDDLE}
         y2={MIDDLE}
       />
-      <path className="pale-1" d={`M${frame.frontBumper - 34} ${MIDDLE} l10 -5 v10 z`} />
+      <path className="pale-1" d={`M${frame.frontBumper - 30} ${MIDDLE} l10 -5 v10 z`} />
       <text className="pale" x={8} y={MIDDLE - 10}>
         front
       </text>
@@ -78,6 +78,8 @@ export function PlanView({ stateIndex }: PlanViewProps) {
       >
         {axles.map(({ name, x }) => {
           const state = `load_states.${stateIndex}.${name}`;
+          const side = name === "front" ? 1 : -1;
+          const align = name === "front" ? "start" : "end";
           const out = (sheet[name].track_m.value / 2) * pxPerM + 26;
           return (
             <div key={name} className="contents">
@@ -85,28 +87,28 @@ export function PlanView({ stateIndex }: PlanViewProps) {
               <Dimension place={`${state}_right_kg`} x={x} y={MIDDLE - out - 12} />
               <Dimension
                 place={`${state}_kg`}
-                x={x + 14}
+                x={x + side * 14}
                 y={MIDDLE - 14}
                 caption="axle"
-                align="start"
+                align={align}
               />
               <Dimension
                 place={`${name}.rating_kg`}
-                x={x + 14}
+                x={x + side * 14}
                 y={MIDDLE + 14}
                 caption="rated"
-                align="start"
+                align={align}
               />
             </div>
           );
         })}
         <Dimension
           place="rating_kg"
-          x={(frame.frontAxle + frame.rearAxle) / 2 + 34}
+          x={(frame.frontAxle + frame.rearAxle) / 2}
           y={MIDDLE - half - 16}
           caption="vehicle rated"
         />
-        <Dimension place="width_m" x={end + 40} y={MIDDLE + half + 14} caption="width" />
+        <Dimension place="width_m" x={end + 42} y={MIDDLE} caption="width" align="start" />
       </SheetOfPaper>
     </section>
   );

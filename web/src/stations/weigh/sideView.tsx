@@ -4,24 +4,20 @@ import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
 import { Ground } from "../../drawings/ground";
 import { pathOf } from "../../drawings/point";
-import { drawnLength, profileOutline, sideFrame } from "../../drawings/sideGeometry";
+import { lengthwiseScale, profileOutline, sideFrame } from "../../drawings/sideGeometry";
 import { grouped } from "../../drawings/quantity";
 import { ProfileBlocks } from "./profileBlocks";
 
 const WIDTH = 760;
 const HEIGHT = 306;
 const GROUND = 232;
-const LEFT = 62;
+const LEFT = 44;
 
 /** From the side, front to the left: the area the wind pushes on, and where the axles are. */
 export function SideView() {
   const { job, assessment } = useJobView();
   const { sheet } = job;
-  const tallest = Math.max(
-    sheet.roof_height_m.value,
-    ...sheet.profile.blocks.map(({ top_m }) => top_m.value),
-  );
-  const pxPerM = Math.min(620 / drawnLength(sheet), 186 / tallest);
+  const pxPerM = lengthwiseScale(sheet);
   const frame = sideFrame(sheet, pxPerM, LEFT, GROUND);
   const side = assessment?.evaluation?.side;
   const up = (metres: number) => GROUND - metres * pxPerM;
@@ -32,7 +28,7 @@ export function SideView() {
   const drawing = (
     <>
       <Ground left={16} right={WIDTH - 16} y={GROUND} />
-      <path d={pathOf(profileOutline(frame))} className="ink-2" style={{ fill: "var(--sheet)" }} />
+      <path d={pathOf(profileOutline(frame))} className="ink-2" style={{ fill: "var(--paper)" }} />
       {frame.blocks.slice(1).map((block) => (
         <line
           key={block.left}
@@ -65,13 +61,9 @@ export function SideView() {
             className="pale-1"
             d={`M${frame.frontAxle + side.centre_behind_front_axle_m * pxPerM - 9} ${up(side.centre_height_m)} h18 m-9 -9 v18`}
           />
-          <text
-            className="pale"
-            x={frame.frontAxle + side.centre_behind_front_axle_m * pxPerM + 13}
-            y={up(side.centre_height_m) - 6}
-          >
-            wind acts here: {grouped(side.area_m2, 1)} m², {grouped(side.centre_height_m * 1e3, 0)}{" "}
-            mm up
+          <text className="pale" x={190} y={298}>
+            + the wind acts on {grouped(side.area_m2, 1)} m²,{" "}
+            {grouped(side.centre_height_m * 1e3, 0)} mm up
           </text>
         </g>
       )}
@@ -94,13 +86,13 @@ export function SideView() {
         ]}
       />
       <DimensionLine
-        from={{ x: 30, y: GROUND }}
-        to={{ x: 30, y: up(sheet.floor_height_m.value) }}
+        from={{ x: right, y: GROUND }}
+        to={{ x: right, y: up(sheet.floor_height_m.value) }}
         known={sheet.floor_height_m.known}
       />
       <DimensionLine
-        from={{ x: right, y: GROUND }}
-        to={{ x: right, y: up(sheet.roof_height_m.value) }}
+        from={{ x: right + 84, y: GROUND }}
+        to={{ x: right + 84, y: up(sheet.roof_height_m.value) }}
         known={sheet.roof_height_m.known}
       />
       {frame.blocks.map((block, i) => (
@@ -156,17 +148,15 @@ export function SideView() {
         />
         <Dimension
           place="floor_height_m"
-          x={4}
-          y={up(sheet.floor_height_m.value) - 12}
+          x={right + 40}
+          y={up(sheet.floor_height_m.value) - 14}
           caption="floor"
-          align="start"
         />
         <Dimension
           place="roof_height_m"
-          x={right + 6}
-          y={up(sheet.roof_height_m.value) + 40}
+          x={right + 84}
+          y={up(sheet.roof_height_m.value) - 14}
           caption="roof"
-          align="start"
         />
       </SheetOfPaper>
     </section>
@@ -185,8 +175,8 @@ function BlockFields({ index, middle, block, above }: BlockFieldsProps) {
   return (
     <>
       <Dimension place={`${place}.length_m`} x={middle} y={above} />
-      <Dimension place={`${place}.top_m`} x={middle} y={block.top + 15} caption="top" />
-      <Dimension place={`${place}.bottom_m`} x={middle} y={block.bottom - 13} caption="underside" />
+      <Dimension place={`${place}.top_m`} x={middle} y={block.top + 15} caption="to" />
+      <Dimension place={`${place}.bottom_m`} x={middle} y={block.top + 34} caption="from" />
     </>
   );
 }

@@ -57,7 +57,9 @@ export function Weigh() {
               ]}
             />
           </div>
-          <AxleView name={axle} stateIndex={stateIndex} />
+          <div className="max-w-xl">
+            <AxleView name={axle} stateIndex={stateIndex} />
+          </div>
           <AxleParts name={axle} />
           <div className="mt-4">
             <Findings />

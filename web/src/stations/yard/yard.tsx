@@ -112,8 +112,8 @@ function ShortLine({ at }: { at: number }) {
           cx={7 + i * 22}
           cy={7}
           r={i === at ? 6 : 4}
-          fill={i < at ? "var(--ink)" : "var(--paper)"}
-          stroke={i <= at ? "var(--ink)" : "var(--pale)"}
+          fill="var(--paper)"
+          stroke={i === at ? "var(--ink)" : "var(--pale)"}
           strokeWidth={i === at ? 3 : 1}
         />
       ))}

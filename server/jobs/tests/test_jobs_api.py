@@ -1,0 +1,241 @@
+from django.db import IntegrityError, transaction
+
+from axlecore.evaluate import evaluate
+from axlecore.formats import from_json, from_plain
+from axlecore.practice.findings import Assessment
+from axlecore.rig import RigFile, SetUp
+from jobs.models import Job
+from rigs.models import Vehicle
+from rigs.services import sheet_of
+from shops.tests.people import TwoShops, stock
+
+
+class PermissionTests(TwoShops):
+    def writes(self):
+        job = f"/jobs/{self.job.pk}"
+        edit = {"base_version": 1, "place": "wheelbase_m", "typed": "4 m", "known": "measured"}
+        return (
+            ("PATCH", f"{job}/sheet", edit),
+            ("POST", f"{job}/sheet/parts", {**edit, "fitted": True}),
+            ("POST", f"{job}/sheet/revert", {"base_version": 1, "to_version": 1}),
+            ("PUT", f"{job}/set-up", {"base_version": 1, "axle": "rear", "action": "supplement"}),
+            ("PATCH", f"{job}/set-up", {**edit, "place": "rear.action", "typed": "replace"}),
+            ("POST", f"{job}/set-up/revert", {"base_version": 1, "to_version": 1}),
+        )  # fmt: skip
+
+    def test_nobody_of_another_shop_sees_or_changes_a_job(self):
+        stranger = self.as_(self.stranger)
+        job = f"/jobs/{self.job.pk}"
+        reads = (job, f"{job}/assessment", f"{job}/rig.json", f"{job}/short-list?action=supplement")
+        for path in reads:
+            self.assertEqual(self.send("GET", path, None, stranger).status_code, 404, path)
+        for method, path, body in self.writes():
+            self.assertEqual(self.send(method, path, body, stranger).status_code, 404, path)
+        self.assertEqual(self.send("GET", "/jobs", None, stranger).json()["total"], 0)
+        self.job.vehicle.refresh_from_db()
+        self.assertEqual(self.job.vehicle.version, 1)
+
+    def test_a_bar_of_another_shop_cannot_be_chosen(self):
+        theirs = stock(self.other_shop, 1)[0]
+        body = {"base_version": 1, "axle": "rear", "action": "supplement", "rack_bar_id": theirs.pk}
+        self.assertEqual(self.send("PUT", f"/jobs/{self.job.pk}/set-up", body).status_code, 404)
+
+    def test_a_viewer_looks_and_changes_nothing(self):
+        viewer = self.as_(self.viewer)
+        self.assertEqual(self.send("GET", f"/jobs/{self.job.pk}", None, viewer).status_code, 200)
+        for method, path, body in self.writes():
+            self.assert_refused(self.send(method, path, body, viewer), 403, "role")
+        body = {"name": "x", "kind": "van"}
+        self.assert_refused(self.send("POST", "/jobs", body, viewer), 403, "role")
+
+
+class SheetTests(TwoShops):
+    def test_an_edit_keeps_what_was_typed_and_makes_a_version(self):
+        answer = self.sheet_edit("rear.link_spacing_m", '40 15/16"').json()
+        found = answer["sheet"]["rear"]["link_spacing_m"]
+        self.assertAlmostEqual(found["value"], 40.9375 * 0.0254)
+        self.assertEqual((found["typed"], answer["sheet_version"]), ('40 15/16"', 2))
+        kept = self.job.vehicle.revisions.get(version=2)
+        self.assertEqual((kept.person, kept.typed), (self.lead, '40 15/16"'))
+
+    def test_a_stale_edit_gets_409_with_what_stands_now(self):
+        self.sheet_edit("rear.track_m", "1700 mm")
+        answer = self.sheet_edit("rear.track_m", "1690 mm")
+        self.assert_refused(answer, 409, "rear.track_m", "Somebody else")
+        current = answer.json()["current"]
+        self.assertEqual(current["sheet_version"], 2)
+        self.assertAlmostEqual(current["sheet"]["rear"]["track_m"]["value"], 1.7)
+
+    def test_bad_input_is_refused_at_its_field_and_nothing_is_saved(self):
+        cases = (
+            ("rear.track_m", "-1700"), ("rear.track_m", "0"), ("rear.track_m", "wide"),
+            ("rear.track_m", "NaN"), ("rear.track_m", "1e3"), ("rear.track_m", "9" * 61),
+            ("rear.standard_bar.bar.outside_diameter_m", "3 m"),
+            ("rear.standard_bar.bar.bore_m", "80 mm"), ("rear.link_spacing_m", "1.7 m"),
+            ("load_states.0.rear_kg", "0"), ("load_states.0.rear_left_kg", ""),
+            ("load_states.7.rear_kg", "1000"), ("nowhere.at_all", "1"),
+        )  # fmt: skip
+        for place, typed in cases:
+            with self.subTest(place=place, typed=typed):
+                answer = self.sheet_edit(place, typed)
+                self.assertEqual(answer.status_code, 422, answer.content)
+                self.assertTrue(place.startswith(answer.json()["detail"][0]["field"]))
+        self.job.vehicle.refresh_from_db()
+        self.assertEqual(self.job.vehicle.version, 1)
+        self.assertEqual(self.job.vehicle.revisions.count(), 1)
+
+    def test_malformed_requests_are_422_at_their_field(self):
+        path = f"/jobs/{self.job.pk}/sheet"
+        good = {"base_version": 1, "place": "wheelbase_m", "typed": "4 m", "known": "measured"}
+        for field, value in (("base_version", "x"), ("known", "felt"), ("typed", "9" * 300)):
+            answer = self.send("PATCH", path, {**good, field: value})
+            self.assertEqual(answer.status_code, 422)
+            self.assertTrue(answer.json()["detail"][0]["field"].endswith(field))
+        broken = self.client.generic("PATCH", f"/api{path}", "{", content_type="application/json")
+        self.assertEqual(broken.status_code, 400)
+
+    def test_a_huge_request_is_refused(self):
+        body = {"name": "x" * 2_000_000, "kind": "van"}
+        self.assert_refused(self.send("POST", "/jobs", body), 413, "", "1 MB")
+
+    def test_parts_come_and_go_and_an_undo_brings_the_sheet_back(self):
+        path = f"/jobs/{self.job.pk}/sheet"
+        first = self.send("GET", f"/jobs/{self.job.pk}").json()["sheet"]
+        part = {"base_version": 1, "place": "rear.standard_bar", "fitted": False}
+        gone = self.send("POST", f"{path}/parts", part).json()
+        self.assertIsNone(gone["sheet"]["rear"]["standard_bar"])
+        undo = {"base_version": 2, "to_version": 1}
+        back = self.send("POST", f"{path}/revert", undo).json()
+        self.assertEqual((back["sheet"], back["sheet_version"]), (first, 3))
+        never = {"base_version": 3, "to_version": 99}
+        self.assertEqual(self.send("POST", f"{path}/revert", never).status_code, 404)
+
+    def test_going_over_a_rating_shows_in_the_yard(self):
+        self.sheet_edit("rear.rating_kg", "3000 kg")
+        row = self.client.get("/api/jobs").json()["rows"][0]
+        self.assertIn("over its rating", row["stop"])
+
+
+class SetUpTests(TwoShops):
+    def choose(self, base=1, **body):
+        body = {"base_version": base, "axle": "rear", "action": "supplement", **body}
+        return self.send("PUT", f"/jobs/{self.job.pk}/set-up", body)
+
+    def edit(self, place, typed, base=2):
+        body = {"base_version": base, "place": place, "typed": typed, "known": "measured"}
+        return self.send("PATCH", f"/jobs/{self.job.pk}/set-up", body)
+
+    def test_a_rack_bar_is_chosen_changed_and_put_back(self):
+        chosen = self.choose(rack_bar_id=self.bars[1].pk).json()
+        self.assertEqual(chosen["station"], "choose")
+        bar = chosen["set_up"]["rear"]["fitted"]["bar"]
+        self.assertAlmostEqual(bar["outside_diameter_m"]["value"], 1.25 * 0.0254)
+        self.edit("rear.fitted.bar.outside_diameter_m", '1 3/8"')
+        holed = self.edit("rear.fitted.hole", "2", base=3).json()
+        self.assertEqual(holed["set_up"]["rear"]["fitted"]["hole"], 2)
+        none = self.choose(base=4, action=None).json()
+        self.assertIsNone(none["set_up"]["rear"])
+
+    def test_a_choice_that_does_not_suit_the_axle_is_refused(self):
+        self.assert_refused(self.choose(action="new"), 422, "set_up.rear.action", "has a bar")
+        self.assert_refused(self.choose(axle="middle"), 422, "axle")
+        self.choose()
+        for place, typed in (
+            ("rear.fitted.bar.outside_diameter_m", "3 m"),
+            ("rear.fitted.bar.bore_m", "90 mm"),
+            ("rear.fitted.hole", "7"),
+            ("rear.fitted.bar.steel", "adamant"),
+        ):
+            self.assert_refused(self.edit(place, typed), 422, place)
+
+    def test_a_stale_choice_gets_409(self):
+        self.choose()
+        self.assertEqual(self.choose().status_code, 409)
+
+
+class AssessmentTests(TwoShops):
+    def test_it_is_what_core_says_and_keeps_to_its_declared_shape(self):
+        answer = self.client.get(f"/api/jobs/{self.job.pk}/assessment")
+        assessment = from_plain(answer.json(), Assessment)
+        self.assertEqual(assessment.evaluation, evaluate(sheet_of(self.job.vehicle), SetUp()))
+        self.assertTrue(assessment.findings)
+
+    def test_a_vehicle_that_cannot_stand_is_a_stop_not_an_error(self):
+        for base, (place, typed) in enumerate(
+            (("front.spring_rate_n_per_m", "6 N/mm"), ("rear.spring_rate_n_per_m", "6 N/mm"),
+             ("front.standard_bar.bar.outside_diameter_m", "8 mm"),
+             ("rear.standard_bar.bar.outside_diameter_m", "8 mm")), start=1,
+        ):  # fmt: skip
+            self.assertEqual(self.sheet_edit(place, typed, base).status_code, 200)
+        answer = self.client.get(f"/api/jobs/{self.job.pk}/assessment").json()
+        self.assertIsNone(answer["evaluation"])
+        self.assertEqual(answer["findings"][0]["rule"], "unstable")
+
+    def test_the_rig_file_can_be_read_by_the_command_line(self):
+        answer = self.client.get(f"/api/jobs/{self.job.pk}/rig.json")
+        self.assertEqual(from_json(answer.content, RigFile).vehicle, sheet_of(self.job.vehicle))
+
+    def test_the_short_list_is_for_one_axle_and_marks_other_weights(self):
+        rows = self.client.get(f"/api/jobs/{self.job.pk}/short-list?action=supplement").json()
+        self.assertEqual(len(rows), 4)
+        suits = {row["part_number"]: row["suits_axle_load"] for row in rows}
+        self.assertEqual(suits, {"TM-R28-S": True, "TM-R32-S": True,
+                                 "TM-R35-S": False, "TM-R38-S": False})  # fmt: skip
+        wrong = self.client.get(f"/api/jobs/{self.job.pk}/short-list?action=new")
+        self.assert_refused(wrong, 422, "action")
+
+    def test_reading_takes_a_fixed_number_of_queries(self):
+        path = f"/api/jobs/{self.job.pk}"
+        for address, queries in ((path, 3), (f"{path}/assessment", 3),
+                                 (f"{path}/short-list?action=supplement", 4)):  # fmt: skip
+            with self.assertNumQueries(queries):
+                self.client.get(address)
+
+
+class YardTests(TwoShops):
+    def open(self, **body):
+        return self.send("POST", "/jobs", {"name": "Wagon", "kind": "wagon", **body})
+
+    def test_a_vehicle_is_taken_in_with_what_is_known(self):
+        entries = [
+            {"place": "load_states.0.front_kg", "typed": "2,600 lb", "known": "measured"},
+            {"place": "front.rating_kg", "typed": "3,200 lb", "known": "plate"},
+        ]
+        answer = self.open(entries=entries)
+        self.assertEqual(answer.status_code, 201)
+        sheet = answer.json()["sheet"]
+        self.assertEqual(sheet["front"]["rating_kg"]["known"], "plate")
+        self.assertEqual(sheet["wheelbase_m"]["known"], "default")
+        self.assertEqual(answer.json()["number"], self.job.number + 1)
+
+    def test_a_bad_entry_takes_nothing_in(self):
+        jobs, vehicles = Job.objects.count(), Vehicle.objects.count()
+        entry = {"place": "load_states.0.rear_kg", "typed": "heavy", "known": "measured"}
+        answer = self.open(entries=[entry])
+        self.assert_refused(answer, 422, "load_states.0.rear_kg", "heavy")
+        self.assertEqual(self.open(name="").status_code, 422)
+        self.assertEqual(self.open(kind="submarine").status_code, 422)
+        self.assertEqual((Job.objects.count(), Vehicle.objects.count()), (jobs, vehicles))
+
+    def test_finding_and_paging_take_a_fixed_number_of_queries(self):
+        for _ in range(3):
+            self.open()
+        with self.assertNumQueries(4):
+            found = self.client.get("/api/jobs?find=wagon").json()
+        self.assertEqual(found["total"], 3)
+        by_number = self.client.get(f"/api/jobs?find={self.job.number}").json()
+        self.assertEqual([row["id"] for row in by_number["rows"]], [self.job.pk])
+        self.assertEqual(self.client.get("/api/jobs?page=0").status_code, 422)
+
+    def test_what_must_always_hold_is_held_by_the_database(self):
+        job = self.job
+        for broken in (
+            Job(shop=job.shop, number=job.number, vehicle=job.vehicle, set_up={}),
+            Job(shop=job.shop, number=999, vehicle=job.vehicle, set_up={}, station="moon"),
+            Vehicle(shop=job.shop, name="", sheet={}),
+        ):
+            with self.assertRaises(IntegrityError), transaction.atomic():
+                broken.save()
+        with self.assertRaises(IntegrityError), transaction.atomic():
+            self.bars[0].axle_load_to_kg = 1
+            self.bars[0].save()

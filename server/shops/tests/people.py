@@ -1,0 +1,72 @@
+"""Two shops with people, a vehicle and a rack, for the server's tests."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.test import Client, TestCase
+
+from axlecore.formats import to_plain
+from axlecore.rig import RigKind
+from demo.scenario import rack
+from jobs.models import Job
+from jobs.services import open_job
+from racks.models import RackBar
+from shops.models import Person, Shop
+
+PASSWORD = "a-long-pass-phrase"
+
+
+def person(shop: Shop, username: str, role: str = Person.Role.LEAD) -> Person:
+    return Person.objects.create_user(username, password=PASSWORD, shop=shop, role=role)
+
+
+def stock(shop: Shop, count: int) -> list[RackBar]:
+    return [
+        RackBar.objects.create(
+            shop=shop, part_number=row["part_number"], maker=row["maker"],
+            fits_axle=row["fits_axle"], axle_load_from_kg=row["axle_load_from_kg"],
+            axle_load_to_kg=row["axle_load_to_kg"], price_cents=row["price_cents"],
+            delivery_days=row["delivery_days"], bar=to_plain(bar),
+        )
+        for row, bar in rack()[:count]
+    ]  # fmt: skip
+
+
+class TwoShops(TestCase):
+    """A shop with a lead, a viewer, a job and bars; and a stranger of another shop."""
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        cls.shop, cls.other_shop = (Shop.objects.create(name=n) for n in ("Here", "There"))
+        cls.lead = person(cls.shop, "lead")
+        cls.viewer = person(cls.shop, "viewer", Person.Role.VIEWER)
+        cls.stranger = person(cls.other_shop, "stranger")
+        cls.job: Job = open_job(cls.lead, "Coach", "a test coach", RigKind.COACH, None, [])
+        cls.bars = stock(cls.shop, 4)
+
+    def setUp(self) -> None:
+        self.client.force_login(self.lead)
+
+    def as_(self, someone: Person) -> Client:
+        client = Client()
+        client.force_login(someone)
+        return client
+
+    def send(self, method: str, path: str, body: Any = None, client: Client | None = None) -> Any:
+        return (client or self.client).generic(
+            method, f"/api{path}", json.dumps(body), content_type="application/json"
+        )
+
+    def sheet_edit(
+        self, place: str, typed: str, base: int = 1, client: Client | None = None
+    ) -> Any:
+        body = {"base_version": base, "place": place, "typed": typed, "known": "measured"}
+        return self.send("PATCH", f"/jobs/{self.job.pk}/sheet", body, client)
+
+    def assert_refused(self, answer: Any, status: int, field: str, words: str = "") -> None:
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        detail = answer.json()["detail"][0]
+        self.assertEqual(detail["field"], field)
+        self.assertIn(words, detail["message"])

@@ -1,0 +1,52 @@
+from django.test import Client
+
+from shops.tests.people import PASSWORD, TwoShops
+
+
+class SignInTests(TwoShops):
+    def sign_in(self, password, client=None):
+        body = {"username": "lead", "password": password}
+        return self.send("POST", "/session", body, client or self.client)
+
+    def setUp(self):
+        pass
+
+    def test_the_right_password_opens_and_says_who_and_where(self):
+        self.assertEqual(self.sign_in(PASSWORD).json()["shop"], "Here")
+        self.assertEqual(self.client.get("/api/session").json()["role"], "lead")
+        self.send("DELETE", "/session")
+        self.assertIsNone(self.client.get("/api/session").json())
+
+    def test_the_wrong_one_is_refused_in_words(self):
+        self.assert_refused(self.sign_in("wrong"), 401, "password", "do not match")
+
+    def test_five_failures_lock_even_the_right_password_out(self):
+        for _ in range(5):
+            self.sign_in("wrong")
+        self.assert_refused(self.sign_in(PASSWORD), 429, "password", "Wait ten minutes")
+
+    def test_a_request_without_the_token_is_refused(self):
+        client = Client(enforce_csrf_checks=True)
+        self.assertEqual(self.sign_in(PASSWORD, client).status_code, 403)
+        client.force_login(self.lead)
+        self.assertEqual(self.sheet_edit("wheelbase_m", "4 m", client=client).status_code, 403)
+
+    def test_every_address_but_the_session_needs_a_sign_in(self):
+        stranger = Client()
+        for method, path in (
+            ("GET", "/jobs"), ("POST", "/jobs"), ("GET", f"/jobs/{self.job.pk}"),
+            ("GET", f"/jobs/{self.job.pk}/assessment"), ("PATCH", f"/jobs/{self.job.pk}/sheet"),
+            ("GET", f"/jobs/{self.job.pk}/short-list"), ("GET", f"/jobs/{self.job.pk}/rig.json"),
+        ):  # fmt: skip
+            self.assertEqual(self.send(method, path, {}, stranger).status_code, 401, path)
+
+
+class PageTests(TwoShops):
+    def test_the_page_has_a_strict_policy_and_loads_nothing_from_outside(self):
+        answer = self.client.get("/jobs/1/weigh")
+        policy = answer["Content-Security-Policy"]
+        self.assertIn("default-src 'none'", policy)
+        self.assertIn("script-src 'self';", policy)
+        self.assertNotIn("unsafe", policy)
+        self.assertNotRegex(answer.content.decode(), r"(src|href)=\"(https?:)?//")
+        self.assertEqual(answer["X-Frame-Options"], "DENY")
