@@ -47,9 +47,9 @@ class Bar(Record):
     """
 
     name: str
+    centre_line_m: tuple[Point, ...]
     outside_diameter_m: Measured = place("Outside diameter", Dimension.SMALL_LENGTH, 0.008, 0.12)
     bore_m: Measured = place("Bore", Dimension.SMALL_LENGTH, 0.0, 0.119)
-    centre_line_m: tuple[Point, ...]
     bushing_span_m: Measured = place("Bushing span", Dimension.LENGTH, 0.1, 2.5)
     hole_setbacks_m: tuple[float, ...] = (0.0,)
     bushing_rate_n_per_m: Measured | None = place(

@@ -7,6 +7,7 @@ import math
 import sys
 from collections.abc import Sequence
 from pathlib import Path
+from typing import TextIO
 
 from axlecore import __version__
 from axlecore.errors import CoreError, UnstableError
@@ -107,7 +108,7 @@ def _print_table(result: Evaluation) -> None:
             print(f"  {label + ', ' + unit:<28}{before:>9.{digits}f}{after:>9.{digits}f}")
 
 
-def _print_findings(said: list[Finding], stream: object) -> None:
+def _print_findings(said: list[Finding], stream: TextIO) -> None:
     for finding in said:
         print(f"\n{finding.kind.upper()}  {finding.what}\n  {finding.why}\n  {finding.todo}",
-              file=stream)  # type: ignore[arg-type]  # fmt: skip
+              file=stream)  # fmt: skip

@@ -6,7 +6,6 @@ import json
 import typing
 from collections.abc import Iterator
 from dataclasses import dataclass, fields, is_dataclass
-from functools import cache
 from json.decoder import scanstring  # type: ignore[attr-defined]
 from typing import Any, TypeVar
 
@@ -54,9 +53,14 @@ class FileError(CoreError, ValueError):
         self.complaints = complaints
 
 
-@cache
+_adapters: dict[type, TypeAdapter[Any]] = {}
+
+
 def _adapter(kind: type[T]) -> TypeAdapter[T]:
-    return TypeAdapter(kind)
+    # Building one takes some milliseconds, so each kind of record gets its own once.
+    if kind not in _adapters:
+        _adapters[kind] = TypeAdapter(kind)
+    return _adapters[kind]
 
 
 def complaints_of(error: ValidationError) -> list[InputError]:
@@ -218,14 +222,11 @@ def json_schema(kind: type) -> dict[str, Any]:
         Which dataclass.
     """
     schema = _adapter(kind).json_schema()
-    for record in {owner for owner, _, _ in _typed_places(kind, "")}:
+    for record, path, rule in _typed_places(kind, ""):
         definition = schema if record is kind else schema["$defs"][record.__name__]
-        for item in fields(record):
-            rule = item.metadata.get("place")
-            if rule is not None:
-                definition["properties"][item.name]["description"] = (
-                    f"{rule.label}; value {rule.low:g} to {rule.high:g} in SI units."
-                )
+        definition["properties"][path.rpartition(".")[2]]["description"] = (
+            f"{rule.label}; value {rule.low:g} to {rule.high:g} in SI units."
+        )
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema}
 
 
@@ -240,7 +241,7 @@ def places_of(kind: type[Record]) -> dict[str, Place]:
     return {path: rule for _, path, rule in _typed_places(kind, "")}
 
 
-def _typed_places(hint: Any, path: str) -> Iterator[tuple[type[Record], str, Place]]:
+def _typed_places(hint: Any, path: str) -> Iterator[tuple[type, str, Place]]:
     if typing.get_origin(hint) is tuple:
         yield from _typed_places(typing.get_args(hint)[0], f"{path}*.")
     elif typing.get_args(hint):

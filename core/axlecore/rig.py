@@ -99,15 +99,15 @@ class Vehicle(Record):
     """
 
     kind: RigKind
+    front: Axle
+    rear: Axle
+    profile: SideProfile
+    load_states: tuple[LoadState, ...]
     wheelbase_m: Measured = place("Wheelbase", Dimension.LENGTH, 1.5, 9.0)
     width_m: Measured = place("Body width", Dimension.LENGTH, 1.2, 3.0)
     floor_height_m: Measured = place("Floor height", Dimension.LENGTH, 0.15, 1.6)
     roof_height_m: Measured = place("Roof height", Dimension.LENGTH, 1.0, 4.5)
     rating_kg: Measured = place("Vehicle rating", Dimension.MASS, 500.0, 30000.0)
-    front: Axle
-    rear: Axle
-    profile: SideProfile
-    load_states: tuple[LoadState, ...]
 
     def __post_init__(self) -> None:
         check_places(self)

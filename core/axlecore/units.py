@@ -98,7 +98,7 @@ _UNICODE_FRACTIONS = {
 
 
 @functools.cache
-def _registry() -> pint.UnitRegistry:
+def _registry() -> pint.UnitRegistry[float]:
     # Loaded at first use: the registry costs more than all the rest of the import.
     import pint
 
@@ -131,8 +131,9 @@ def _number(match: re.Match[str], field: str, text: str) -> float:
 def _terms(text: str, field: str, example: str) -> list[re.Match[str]]:
     cleaned = text.strip()
     for sign, plain in _UNICODE_FRACTIONS.items():
-        cleaned = re.sub(rf"(\d)?{sign}", lambda m, p=plain: f"{m[1]} {p}" if m[1] else p, cleaned)
-    found, at = [], 0
+        cleaned = re.sub(rf"(?<=\d){sign}", f" {plain}", cleaned).replace(sign, plain)
+    found: list[re.Match[str]] = []
+    at = 0
     while at < len(cleaned):
         match = _TERM.match(cleaned, at)
         if match is None or match.end() == at or len(found) == 2:
@@ -220,7 +221,8 @@ def write_quantity(value_si: float, dimension: Dimension, tolerance_si: float = 
     """
     writing = _WRITINGS[dimension]
     shown = value_si * writing.shown_per_si
-    step = tolerance_si * writing.shown_per_si or abs(shown) / 500
+    # Without a tolerance the third significant digit is the last.
+    step = tolerance_si * writing.shown_per_si or abs(shown) / 100
     digits = max(0, min(3, -math.floor(math.log10(step)))) if step > 0 else 0
     text = f"{shown:,.{digits}f}".replace(",", "\u202f")
     return f"{text} {writing.symbol}".strip()

@@ -57,9 +57,9 @@ class SideProfile(Record):
         Across the road: about 1.1 for box bodies, 0.9 for rounded ones.
     """
 
+    blocks: tuple[ProfileBlock, ...]
     front_overhang_m: Measured = place("Front overhang", Dimension.LENGTH, 0.1, 4.0)
     side_force_coefficient: Measured = place("Side force coefficient", Dimension.PURE, 0.3, 2.0)
-    blocks: tuple[ProfileBlock, ...]
 
     def __post_init__(self) -> None:
         check_places(self)

@@ -71,7 +71,7 @@ def vehicle_c() -> Vehicle:
             dual_spacing_m=None, rating_kg=m(2500.0), standard_bar=None,
         ),
         rear=axle(),
-        profile=SideProfile(m(1.0), m(1.1), (ProfileBlock(m(7.5), m(0.32), m(2.92)),)),
+        profile=SideProfile((ProfileBlock(m(7.5), m(0.32), m(2.92)),), m(1.0), m(1.1)),
         load_states=(
             LoadState(
                 LoadKey.TRIP_READY, m(1027.9), m(1027.9), m(1572.1), m(1572.1), m(1.28)

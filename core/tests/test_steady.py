@@ -102,7 +102,7 @@ class WindTests(unittest.TestCase):
 
     def test_two_blocks_balance_at_their_common_centre(self):
         profile = SideProfile(
-            m(1.0), m(1.0), (ProfileBlock(m(2), m(0.5), m(1.5)), ProfileBlock(m(4), m(0.5), m(2.5)))
+            (ProfileBlock(m(2), m(0.5), m(1.5)), ProfileBlock(m(4), m(0.5), m(2.5))), m(1.0), m(1.0)
         )
         side = side_area(profile)
         self.assertAlmostEqual(side.area_m2, 10.0)

@@ -59,3 +59,5 @@ class WritingTests(unittest.TestCase):
         self.assertEqual(write_quantity(0.0349, Dimension.LENGTH, 0.0001), "34.9 mm")
         self.assertEqual(write_quantity(3120.4, Dimension.MASS, 15), "3\u202f120 kg")
         self.assertEqual(write_quantity(210e3, Dimension.RATE, 1e3), "210 N/mm")
+        self.assertEqual(write_quantity(0.2, Dimension.LENGTH), "200 mm")
+        self.assertEqual(write_quantity(0.0, Dimension.LENGTH), "0 mm")

@@ -26,10 +26,10 @@ def _sheet(
     sheet = class_vehicle(kind)
     for place in (*(f"load_states.{key}" for key in states), *parts):
         sheet = change_part(sheet, place, True)
-    index = {state.key: str(at) for at, state in enumerate(sheet.load_states)}
+    index = {state.key.value: str(at) for at, state in enumerate(sheet.load_states)}
     with (HERE / "sheets" / file).open(newline="") as rows:
         for row in csv.DictReader(rows):
-            place = ".".join(index.get(part, part) for part in row["place"].split("."))  # type: ignore[call-overload]
+            place = ".".join(index.get(part, part) for part in row["place"].split("."))
             sheet = enter(sheet, place, row["typed"], Known(row["known"]))
     return sheet
 
@@ -53,9 +53,9 @@ def hives() -> Vehicle:
     return change_part(sheet, "rear.standard_bar", False)
 
 
-def _quoted(text: str, dimension: Dimension) -> Measured:
+def _from_maker(text: str, dimension: Dimension) -> Measured:
     value = read_quantity(text, dimension)
-    return Measured(value, Known.QUOTED, value * RELATIVE_TOLERANCE[Known.QUOTED] / 5, text)
+    return Measured(value, Known.PLATE, value * RELATIVE_TOLERANCE[Known.PLATE], text)
 
 
 def _centre_line(arm_mm: float, splay_mm: float, centre_mm: float) -> tuple[Point, ...]:
@@ -78,14 +78,14 @@ def _bar(row: dict[str, str]) -> Bar:
     step = float(row["hole_step_mm"]) / 1e3
     return Bar(
         name=f"{row['maker']} {row['part_number']}",
-        outside_diameter_m=_quoted(row["diameter"], Dimension.SMALL_LENGTH),
-        bore_m=_quoted(row["bore"], Dimension.SMALL_LENGTH),
+        outside_diameter_m=_from_maker(row["diameter"], Dimension.SMALL_LENGTH),
+        bore_m=_from_maker(row["bore"], Dimension.SMALL_LENGTH),
         centre_line_m=_centre_line(
             float(row["arm_mm"]), float(row["splay_mm"]), float(row["centre_mm"])
         ),
-        bushing_span_m=_quoted(row["span"], Dimension.LENGTH),
+        bushing_span_m=_from_maker(row["span"], Dimension.LENGTH),
         hole_setbacks_m=tuple(round(at * step, 4) for at in range(int(row["holes"]))),
-        bushing_rate_n_per_m=_quoted(row["bushing_rate"], Dimension.RATE),
-        link_rate_n_per_m=_quoted(row["link_rate"], Dimension.RATE),
+        bushing_rate_n_per_m=_from_maker(row["bushing_rate"], Dimension.RATE),
+        link_rate_n_per_m=_from_maker(row["link_rate"], Dimension.RATE),
         steel=row["steel"],
     )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 from axlecore.axle import AirBags, Axle, FittedBar, Suspension
@@ -275,7 +275,7 @@ def _change_blocks(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
     return fit_part(vehicle, place, (*blocks, default_block()) if fitted else blocks[:-1])
 
 
-_PARTS: dict[str, Callable[[Vehicle, str, bool], Vehicle]] = {
+_PARTS: Mapping[str, Callable[[Vehicle, str, bool], Vehicle]] = {
     f"{axle}.{part}": change
     for axle in ("front", "rear")
     for part, change in (

@@ -1,25 +1,5 @@
 // Generated from core by `make generate`; change the dataclass there, not this file.
 export const PLACES = {
-  "wheelbase_m": {
-    "label": "Wheelbase",
-    "dimension": "length"
-  },
-  "width_m": {
-    "label": "Body width",
-    "dimension": "length"
-  },
-  "floor_height_m": {
-    "label": "Floor height",
-    "dimension": "length"
-  },
-  "roof_height_m": {
-    "label": "Roof height",
-    "dimension": "length"
-  },
-  "rating_kg": {
-    "label": "Vehicle rating",
-    "dimension": "mass"
-  },
   "front.track_m": {
     "label": "Track",
     "dimension": "length"
@@ -164,14 +144,6 @@ export const PLACES = {
     "label": "Air bag spacing",
     "dimension": "length"
   },
-  "profile.front_overhang_m": {
-    "label": "Front overhang",
-    "dimension": "length"
-  },
-  "profile.side_force_coefficient": {
-    "label": "Side force coefficient",
-    "dimension": "pure"
-  },
   "profile.blocks.*.length_m": {
     "label": "Block length",
     "dimension": "length"
@@ -183,6 +155,14 @@ export const PLACES = {
   "profile.blocks.*.top_m": {
     "label": "Block top height",
     "dimension": "length"
+  },
+  "profile.front_overhang_m": {
+    "label": "Front overhang",
+    "dimension": "length"
+  },
+  "profile.side_force_coefficient": {
+    "label": "Side force coefficient",
+    "dimension": "pure"
   },
   "load_states.*.front_left_kg": {
     "label": "Front left wheel load",
@@ -203,6 +183,26 @@ export const PLACES = {
   "load_states.*.centre_of_gravity_height_m": {
     "label": "Centre of gravity height",
     "dimension": "length"
+  },
+  "wheelbase_m": {
+    "label": "Wheelbase",
+    "dimension": "length"
+  },
+  "width_m": {
+    "label": "Body width",
+    "dimension": "length"
+  },
+  "floor_height_m": {
+    "label": "Floor height",
+    "dimension": "length"
+  },
+  "roof_height_m": {
+    "label": "Roof height",
+    "dimension": "length"
+  },
+  "rating_kg": {
+    "label": "Vehicle rating",
+    "dimension": "mass"
   },
   "load_states.*.front_kg": {
     "label": "Front axle load",

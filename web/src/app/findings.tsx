@@ -52,19 +52,22 @@ function FindingItem({ finding }: { finding: Finding }) {
           </span>
         </summary>
         <p className="figure mt-1 text-pale">{finding.formula}</p>
-        {finding.place && <GoToPlace place={finding.place} />}
+        {finding.place && <GoToPlace place={finding.place} state={finding.state} />}
       </details>
     </li>
   );
 }
 
-function GoToPlace({ place }: { place: string }) {
-  const { job } = useJobView();
+type GoToPlaceProps = { place: string; state: Finding["state"] };
+
+function GoToPlace({ place, state }: GoToPlaceProps) {
+  const { job, setLoadKey } = useJobView();
   const navigate = useNavigate();
   const onSetUp = place.startsWith("set_up.");
 
   async function go() {
     const params = { jobId: String(job.id) };
+    if (state) setLoadKey(state);
     if (onSetUp) await navigate({ to: "/jobs/$jobId/choose", params });
     else await navigate({ to: "/jobs/$jobId/weigh", params, search: { place } });
     focusPlace(place);

@@ -83,7 +83,8 @@ function SignOut() {
   const cache = useQueryClient();
   async function leave() {
     await answered(client.DELETE("/api/session"));
-    cache.clear();
+    // Nothing of this shop may stay behind for whoever signs in next.
+    cache.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
     cache.setQueryData(["session"], null);
   }
   return (

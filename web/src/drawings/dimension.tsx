@@ -24,12 +24,14 @@ type DimensionProps = {
   /** Written before the number where the drawing alone does not say it. */
   caption?: string;
   align?: "middle" | "start" | "end";
+  /** Write beside it what was typed, such as 1 3/8". */
+  showTyped?: boolean;
 };
 
 const SHIFT = { middle: "-50%", start: "0%", end: "-100%" };
 
 /** A number at its place on a drawing: Enter edits it, Tab goes on in measuring order. */
-export function Dimension({ place, x, y, caption, align = "middle" }: DimensionProps) {
+export function Dimension({ place, x, y, caption, align = "middle", showTyped }: DimensionProps) {
   const form = useForm();
   const paper = usePaperSize();
   const facts = placeFacts(place);
@@ -68,6 +70,9 @@ export function Dimension({ place, x, y, caption, align = "middle" }: DimensionP
         {figure(measured, facts.dimension)}
       </span>
       <span className="ml-0.5 text-[0.85em] text-pale">{unit}</span>
+      {showTyped && measured.typed && !measured.typed.endsWith(unit) && (
+        <span className="figure ml-1.5 text-pale">{measured.typed}</span>
+      )}
     </button>
   );
 }

@@ -57,9 +57,8 @@ class Command(BaseCommand):
              scenario.clinic(), Job.Station.WEIGH, 16)  # fmt: skip
         pickup = _job(lead, "Hive hauler", "heavy pickup, tows a trailer of forty hives",
                       scenario.hives(), Job.Station.CHOOSE, 9)  # fmt: skip
-        bar = RackBar.objects.get(shop=shop, part_number="GC-29R")
-        choose_bar(pickup, lead, 1, "rear", Action.NEW, bar)
+        rack = {item.part_number: item for item in RackBar.objects.filter(shop=shop)}
+        choose_bar(pickup, lead, 1, "rear", Action.NEW, rack["GC-29R"])
         orrery = _job(lead, "Orrery, travelling planetarium", "stripped motorhome chassis",
                       scenario.planetarium(), Job.Station.CHOOSE, 10)  # fmt: skip
-        bar = RackBar.objects.get(shop=shop, part_number="TM-R35-S")
-        choose_bar(orrery, lead, 1, "rear", Action.SUPPLEMENT, bar)
+        choose_bar(orrery, lead, 1, "rear", Action.SUPPLEMENT, rack["TM-R35-S"])

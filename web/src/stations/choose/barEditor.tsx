@@ -87,7 +87,13 @@ function ChosenBar({ axle }: { axle: AxleName }) {
           says="The bar from above with its holes, and its section."
           drawing={<BarPlan axle={axle} />}
         >
-          <Dimension place={`${place}.bar.outside_diameter_m`} x={438} y={88} caption="⌀" />
+          <Dimension
+            place={`${place}.bar.outside_diameter_m`}
+            x={432}
+            y={88}
+            caption="⌀"
+            showTyped
+          />
           <Dimension place={`${place}.bar.bore_m`} x={438} y={108} caption="bore" />
         </SheetOfPaper>
       </div>

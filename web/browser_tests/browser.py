@@ -1,0 +1,126 @@
+"""A browser at the demo shop; a test fails if the page complains on its console."""
+
+from __future__ import annotations
+
+import os
+import time
+from collections.abc import Callable
+from typing import Any
+
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.core.management import call_command
+from playwright.sync_api import Browser, Locator, Page, Playwright, sync_playwright
+
+from demo.management.commands.load_demo import PASSWORD
+from jobs.models import Job
+
+CHROMIUM = "/usr/bin/chromium"
+ARGUMENTS = (
+    "--no-sandbox --disable-gpu --disable-quic --no-first-run "
+    "--disable-background-networking --disable-component-update --disable-sync"
+).split()
+PATIENCE_MS = 10_000
+
+
+class BrowserTestCase(StaticLiveServerTestCase):
+    """Starts one Chromium a class and one page a test, at the yard of the demo shop."""
+
+    playwright: Playwright
+    browser: Browser
+    #: Words of console errors that a test provokes on purpose.
+    expected: tuple[str, ...] = ()
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        # Playwright's loop would make Django refuse its own plain queries in this thread.
+        cls._async_before = os.environ.get("DJANGO_ALLOW_ASYNC_UNSAFE")
+        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
+        super().setUpClass()
+        cls.playwright = sync_playwright().start()
+        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+
+    @classmethod
+    def tearDownClass(cls) -> None:
+        cls.browser.close()
+        cls.playwright.stop()
+        super().tearDownClass()
+        if cls._async_before is None:
+            del os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"]
+        else:
+            os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = cls._async_before
+
+    def setUp(self) -> None:
+        call_command("load_demo", verbosity=0)
+        self.complaints: list[str] = []
+        self.expected = ()
+        self.page = self.new_page()
+        self.sign_in(self.page)
+
+    def tearDown(self) -> None:
+        self.page.context.close()
+        said = [c for c in self.complaints if not any(words in c for words in self.expected)]
+        self.assertEqual(said, [], "the browser's console")
+
+    def new_page(self) -> Page:
+        context = self.browser.new_context(
+            viewport={"width": 1280, "height": 800}, reduced_motion="reduce"
+        )
+        context.set_default_timeout(PATIENCE_MS)
+        page = context.new_page()
+        page.on("pageerror", lambda error: self.complaints.append(str(error)))
+        page.on(
+            "console",
+            lambda said: said.type == "error" and self.complaints.append(said.text[:300]),
+        )
+        return page
+
+    def sign_in(self, page: Page, username: str = "wren", password: str = PASSWORD) -> None:
+        page.goto(self.live_server_url)
+        page.get_by_label("Name").fill(username)
+        page.get_by_label("Password").fill(password)
+        page.get_by_role("button", name="Sign in").click()
+        page.get_by_role("heading", name="Yard").wait_for()
+
+    def open_job(self, name: str, station: str, page: Page | None = None) -> Job:
+        page = page or self.page
+        job = Job.objects.get(vehicle__name__startswith=name)
+        page.goto(f"{self.live_server_url}/jobs/{job.pk}/{station}")
+        page.get_by_test_id("lean-change").wait_for()
+        return job
+
+    def place(self, path: str, page: Page | None = None) -> Locator:
+        """Return the number at a place of the drawings."""
+        return (page or self.page).locator(f'[data-place="{path}"]')
+
+    def editor(self, page: Page | None = None) -> Locator:
+        """Return the line that is being written on."""
+        return (page or self.page).locator("input[aria-describedby$='-says']")
+
+    def enter(self, path: str, typed: str, key: str = "Enter", page: Page | None = None) -> None:
+        self.place(path, page).click()
+        self.editor(page).fill(typed)
+        self.editor(page).press(key)
+
+    def text(self, test_id: str) -> str:
+        return self.page.get_by_test_id(test_id).text_content() or ""
+
+    def degrees(self, test_id: str) -> float:
+        return float(self.text(test_id).rstrip("°"))
+
+    def wait_for_text(self, where: Locator, words: str) -> None:
+        where.filter(has_text=words).first.wait_for()
+
+    def until(self, holds: Callable[[], bool]) -> None:
+        """Wait until something holds; the page's policy forbids asking it from inside."""
+        end = time.monotonic() + PATIENCE_MS / 1000
+        while not holds():
+            self.assertLess(time.monotonic(), end, "waited in vain")
+            self.page.wait_for_timeout(30)
+
+    def wait_for_focus(self, path: str) -> None:
+        """Wait until the cursor is on the number at a place."""
+        self.page.locator(f'[data-place="{path}"]:focus').wait_for()
+
+    def sheet(self, job: Job) -> Any:
+        job.vehicle.refresh_from_db()
+        return job.vehicle.sheet

@@ -1,0 +1,130 @@
+import re
+
+from browser_tests.browser import BrowserTestCase
+
+from axlecore.evaluate import evaluate
+from jobs.models import Job
+from jobs.services import set_up_of
+from rigs.services import sheet_of
+
+
+class ChooseTests(BrowserTestCase):
+    def drawn_degrees(self, test_id: str) -> float:
+        turn = self.page.get_by_test_id(test_id).get_attribute("transform") or ""
+        return float(re.match(r"rotate\(([-\d.e]+)", turn).group(1))
+
+    def evaluated(self, job: Job):
+        job.refresh_from_db()
+        return evaluate(sheet_of(job.vehicle), set_up_of(job))
+
+    def test_the_body_is_drawn_at_three_times_the_angle_that_core_computes(self):
+        job = self.open_job("Orrery", "choose")
+        trip_ready = self.evaluated(job).states[1]
+        for when in ("before", "after"):
+            lean = getattr(trip_ready, when).reference_lean_rad * 180 / 3.141592653589793
+            self.assertAlmostEqual(self.drawn_degrees(f"body-{when}"), 3 * lean, places=3)
+            self.assertAlmostEqual(self.degrees(f"lean-{when}"), lean, delta=0.051)
+
+    def test_a_slider_moves_the_body_without_asking_the_server(self):
+        self.open_job("Orrery", "choose")
+        self.page.wait_for_load_state("networkidle")
+        asked = []
+        self.page.on("request", lambda request: asked.append(request.url))
+        bend = self.page.get_by_role("slider", name="Bend")
+        at_rest = self.degrees("lean-after")
+        bend.focus()
+        bend.press("ArrowRight")
+        self.assertEqual(bend.get_attribute("aria-valuetext"), "0.31 g")
+        bend.press("Shift+ArrowRight")
+        self.assertEqual(bend.get_attribute("aria-valuetext"), "0.41 g")
+        self.assertAlmostEqual(self.degrees("lean-after"), at_rest * 0.41 / 0.3, delta=0.1)
+        self.page.get_by_role("slider", name="Wind from the side").press("Shift+ArrowRight")
+        self.wait_for_text(self.page.get_by_test_id("push"), "kg of force, whatever the bar")
+        self.assertEqual(asked, [])
+
+    def test_side_wind_is_what_core_says_for_that_wind(self):
+        job = self.open_job("Orrery", "choose")
+        self.page.get_by_role("button", name="Side wind, 12 m/s").click()
+        state = self.evaluated(job).states[1]
+        lean = state.before.reference_wind_lean_rad * 180 / 3.141592653589793
+        self.assertAlmostEqual(self.degrees("lean-before"), lean, delta=0.06)
+
+    def test_a_bar_is_picked_from_the_rack_and_made_thicker(self):
+        job = self.open_job("Orrery", "choose")
+        self.page.get_by_role("button", name="TM-R38-S").click()
+        self.wait_for_text(self.page.get_by_label("Bar", exact=True), "TM-R38-S")
+        thin = self.text("chosen-rate")
+        self.enter("set_up.rear.fitted.bar.outside_diameter_m", '1 5/8"')
+        self.wait_for_text(self.place("set_up.rear.fitted.bar.outside_diameter_m"), "41.3")
+        self.until(lambda: self.text("chosen-rate") != thin)
+        shown = int(self.text("chosen-rate").split()[0])
+        rate = self.evaluated(job).rear.after.chosen_bar_rate_n_per_m / 1e3
+        self.assertEqual(shown, round(rate))
+
+    def test_a_stiffer_hole_leans_less_and_steel_changes_nothing(self):
+        self.open_job("Orrery", "choose")
+        soft = int(self.text("chosen-rate").split()[0])
+        self.page.get_by_label("Steel").select_option("s355")
+        self.wait_for_text(self.page.locator("li"), "S355, as rolled buys strength")
+        self.assertEqual(int(self.text("chosen-rate").split()[0]), soft)
+        self.page.get_by_role("button", name="Hole 3 of 3").click()
+        self.until(lambda: int(self.text("chosen-rate").split()[0]) > soft)
+
+    def test_actions_that_do_not_suit_the_axle_cannot_be_chosen(self):
+        self.open_job("Hive hauler", "choose")
+        self.assertTrue(self.page.get_by_role("radio", name="Add beside it").is_disabled())
+        self.wait_for_text(self.page.locator("li"), "per cent stiffer” means nothing")
+        self.wait_for_text(self.page.locator("li"), "air bags share one line")
+
+    def test_the_load_state_changes_the_figures(self):
+        self.open_job("Orrery", "choose")
+        trip_ready = self.degrees("lean-before")
+        self.page.get_by_role("radio", name="Empty").click()
+        self.assertLess(self.degrees("lean-before"), trip_ready)
+
+    def test_a_viewer_looks_but_finds_nothing_to_change(self):
+        self.page.get_by_role("button", name="Sign out").click()
+        self.page.get_by_label("Name").wait_for()
+        self.sign_in(self.page, "plover")
+        self.open_job("Orrery", "choose")
+        self.assertTrue(self.page.get_by_label("Steel").is_disabled())
+        self.assertTrue(self.place("set_up.rear.fitted.bar.outside_diameter_m").is_disabled())
+
+
+class KeyboardTests(BrowserTestCase):
+    def test_stations_find_swap_and_the_list_of_keys(self):
+        self.open_job("Orrery", "weigh")
+        self.page.keyboard.press("4")
+        self.page.get_by_role("heading", name="Rear bar").wait_for()
+        self.page.keyboard.press("1")
+        self.page.get_by_role("heading", name="Rear bar").wait_for()
+        after = self.text("wheel-right")
+        self.page.keyboard.press("x")
+        self.assertNotEqual(self.text("wheel-right"), after)
+        self.page.keyboard.press("?")
+        self.page.get_by_role("dialog", name="Keys").wait_for()
+        self.page.keyboard.press("Escape")
+        self.page.keyboard.press("/")
+        self.page.get_by_label("Job or measurement").fill("roll centre")
+        self.page.get_by_role("button", name="Roll centre height, front").click()
+        self.wait_for_focus("front.roll_centre_height_m")
+
+    def test_the_whole_way_to_a_bar_by_keyboard_alone(self):
+        self.page.keyboard.press("/")
+        self.page.get_by_label("Job or measurement").fill("hive")
+        self.page.get_by_role("button", name="Hive hauler").wait_for()
+        self.page.keyboard.press("Enter")
+        self.page.get_by_test_id("lean-change").wait_for()
+        self.page.keyboard.press("4")
+        place = self.place("set_up.rear.fitted.bar.outside_diameter_m")
+        place.focus()
+        self.page.keyboard.press("Enter")
+        self.page.keyboard.press("Control+a")
+        self.page.keyboard.type("32 mm")
+        self.page.keyboard.press("Enter")
+        self.wait_for_text(place, "32")
+
+    def test_bay_theme_is_remembered(self):
+        self.page.get_by_role("button", name="Bay theme").click()
+        self.page.reload()
+        self.page.get_by_role("button", name="Paper theme").wait_for()

@@ -1,0 +1,128 @@
+from browser_tests.browser import BrowserTestCase
+
+from jobs.models import Job
+
+
+class WeighTests(BrowserTestCase):
+    def test_a_number_typed_on_the_drawing_changes_the_lean_and_is_kept(self):
+        job = self.open_job("Orrery", "weigh")
+        before = self.text("lean-change")
+        self.enter("rear.link_spacing_m", '45 1/4"')
+        self.wait_for_text(self.place("rear.link_spacing_m"), "1\u202f149")
+        self.until(lambda: self.text("lean-change") != before)
+        kept = self.sheet(job)["rear"]["link_spacing_m"]
+        self.assertEqual((kept["typed"], kept["known"]), ('45 1/4"', "estimated"))
+        self.page.reload()
+        self.wait_for_text(self.place("rear.link_spacing_m"), "1\u202f149")
+
+    def test_tab_goes_on_in_measuring_order_and_arrows_say_how_it_is_known(self):
+        job = self.open_job("Orrery", "weigh")
+        self.enter("load_states.1.front_left_kg", "3,400 lb", key="Tab")
+        self.page.locator("label", has_text="Front right wheel load").wait_for()
+        self.editor().fill("3500 lb")
+        self.editor().press("ArrowDown")
+        self.editor().press("Enter")
+        self.wait_for_text(self.place("load_states.1.front_right_kg"), "1\u202f588")
+        state = self.sheet(job)["load_states"][1]
+        self.assertAlmostEqual(state["front_left_kg"]["value"], 3400 * 0.45359237)
+        self.assertEqual(state["front_right_kg"]["known"], "plate")
+        self.wait_for_focus("load_states.1.front_right_kg")
+
+    def test_what_cannot_be_read_is_said_at_its_place_and_nothing_is_saved(self):
+        self.expected = ("422",)
+        job = self.open_job("Orrery", "weigh")
+        version = job.vehicle.version
+        for typed, words in (("wide", "Could not read"), ("3 m", "enter 200 mm to"),
+                             ("1.9 m", "not inside the track")):  # fmt: skip
+            self.enter("rear.link_spacing_m", typed)
+            self.wait_for_text(self.page.locator("[id$='-says']"), words)
+            self.editor().press("Escape")
+        self.wait_for_text(self.place("rear.link_spacing_m"), "1\u202f060")
+        job.vehicle.refresh_from_db()
+        self.assertEqual(job.vehicle.version, version)
+
+    def test_over_a_rating_is_a_stop_and_its_link_leads_to_the_number(self):
+        self.open_job("Tidewater", "weigh")
+        stop = self.page.locator("li", has_text="Stop. The rear axle is over its rating")
+        self.assertIn("120 kg too much", stop.inner_text())
+        stop.locator("summary").click()
+        stop.get_by_role("button", name="Go to the number").click()
+        self.wait_for_focus("load_states.1.rear_left_kg")
+
+    def test_undo_brings_the_last_number_back(self):
+        job = self.open_job("Orrery", "weigh")
+        first = self.sheet(job)
+        self.enter("wheelbase_m", "5400 mm")
+        self.wait_for_text(self.place("wheelbase_m"), "5\u202f400")
+        self.page.keyboard.press("Control+z")
+        self.wait_for_text(self.place("wheelbase_m"), "5\u202f310")
+        self.assertEqual(self.sheet(job), first)
+
+    def test_two_people_at_one_number_are_asked_which_stays(self):
+        self.expected = ("409",)
+        job = self.open_job("Orrery", "weigh")
+        other = self.new_page()
+        self.sign_in(other, "tern")
+        self.open_job("Orrery", "weigh", other)
+        self.enter("rear.track_m", "1840 mm", page=other)
+        self.wait_for_text(self.place("rear.track_m", other), "1\u202f840")
+        self.enter("rear.track_m", "1860 mm")
+        dialog = self.page.get_by_role("dialog")
+        self.assertIn("1\u202f840 mm", dialog.inner_text())
+        dialog.get_by_role("button", name="Use mine").click()
+        self.wait_for_text(self.place("rear.track_m"), "1\u202f860")
+        self.assertAlmostEqual(self.sheet(job)["rear"]["track_m"]["value"], 1.86)
+        other.context.close()
+
+    def test_two_people_at_two_numbers_both_get_through(self):
+        self.expected = ("409",)
+        job = self.open_job("Orrery", "weigh")
+        other = self.new_page()
+        self.sign_in(other, "tern")
+        self.open_job("Orrery", "weigh", other)
+        self.enter("rear.track_m", "1840 mm", page=other)
+        self.wait_for_text(self.place("rear.track_m", other), "1\u202f840")
+        self.enter("wheelbase_m", "5400 mm")
+        self.wait_for_text(self.place("wheelbase_m"), "5\u202f400")
+        self.wait_for_text(self.place("rear.track_m"), "1\u202f840")
+        sheet = self.sheet(job)
+        self.assertAlmostEqual(sheet["wheelbase_m"]["value"], 5.4)
+        self.assertAlmostEqual(sheet["rear"]["track_m"]["value"], 1.84)
+        other.context.close()
+
+    def test_parts_change_the_drawing(self):
+        self.open_job("Orrery", "weigh")
+        self.page.get_by_label("Air bags").select_option("separate")
+        self.place("rear.air_bags.spacing_m").wait_for()
+        self.page.get_by_label("Bar there now").select_option("none")
+        self.place("rear.standard_bar.bar.outside_diameter_m").wait_for(state="detached")
+        self.page.get_by_role("button", name="Add a block").click()
+        self.place("profile.blocks.1.length_m").wait_for()
+        self.page.get_by_role("button", name="towing").click()
+        self.page.get_by_role("radio", name="Towing").wait_for()
+
+
+class IntakeTests(BrowserTestCase):
+    def test_a_vehicle_is_taken_in_from_nothing_with_defaults_marked(self):
+        self.expected = ("422",)
+        self.page.get_by_role("link", name="Take in a vehicle").click()
+        self.page.get_by_label("What the shop calls it").fill("Bakery van")
+        self.page.get_by_label("Van or car").check(force=True)
+        self.page.get_by_label("Front axle load").fill("1,900 lb")
+        self.page.get_by_label("Rear axle load").fill("heavy")
+        self.page.get_by_label("Rear axle rating").fill("1100 kg")
+        self.page.get_by_role("button", name="Open the job").click()
+        self.wait_for_text(self.page.get_by_role("alert"), "Could not read “heavy”")
+        self.assertFalse(Job.objects.filter(vehicle__name="Bakery van").exists())
+        self.page.get_by_label("Rear axle load").fill("790 kg")
+        self.page.get_by_role("button", name="Open the job").click()
+        self.page.get_by_test_id("lean-change").wait_for()
+        known = {
+            path: self.place(path).get_attribute("aria-label").rpartition(", ")[2]
+            for path in ("wheelbase_m", "rear.rating_kg", "load_states.0.rear_kg")
+        }
+        self.assertEqual(
+            known, {"wheelbase_m": "default", "rear.rating_kg": "plate",
+                    "load_states.0.rear_kg": "estimated"}
+        )  # fmt: skip
+        self.wait_for_text(self.page.locator("li"), "numbers are still class defaults")

@@ -1,0 +1,41 @@
+from browser_tests.browser import BrowserTestCase
+
+from shops.models import Person, Shop
+
+
+class YardTests(BrowserTestCase):
+    def test_the_yard_shows_each_job_and_what_stops_it_and_finds_by_name(self):
+        rows = self.page.locator("main li")
+        self.until(lambda: rows.count() == 3)
+        self.wait_for_text(rows, "Stop. The rear axle is over its rating when at maximum.")
+        self.page.get_by_label("Find a job").fill("hive")
+        self.until(lambda: rows.count() == 1)
+        self.page.get_by_label("Find a job").fill("zeppelin")
+        self.page.get_by_text("No job by that name or number.").wait_for()
+
+    def test_another_shop_sees_an_empty_yard_and_nothing_of_this_one(self):
+        self.expected = ("404",)
+        shop = Shop.objects.create(name="Elsewhere")
+        Person.objects.create_user("wader", password="another-pass-phrase", shop=shop, role="lead")
+        page = self.new_page()
+        self.sign_in(page, "wader", "another-pass-phrase")
+        page.get_by_text("No vehicle in the yard yet.").wait_for()
+        page.goto(f"{self.live_server_url}/jobs/1/choose")
+        page.get_by_text("There is no such record in your shop.").wait_for()
+        page.context.close()
+
+    def test_a_wrong_password_is_said_and_the_right_one_still_opens(self):
+        self.expected = ("401",)
+        page = self.new_page()
+        page.goto(self.live_server_url)
+        page.get_by_label("Name").fill("wren")
+        page.get_by_label("Password").fill("shortcauseway")
+        page.get_by_role("button", name="Sign in").click()
+        self.wait_for_text(page.get_by_role("alert"), "do not match")
+        page.context.close()
+
+    def test_stations_not_built_yet_say_so_and_lead_nowhere(self):
+        self.open_job("Orrery", "weigh")
+        listen = self.page.get_by_role("navigation", name="Stations").get_by_text("Listen")
+        self.assertEqual(self.page.get_by_role("link", name="Listen").count(), 0)
+        self.assertIn("not yet", listen.locator("..").inner_text())
