@@ -118,9 +118,20 @@ def generated(words: Sequence[str]) -> int:
 def shots(words: Sequence[str]) -> int:
     """Take pictures of the served demo."""
     demo(())
-    address = f"http://127.0.0.1:{SERVER_PORT.read_text()}"
-    line = [str(PYTHON), str(ROOT / "house" / "shots.py"), address, *words]
+    line = [str(PYTHON), str(ROOT / "house" / "shots.py"), _address(), *words]
     return subprocess.run(line, cwd=ROOT, check=False).returncode
+
+
+def bench(_: Sequence[str]) -> int:
+    """Measure core, endpoint and page on the served demo."""
+    demo(())
+    environment = {**os.environ, **Cluster("demo").environment()}
+    line = [str(PYTHON), str(ROOT / "bench" / "run.py"), _address()]
+    return subprocess.run(line, env=environment, cwd=ROOT, check=False).returncode
+
+
+def _address() -> str:
+    return f"http://127.0.0.1:{SERVER_PORT.read_text()}"
 
 
 COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
@@ -130,6 +141,7 @@ COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "test": test,
     "generated": generated,
     "shots": shots,
+    "bench": bench,
     "setup": lambda _: (set_up(), 0)[1],
 }
 

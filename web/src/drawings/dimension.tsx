@@ -58,6 +58,9 @@ export function Dimension({ place, x, y, caption, align = "middle", showTyped }:
     <button
       type="button"
       data-place={place}
+      ref={(button) => {
+        if (button !== null && form.takesCursor(place)) button.focus();
+      }}
       disabled={!form.writable}
       style={style}
       onClick={() => form.setOpen(place)}
@@ -101,28 +104,18 @@ function Editor({ place, label }: EditorProps) {
   async function save(goTo: string | null) {
     const untouched = typed === start && known === measured?.known;
     if (untouched) {
-      close(goTo);
+      form.close(place, goTo);
       return;
     }
     setBusy(true);
     try {
       await form.save(place, typed, known);
-      close(goTo);
+      form.close(place, goTo);
     } catch (error) {
       if (!(error instanceof RefusedError)) throw error;
       setProblem(error.message);
       setBusy(false);
       box.current?.focus();
-    }
-  }
-
-  function close(goTo: string | null) {
-    form.setOpen(goTo);
-    if (goTo === null) {
-      // The field is a button again after this render; keep the keyboard where it was.
-      requestAnimationFrame(() =>
-        document.querySelector<HTMLElement>(`[data-place="${place}"]`)?.focus(),
-      );
     }
   }
 
@@ -136,7 +129,7 @@ function Editor({ place, label }: EditorProps) {
       event.preventDefault();
       void save(null);
     } else if (event.key === "Escape") {
-      close(null);
+      form.close(place, null);
     } else if (event.key === "Tab") {
       const next = form.next(place, event.shiftKey ? -1 : 1);
       event.preventDefault();

@@ -1,4 +1,4 @@
-import { createContext, use, useMemo, useState } from "react";
+import { createContext, use, useMemo, useRef, useState } from "react";
 import type { ReactNode } from "react";
 import { useWritable } from "../app/session";
 import type { Known, Measured } from "../api/types";
@@ -7,6 +7,10 @@ import type { Known, Measured } from "../api/types";
 type Form = {
   open: string | null;
   setOpen: (place: string | null) => void;
+  /** Close a field and go on to another one, or back to its own button. */
+  close: (place: string, goTo: string | null) => void;
+  /** Whether this field was just closed: its button then takes the cursor back, once. */
+  takesCursor: (place: string) => boolean;
   next: (place: string, step: 1 | -1) => string | null;
   measured: (place: string) => Measured | undefined;
   save: (place: string, typed: string, known: Known) => Promise<unknown>;
@@ -32,11 +36,21 @@ type DrawingFormProps = {
 /** Drawings whose dimensions are inputs, entered in measuring order. */
 export function DrawingForm({ order, measured, save, children }: DrawingFormProps) {
   const [open, setOpen] = useState<string | null>(null);
+  const closed = useRef<string | null>(null);
   const writable = useWritable();
   const form = useMemo<Form>(
     () => ({
       open,
       setOpen,
+      close: (place, goTo) => {
+        closed.current = goTo === null ? place : null;
+        setOpen(goTo);
+      },
+      takesCursor: (place) => {
+        if (closed.current !== place) return false;
+        closed.current = null;
+        return true;
+      },
       next: (place, step) => {
         const at = order.indexOf(place);
         return at < 0 ? null : (order[at + step] ?? null);

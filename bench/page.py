@@ -1,0 +1,73 @@
+"""In the browser: from a key press on a slider to the drawing changed; and the page's size."""
+
+from __future__ import annotations
+
+import gzip
+import json
+import statistics
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[1]
+PRESSES = 100
+CHROMIUM_ARGUMENTS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+#: Takes the time at the key press and again once the frame with the changed drawing is due.
+_WATCH = """() => {
+  window.spent = [];
+  let pressed = 0;
+  addEventListener("keydown", () => { pressed = performance.now(); }, true);
+  const body = document.querySelector("[data-testid=body-after]");
+  new MutationObserver(() => requestAnimationFrame(() => {
+    if (pressed) window.spent.push(performance.now() - pressed);
+    pressed = 0;
+  })).observe(body, { attributes: true, attributeFilter: ["transform"] });
+}"""
+
+
+def script_size() -> dict[str, float]:
+    """Return the compressed size of the scripts that the first page loads."""
+    dist = ROOT / "web" / "dist"
+    manifest = json.loads((dist / ".vite" / "manifest.json").read_text())
+    entry = manifest["index.html"]
+    files = {entry["file"], *(manifest[name]["file"] for name in entry.get("imports", []))}
+    return {
+        "first_page_script_kb": sum(len(gzip.compress((dist / f).read_bytes())) for f in files)
+        / 1e3
+    }
+
+
+def _choose(page: Page, address: str) -> None:
+    page.goto(address)
+    page.get_by_label("Name").fill("wren")
+    page.get_by_label("Password").fill("longcauseway")
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_role("link", name="Orrery").click()
+    page.get_by_test_id("body-after").wait_for()
+
+
+def slider(address: str) -> dict[str, float]:
+    """Return median and 95th percentile from key press to drawn change."""
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium", args=CHROMIUM_ARGUMENTS
+        )
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.set_default_timeout(20_000)
+        _choose(page, address)
+        page.evaluate(_WATCH)
+        thumb = page.get_by_role("slider", name="Bend")
+        for press in range(PRESSES):
+            thumb.press("ArrowLeft" if press % 30 < 15 else "ArrowRight")
+            page.wait_for_timeout(20)
+        spent = page.evaluate("() => window.spent")
+        browser.close()
+    return {
+        "slider_presses": float(len(spent)),
+        "slider_median_ms": statistics.median(spent),
+        "slider_p95_ms": statistics.quantiles(spent, n=20)[-1],
+    }

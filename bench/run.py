@@ -1,0 +1,55 @@
+"""All measurements in one run, as a table and as JSON: run.py ADDRESS."""
+
+from __future__ import annotations
+
+import json
+import os
+import platform
+import sys
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path[:0] = [str(ROOT / "server"), str(ROOT / "bench")]
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "calmaxle.settings")
+
+import django  # noqa: E402  settings come first
+
+django.setup()
+
+import bars  # noqa: E402
+import endpoint  # noqa: E402
+import evaluation  # noqa: E402
+import page  # noqa: E402
+
+#: What each figure is asked to be: name → (words, unit, target or None).
+FIGURES: dict[str, tuple[str, str, str]] = {
+    "bars_ratio": ("1,000 bars, times faster than one by one", "×", "at least 100"),
+    "bars_together_ms": ("1,000 bars at once", "ms", ""),
+    "bars_one_by_one_s": ("1,000 bars in the frame package", "s", ""),
+    "bars_largest_disagreement_percent": ("largest disagreement", "%", "at most 0.1"),
+    "evaluation_processor_ms": ("one evaluation, processor time", "ms", "under 10"),
+    "answer_processor_ms": ("one answer, processor time", "ms", ""),
+    "share_outside_core_percent": ("share of an answer outside core", "%", ""),
+    "endpoint_median_ms": ("evaluation endpoint, 16 clients, median", "ms", ""),
+    "endpoint_p95_ms": ("evaluation endpoint, 16 clients, p95", "ms", ""),
+    "endpoint_answers_a_second": ("evaluation endpoint, throughput", "/s", ""),
+    "slider_median_ms": ("key press to drawing, median", "ms", ""),
+    "slider_p95_ms": ("key press to drawing, p95", "ms", "under 100"),
+    "slider_presses": ("key presses seen", "", ""),
+    "first_page_script_kb": ("first page's scripts, compressed", "kB", "under 250"),
+}
+
+
+def main(address: str) -> None:
+    # Measured before the browser starts: its loop makes Django refuse plain queries.
+    found = bars.measure() | evaluation.measure() | endpoint.measure(address)
+    found |= page.script_size() | page.slider(address)
+    machine = f"{platform.machine()}, {os.cpu_count()} cores, Python {platform.python_version()}"
+    print(f"\n{'Measured on ' + machine:<52}{'':>14}  target")
+    for name, (words, unit, target) in FIGURES.items():
+        print(f"{words:<52}{found[name]:>11.4g} {unit:<3} {target}")
+    print(json.dumps({"machine": machine, **found}))
+
+
+if __name__ == "__main__":
+    main(sys.argv[1])
