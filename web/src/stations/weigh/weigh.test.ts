@@ -1,0 +1,64 @@
+import { describe, expect, it } from "vitest";
+import { measuredAt, placeFacts, valueAt } from "../../api/place";
+import { m, vehicle } from "../../drawings/vehicleForTests";
+import { axleLoadAt } from "./axleLoad";
+import { axlePlaces, measuringOrder } from "./order";
+
+describe("placeFacts", () => {
+  it("knows a place by its path, whatever the index in it", () => {
+    expect(placeFacts("load_states.2.rear_left_kg").label).toBe("Rear left wheel load");
+    expect(placeFacts("profile.blocks.11.top_m").dimension).toBe("length");
+    expect(placeFacts("load_states.0.front_kg").label).toBe("Front axle load");
+  });
+
+  it("names a place it does not know by its path", () => {
+    expect(placeFacts("rear.wings").label).toBe("rear.wings");
+  });
+});
+
+describe("valueAt", () => {
+  it("follows a path and stops quietly at a part that is absent", () => {
+    expect(measuredAt(vehicle, "rear.dual_spacing_m")?.value).toBe(0.3);
+    expect(measuredAt(vehicle, "front.dual_spacing_m")).toBeUndefined();
+    expect(valueAt(vehicle, "rear.standard_bar.bar.bore_m")).toBeUndefined();
+  });
+});
+
+describe("axleLoadAt", () => {
+  it("adds both pads and is an estimate unless both are known alike", () => {
+    expect(axleLoadAt(vehicle, "load_states.0.front_kg")).toMatchObject({
+      value: 2040,
+      known: "estimated",
+    });
+    expect(axleLoadAt(vehicle, "load_states.0.rear_kg")?.known).toBe("measured");
+  });
+
+  it("brings back what was typed for the whole axle", () => {
+    const half = { ...m(1000), typed: "half of 2 t" };
+    const state = { ...vehicle.load_states[0], front_left_kg: half, front_right_kg: half };
+    const typed = { ...vehicle, load_states: [state] } as typeof vehicle;
+    expect(axleLoadAt(typed, "load_states.0.front_kg")?.typed).toBe("2 t");
+  });
+
+  it("is nothing for any other place", () => {
+    expect(axleLoadAt(vehicle, "load_states.0.front_left_kg")).toBeUndefined();
+    expect(axleLoadAt(vehicle, "load_states.5.front_kg")).toBeUndefined();
+    expect(axleLoadAt(vehicle, "rear.track_m")).toBeUndefined();
+  });
+});
+
+describe("measuring order", () => {
+  it("starts at the pads, names every place once, and only those that are there", () => {
+    const order = measuringOrder(vehicle, 0, "rear");
+    expect(order[0]).toBe("load_states.0.front_left_kg");
+    expect(new Set(order).size).toBe(order.length);
+    for (const path of order) {
+      expect(axleLoadAt(vehicle, path) ?? measuredAt(vehicle, path), path).toBeDefined();
+    }
+  });
+
+  it("leaves out what an axle does not have", () => {
+    expect(axlePlaces(vehicle, "front")).not.toContain("front.dual_spacing_m");
+    expect(axlePlaces(vehicle, "rear")).toContain("rear.dual_spacing_m");
+  });
+});
