@@ -33,13 +33,8 @@ def ready(name: str) -> Cluster:
 def demo(_: Sequence[str]) -> int:
     """Set up, migrate, load the demo shop once, serve in the background, say where."""
     cluster = ready("demo")
-    for words in (
-        ("migrate", "--noinput", "-v0"),
-        ("load_demo",),
-        ("collectstatic", "--noinput", "-v0"),
-    ):
-        if manage(cluster, *words):
-            fail(f"`manage.py {words[0]}` failed; what it said is above.")
+    if manage(cluster, "prepare_demo"):
+        fail("The demo's database could not be prepared; what it said is above.")
     _stop_server()
     port = _serving_port()
     environment = {**os.environ, **cluster.environment(), "PYTHONPATH": str(ROOT / "server")}
@@ -47,7 +42,7 @@ def demo(_: Sequence[str]) -> int:
         server = subprocess.Popen(
             [str(PYTHON), "-m", "gunicorn", "calmaxle.wsgi", "--bind", f"127.0.0.1:{port}",
              "--workers", "2", "--threads", "4", "--worker-tmp-dir", "/dev/shm",
-             "--pid", str(SERVER_PID), "--preload"],
+             "--pid", str(SERVER_PID), "--preload", "--no-control-socket"],
             cwd=ROOT / "server", env=environment, stdout=log, stderr=log,
             stdin=subprocess.DEVNULL, start_new_session=True,
         )  # fmt: skip

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import argparse
+import json
 import math
+import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -43,14 +45,17 @@ def main(arguments: Sequence[str] | None = None) -> int:
     run.add_argument("--json", action="store_true", help="whole curves as JSON, SI units")
     commands.add_parser("schema", help="print the rig file's JSON Schema")
     chosen = parser.parse_args(arguments)
-    if chosen.command == "schema":
-        return _print_schema()
-    return _evaluate(chosen.file, chosen.json)
+    try:
+        if chosen.command == "schema":
+            return _print_schema()
+        return _evaluate(chosen.file, chosen.json)
+    except BrokenPipeError:
+        # The reader, such as `head`, has seen enough; Python would complain again at exit.
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return EXIT_OK
 
 
 def _print_schema() -> int:
-    import json
-
     print(json.dumps(json_schema(RigFile), indent=2, ensure_ascii=False))
     return EXIT_OK
 

@@ -83,7 +83,8 @@ _WRITINGS = {
     Dimension.PURE: _Writing("", "", "", 1.0, "", {"": ""}, "1.1"),
 }
 
-_NUMBER = r"(?:\d+(?:,\d{3})+(?:\.\d+)?|\d+\.?\d*|\.\d+)"
+# Thousands may be set apart by a comma or by the thin space that we write ourselves.
+_NUMBER = r"(?:\d{1,3}(?:[,\s]\d{3}(?![\d/]))+(?:\.\d+)?|\d+\.?\d*|\.\d+)"
 _TERM = re.compile(
     rf"""\s*
     (?: (?P<only_num>\d+)/(?P<only_den>\d+)
@@ -116,7 +117,7 @@ def _number(match: re.Match[str], field: str, text: str) -> float:
     try:
         if match["only_num"]:
             return float(Fraction(int(match["only_num"]), int(match["only_den"])))
-        whole = float(match["whole"].replace(",", ""))
+        whole = float(re.sub(r"[,\s]", "", match["whole"]))
         if not match["num"]:
             return whole
         if "." in match["whole"] or int(match["num"]) >= int(match["den"]):

@@ -23,6 +23,8 @@ class ReadingTests(unittest.TestCase):
     def test_masses_and_rates(self):
         self.assertAlmostEqual(read_quantity("1,250 lb", Dimension.MASS), 566.9904625)
         self.assertAlmostEqual(read_quantity("3.12 t", Dimension.MASS), 3120)
+        self.assertAlmostEqual(read_quantity("6 580 kg", Dimension.MASS), 6580)
+        self.assertAlmostEqual(read_quantity("12,345.5 lb", Dimension.MASS), 12345.5 * 0.45359237)
         self.assertAlmostEqual(read_quantity("210 N/mm", Dimension.RATE), 210e3)
         self.assertAlmostEqual(read_quantity("1200 lb/in", Dimension.RATE), 210152.2, delta=0.1)
 
@@ -33,7 +35,7 @@ class ReadingTests(unittest.TestCase):
             ("1e5 mm", Dimension.LENGTH), ("1 9/8", Dimension.LENGTH), ("1/0", Dimension.LENGTH),
             ("2 in 3 ft", Dimension.LENGTH), ("1,2,3 kg", Dimension.MASS),
             ("3*4", Dimension.LENGTH), ("inf", Dimension.LENGTH), ("9" * 100, Dimension.LENGTH),
-            ("1.5 3/8", Dimension.LENGTH),
+            ("1.5 3/8", Dimension.LENGTH), ("1 58 kg", Dimension.MASS),
         ):  # fmt: skip
             with self.subTest(text), self.assertRaises(InputError) as caught:
                 read_quantity(text, dimension, "rear.track_m")
@@ -54,6 +56,11 @@ class ReadingTests(unittest.TestCase):
 
 
 class WritingTests(unittest.TestCase):
+    @given(st.floats(0.001, 20.0))
+    def test_what_is_written_can_be_read_again(self, metres):
+        again = read_quantity(write_quantity(metres, Dimension.LENGTH), Dimension.LENGTH)
+        self.assertAlmostEqual(again, metres, delta=0.006 * metres + 0.0005)
+
     def test_digits_follow_the_tolerance(self):
         self.assertEqual(write_quantity(1.0607, Dimension.LENGTH, 0.005), "1\u202f061 mm")
         self.assertEqual(write_quantity(0.0349, Dimension.LENGTH, 0.0001), "34.9 mm")

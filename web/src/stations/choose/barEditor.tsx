@@ -79,7 +79,27 @@ function ChosenBar({ axle }: { axle: AxleName }) {
 
   return (
     <>
-      <p className="mt-2 text-sm font-medium">{bar.name}</p>
+      <div className="flex flex-wrap items-center justify-between gap-x-4 text-sm">
+        <p className="font-medium">{bar.name}</p>
+        <label className="flex items-center gap-2">
+          <span className="text-pale">Steel</span>
+          <select
+            data-place={`${place}.bar.steel`}
+            value={bar.steel}
+            disabled={!writable}
+            onChange={(event) =>
+              void writes.enterOnSetUp(`${axle}.fitted.bar.steel`, event.target.value, "measured")
+            }
+            className="min-h-11 max-w-56 border-b border-ink bg-paper"
+          >
+            {Object.entries(STEELS).map(([key, label]) => (
+              <option key={key} value={key}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
       <div className="max-w-xl">
         <SheetOfPaper
           width={WIDTH}
@@ -89,7 +109,7 @@ function ChosenBar({ axle }: { axle: AxleName }) {
         >
           <Dimension
             place={`${place}.bar.outside_diameter_m`}
-            x={432}
+            x={416}
             y={88}
             caption="⌀"
             showTyped
@@ -125,24 +145,6 @@ function ChosenBar({ axle }: { axle: AxleName }) {
             {rate === undefined ? "–" : nPerMm(rate)}
           </span>
         </p>
-        <label className="flex items-center gap-2">
-          <span className="text-pale">Steel</span>
-          <select
-            data-place={`${place}.bar.steel`}
-            value={bar.steel}
-            disabled={!writable}
-            onChange={(event) =>
-              void writes.enterOnSetUp(`${axle}.fitted.bar.steel`, event.target.value, "measured")
-            }
-            className="min-h-11 max-w-72 border-b border-ink bg-paper"
-          >
-            {Object.entries(STEELS).map(([key, label]) => (
-              <option key={key} value={key}>
-                {label}
-              </option>
-            ))}
-          </select>
-        </label>
       </div>
     </>
   );

@@ -60,7 +60,7 @@ export function Choose() {
           </div>
           <BarEditor axle={axle} />
           <ShortList axle={axle} />
-          <div className="mt-5">
+          <div className="mt-2">
             <Findings />
           </div>
         </div>

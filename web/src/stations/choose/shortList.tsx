@@ -6,7 +6,7 @@ import { useShortList } from "../../api/queries";
 import type { Action, AxleName, ShortListRow } from "../../api/types";
 import { degrees, grouped, percent } from "../../drawings/quantity";
 
-const SHORT = 4;
+const SHORT = 3;
 
 /** Bars of the rack made for this axle, softest lean first, with what each would do. */
 export function ShortList({ axle }: { axle: AxleName }) {
@@ -24,8 +24,12 @@ export function ShortList({ axle }: { axle: AxleName }) {
     (a, b) => Number(b.suits_axle_load) - Number(a.suits_axle_load) || lean(a) - lean(b),
   );
   const suited = rows.filter((row) => row.suits_axle_load);
-  const shown = all ? rows : suited.slice(0, SHORT);
   const chosenName = job.set_up[axle]?.fitted.bar.name;
+  const isChosen = (row: ShortListRow) => chosenName === `${row.maker} ${row.part_number}`;
+  // The chosen one stays in sight wherever it ranks.
+  const shown = all
+    ? rows
+    : rows.filter((row) => suited.slice(0, SHORT).includes(row) || isChosen(row));
   const verb = {
     supplement: "added beside",
     replace: "in place of the standard bar",
@@ -33,7 +37,7 @@ export function ShortList({ axle }: { axle: AxleName }) {
   }[action];
 
   return (
-    <section aria-labelledby="rack-title" className="mt-4">
+    <section aria-labelledby="rack-title" className="mt-2">
       <table className="w-full border-collapse text-sm">
         <caption id="rack-title" className="pb-1 text-left font-semibold">
           On the rack <span className="font-normal text-pale">{verb}, outer hole</span>
@@ -50,7 +54,7 @@ export function ShortList({ axle }: { axle: AxleName }) {
         </thead>
         <tbody>
           {shown.map((row) => {
-            const mine = chosenName === `${row.maker} ${row.part_number}`;
+            const mine = isChosen(row);
             return (
               <tr
                 key={row.id}
