@@ -101,7 +101,7 @@ def run_manage(words: Sequence[str]) -> int:
 def test(words: Sequence[str]) -> int:
     """Run the tests: all, or the folders and names given."""
     cluster = ready("test")
-    places = words or ("core/tests", "server", "web/browser_tests")
+    places = words or ("core/tests", "house", "server", "web/browser_tests")
     return manage(cluster, "test", "--noinput", "--parallel", "2", *places)
 
 

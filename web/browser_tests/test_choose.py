@@ -125,3 +125,58 @@ class KeyboardTests(BrowserTestCase):
         self.page.get_by_role("button", name="Bay theme").click()
         self.page.reload()
         self.page.get_by_role("button", name="Paper theme").wait_for()
+
+
+class StateTests(BrowserTestCase):
+    def test_nothing_chosen_shows_one_lean_and_no_after(self):
+        self.open_job("Tidewater", "choose")
+        self.wait_for_text(self.page.get_by_test_id("lean-change"), "nothing chosen")
+        self.assertEqual(self.page.get_by_test_id("body-after").count(), 0)
+        self.page.get_by_role("radio", name="Add beside it").click()
+        self.page.get_by_test_id("body-after").wait_for()
+        self.page.get_by_role("radio", name="As it is").click()
+        self.page.get_by_test_id("body-after").wait_for(state="detached")
+
+    def test_a_front_bar_raises_the_front_share_and_the_warning_goes(self):
+        self.open_job("Orrery", "choose")
+        warning = self.page.locator("li", has_text="The rear will let go earlier")
+        warning.first.wait_for()
+        self.page.get_by_role("radio", name="Front axle").click()
+        self.page.get_by_role("button", name="TM-F38-S").click()
+        warning.first.wait_for(state="detached")
+
+    def test_put_in_its_place_is_softer_than_added_beside(self):
+        self.open_job("Orrery", "choose")
+        added = self.degrees("lean-after")
+        self.page.get_by_role("radio", name="Put in its place").click()
+        self.until(lambda: self.degrees("lean-after") > added)
+
+    def test_numbers_that_do_not_describe_a_vehicle_are_a_stop_not_a_picture(self):
+        self.open_job("Orrery", "weigh")
+        self.enter("load_states.1.centre_of_gravity_height_m", "500 mm")
+        self.page.keyboard.press("4")
+        self.page.get_by_text("These numbers do not describe a vehicle that stands").wait_for()
+        self.wait_for_text(self.page.locator("li"), "not above the roll axis")
+        self.assertEqual(self.page.get_by_test_id("body-before").count(), 0)
+
+    def test_a_bend_that_lifts_a_wheel_is_said_on_the_drawing(self):
+        self.open_job("Orrery", "choose")
+        self.page.get_by_role("slider", name="Bend").press("End")
+        self.page.get_by_role("slider", name="Wind from the side").press("End")
+        self.page.get_by_text("A wheel has lifted").wait_for()
+
+    def test_the_curves_stand_where_the_sliders_stand(self):
+        self.open_job("Orrery", "choose")
+        self.page.get_by_role("button", name="Curves over bend and wind").click()
+        self.page.get_by_role("img", name="Lean in a bend, before and after").wait_for()
+        self.page.get_by_role("slider", name="Road speed").press("ArrowRight")
+        self.page.get_by_text("Lean in a side wind at 95 km/h").wait_for()
+
+    def test_bars_for_other_weights_are_shown_only_when_asked_for_and_say_so(self):
+        self.open_job("Orrery", "choose")
+        rows = self.page.locator("table tbody tr")
+        few = rows.count()
+        self.page.get_by_role("button", name="All 15 for a rear axle").click()
+        self.until(lambda: rows.count() == 15)
+        self.assertLess(few, 15)
+        self.wait_for_text(rows, "for 500–1\u202f700 kg")

@@ -126,3 +126,128 @@ class IntakeTests(BrowserTestCase):
                     "load_states.0.rear_kg": "estimated"}
         )  # fmt: skip
         self.wait_for_text(self.page.locator("li"), "numbers are still class defaults")
+
+
+class SavingTests(BrowserTestCase):
+    def test_a_lost_connection_keeps_what_was_typed_until_it_is_back(self):
+        self.expected = ("ERR_INTERNET_DISCONNECTED",)
+        job = self.open_job("Orrery", "weigh")
+        self.page.context.set_offline(True)
+        self.enter("wheelbase_m", "5350 mm")
+        self.wait_for_text(self.page.locator("[id$='-says']"), "No connection")
+        self.assertEqual(self.editor().input_value(), "5350 mm")
+        self.page.context.set_offline(False)
+        self.editor().press("Enter")
+        self.wait_for_text(self.place("wheelbase_m"), "5\u202f350")
+        self.assertEqual(self.sheet(job)["wheelbase_m"]["typed"], "5350 mm")
+
+    def test_clicking_away_keeps_what_was_typed(self):
+        job = self.open_job("Orrery", "weigh")
+        self.place("wheelbase_m").click()
+        self.editor().fill("5 360 mm")
+        self.page.get_by_role("heading", name="From the side").click()
+        self.wait_for_text(self.place("wheelbase_m"), "5\u202f360")
+        self.assertAlmostEqual(self.sheet(job)["wheelbase_m"]["value"], 5.36)
+
+    def test_escape_leaves_a_number_as_it_was(self):
+        job = self.open_job("Orrery", "weigh")
+        version = job.vehicle.version
+        self.enter("wheelbase_m", "9 m", key="Escape")
+        self.wait_for_text(self.place("wheelbase_m"), "5\u202f310")
+        job.vehicle.refresh_from_db()
+        self.assertEqual(job.vehicle.version, version)
+
+    def test_keeping_what_stands_in_a_conflict_changes_nothing(self):
+        self.expected = ("409",)
+        job = self.open_job("Orrery", "weigh")
+        other = self.new_page()
+        self.sign_in(other, "tern")
+        self.open_job("Orrery", "weigh", other)
+        self.enter("rear.track_m", "1840 mm", page=other)
+        self.wait_for_text(self.place("rear.track_m", other), "1\u202f840")
+        self.enter("rear.track_m", "1860 mm")
+        self.page.get_by_role("button", name="Keep what stands").click()
+        self.wait_for_text(self.place("rear.track_m"), "1\u202f840")
+        self.assertAlmostEqual(self.sheet(job)["rear"]["track_m"]["value"], 1.84)
+        other.context.close()
+
+    def test_undo_stops_where_somebody_else_has_written_since(self):
+        job = self.open_job("Orrery", "weigh")
+        self.enter("wheelbase_m", "5400 mm")
+        self.wait_for_text(self.place("wheelbase_m"), "5\u202f400")
+        other = self.new_page()
+        self.sign_in(other, "tern")
+        self.open_job("Orrery", "weigh", other)
+        self.enter("rear.track_m", "1840 mm", page=other)
+        self.wait_for_text(self.place("rear.track_m", other), "1\u202f840")
+        self.open_job("Orrery", "weigh")
+        self.page.keyboard.press("Control+z")
+        self.wait_for_text(self.place("wheelbase_m"), "5\u202f400")
+        self.assertAlmostEqual(self.sheet(job)["rear"]["track_m"]["value"], 1.84)
+        other.context.close()
+
+
+class DrawingTests(BrowserTestCase):
+    def box(self, path: str):
+        return self.place(path).bounding_box()
+
+    def test_no_number_lies_over_another(self):
+        for name in ("Orrery", "Tidewater", "Hive hauler"):
+            self.open_job(name, "weigh")
+            boxes = [
+                (button.get_attribute("data-place"), button.bounding_box())
+                for button in self.page.locator("main button[data-place]").all()
+            ]
+            self.assertGreater(len(boxes), 25)
+            for at, (place, one) in enumerate(boxes):
+                for other_place, other in boxes[at + 1 :]:
+                    apart = (
+                        one["x"] + one["width"] <= other["x"] + 1
+                        or other["x"] + other["width"] <= one["x"] + 1
+                        or one["y"] + one["height"] <= other["y"] + 1
+                        or other["y"] + other["height"] <= one["y"] + 1
+                    )
+                    self.assertTrue(apart, f"{name}: {place} over {other_place}")
+
+    def test_nothing_hangs_over_the_edge_of_the_page(self):
+        for width, height in ((1280, 800), (820, 1180)):
+            self.page.set_viewport_size({"width": width, "height": height})
+            for station in ("weigh", "choose"):
+                self.open_job("Orrery", station)
+                wide = self.page.evaluate("() => document.documentElement.scrollWidth")
+                self.assertLessEqual(wide, width, f"{station} at {width}")
+
+    def test_an_editor_stays_on_the_page_wherever_its_number_is(self):
+        self.open_job("Orrery", "weigh")
+        for path in ("rear.link_spacing_m", "rear.tyre_rate_n_per_m", "width_m", "floor_height_m"):
+            self.place(path).click()
+            box = self.editor().bounding_box()
+            self.assertTrue(box["x"] >= 0 and box["x"] + box["width"] <= 1280, path)
+            self.editor().press("Escape")
+
+    def test_a_longer_wheelbase_is_drawn_longer(self):
+        self.open_job("Orrery", "weigh")
+        before = self.box("wheelbase_m")["x"]
+        self.enter("wheelbase_m", "6200 mm")
+        self.wait_for_text(self.place("wheelbase_m"), "6\u202f200")
+        self.assertGreater(self.box("wheelbase_m")["x"], before + 10)
+
+    def test_the_front_axle_is_drawn_and_entered_like_the_rear(self):
+        job = self.open_job("Tidewater", "weigh")
+        self.page.get_by_role("radio", name="Front axle").click()
+        self.place("front.spring_base_m").wait_for(state="detached")
+        self.page.get_by_label("Suspension").select_option("yes")
+        self.place("front.spring_base_m").wait_for()
+        self.assertEqual(self.sheet(job)["front"]["spring_base_m"]["known"], "default")
+        self.page.get_by_label("Suspension").select_option("no")
+        self.place("front.spring_base_m").wait_for(state="detached")
+
+    def test_how_a_number_is_known_is_said_to_those_who_cannot_see_it(self):
+        self.open_job("Orrery", "weigh")
+        for path, known in (
+            ("rear.rating_kg", "plate"),
+            ("rear.link_spacing_m", "estimated"),
+            ("rear.standard_bar.bar.bore_m", "default"),
+        ):
+            label = self.place(path).get_attribute("aria-label")
+            self.assertTrue(label.endswith(known), label)

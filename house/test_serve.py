@@ -1,0 +1,96 @@
+import json
+import os
+import socket
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+from unittest import mock
+
+import database
+import serve
+
+
+class StoppingTests(unittest.TestCase):
+    """Only the server that this checkout started is ever ended."""
+
+    def setUp(self):
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.pid_file = Path(folder.name) / "server.pid"
+        self.enterContext(mock.patch.object(serve, "SERVER_PID", self.pid_file))
+
+    def start(self, *words):
+        code = "import time; print('up', flush=True); time.sleep(60)"
+        process = subprocess.Popen([sys.executable, "-c", code, *words], stdout=subprocess.PIPE)
+        self.addCleanup(process.communicate)
+        self.addCleanup(process.kill)
+        process.stdout.readline()
+        self.pid_file.write_text(str(process.pid))
+        return process
+
+    def test_ours_is_ended(self):
+        process = self.start(str(self.pid_file))
+        self.assertTrue(serve._stop_server())
+        self.assertIsNotNone(process.wait(timeout=10))
+
+    def test_a_stranger_that_got_our_old_number_is_left_alone(self):
+        process = self.start("somebody else's")
+        self.assertFalse(serve._stop_server())
+        self.assertIsNone(process.poll())
+
+    def test_nothing_written_down_is_nothing_to_stop(self):
+        self.assertFalse(serve._stop_server())
+        self.pid_file.write_text("not a number")
+        self.assertFalse(serve._stop_server())
+
+
+class ClusterTests(unittest.TestCase):
+    def setUp(self):
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.home = Path(folder.name)
+        home = mock.PropertyMock(return_value=self.home)
+        self.enterContext(mock.patch.object(database.Cluster, "home", home))
+        self.cluster = database.Cluster("demo")
+
+    def test_facts_are_kept_whole_and_for_the_owner_only(self):
+        self.cluster._keep({"port": "1", "password": "p", "secret_key": "s"})
+        self.assertEqual(os.stat(self.cluster.facts_file).st_mode & 0o777, 0o600)
+        self.assertEqual(self.cluster.environment()["CALM_AXLE_DATABASE_PORT"], "1")
+        self.assertEqual(list(self.home.iterdir()), [self.cluster.facts_file])
+
+    def test_a_port_that_somebody_took_is_given_up_for_another(self):
+        with socket.socket() as taken:
+            taken.bind(("127.0.0.1", 0))
+            taken.listen()
+            port = str(taken.getsockname()[1])
+            self.cluster._keep({"port": port, "password": "p"})
+            self.cluster._free_port()
+        facts = json.loads(self.cluster.facts_file.read_text())
+        self.assertNotEqual(facts["port"], port)
+        self.assertEqual(facts["password"], "p")
+
+    def test_a_half_made_folder_is_made_anew(self):
+        self.cluster.data.mkdir()
+        (self.cluster.data / "half").touch()
+        with mock.patch.object(database.Cluster, "_as_postgres") as programs:
+
+            def initdb(*words):
+                (self.home / "data.partial").mkdir()
+                return mock.Mock(returncode=0)
+
+            programs.side_effect = initdb
+            with mock.patch.object(database.shutil, "chown"):
+                self.cluster._make()
+        self.assertEqual(list(self.cluster.data.iterdir()), [])
+        self.assertFalse((self.home / "password").exists())
+        self.assertIn("scram-sha-256", str(programs.call_args))
+
+    def test_waiting_for_a_port_ends(self):
+        self.assertFalse(database.wait_for_port(database.free_port(), 0.2))
+        with socket.socket() as open_port:
+            open_port.bind(("127.0.0.1", 0))
+            open_port.listen()
+            self.assertTrue(database.wait_for_port(open_port.getsockname()[1], 5))

@@ -1,0 +1,117 @@
+import threading
+
+from django.db import IntegrityError, connection, transaction
+from django.test import TransactionTestCase
+
+from axlecore.entry import enter
+from axlecore.errors import InputError
+from axlecore.measure import Known
+from axlecore.rig import RigKind
+from history.versions import StaleError
+from jobs.services import choose_bar, open_job
+from rigs.models import Vehicle
+from rigs.services import change_sheet, revert_sheet, sheet_of
+from shops.models import Person, Shop
+from shops.tests.people import TwoShops, person
+
+
+def wheelbase(typed):
+    return lambda sheet: enter(sheet, "wheelbase_m", typed, Known.MEASURED)
+
+
+class VersionTests(TwoShops):
+    def change(self, typed, base):
+        vehicle = self.job.vehicle
+        change_sheet(vehicle, self.lead, base, "wheelbase_m", typed, wheelbase(typed))
+        vehicle.refresh_from_db()
+        return vehicle
+
+    def test_every_version_stays_as_it_was(self):
+        self.change("4100 mm", 1)
+        vehicle = self.change("4200 mm", 2)
+        kept = [
+            revision.document["wheelbase_m"]["typed"]
+            for revision in vehicle.revisions.order_by("version")
+        ]
+        self.assertEqual(kept, ["", "4100 mm", "4200 mm"])
+        self.assertEqual(vehicle.sheet, vehicle.revisions.get(version=3).document)
+
+    def test_a_refused_change_leaves_no_trace(self):
+        with self.assertRaises(InputError):
+            self.change("9999 m", 1)
+        self.job.vehicle.refresh_from_db()
+        self.assertEqual((self.job.vehicle.version, self.job.vehicle.revisions.count()), (1, 1))
+
+    def test_two_revisions_of_one_version_are_refused_by_the_database(self):
+        with self.assertRaises(IntegrityError), transaction.atomic():
+            self.job.vehicle.revisions.create(version=1, document={}, place="x", person=self.lead)
+
+    def test_undo_of_an_undo_is_a_redo(self):
+        self.change("4100 mm", 1)
+        revert_sheet(self.job.vehicle, self.lead, 2, 1)
+        revert_sheet(self.job.vehicle, self.lead, 3, 2)
+        self.job.vehicle.refresh_from_db()
+        self.assertEqual(sheet_of(self.job.vehicle).wheelbase_m.typed, "4100 mm")
+
+    def test_a_stop_is_noted_with_the_sheet_and_goes_with_it(self):
+        vehicle = self.job.vehicle
+        change_sheet(vehicle, self.lead, 1, "rating_kg", "2 t",
+                     lambda sheet: enter(sheet, "rating_kg", "2 t", Known.PLATE))  # fmt: skip
+        vehicle.refresh_from_db()
+        self.assertIn("vehicle is over its rating", vehicle.stop)
+        revert_sheet(vehicle, self.lead, 2, 1)
+        vehicle.refresh_from_db()
+        self.assertEqual(vehicle.stop, "")
+
+    def test_sheet_and_set_up_have_versions_of_their_own(self):
+        choose_bar(self.job, self.lead, 1, "rear", None, None)
+        self.job.refresh_from_db()
+        self.assertEqual((self.job.version, self.job.vehicle.version), (2, 1))
+
+
+class TwoAtOnceTests(TransactionTestCase):
+    """Real transactions in two threads: the row lock decides, and nobody is overwritten."""
+
+    def test_of_two_writes_at_once_one_wins_and_one_is_told(self):
+        shop = Shop.objects.create(name="Here")
+        lead = person(shop, "lead", Person.Role.LEAD)
+        job = open_job(lead, "Van", "", RigKind.VAN, None, [])
+        ready, told = threading.Barrier(2, timeout=30), []
+
+        def write(typed):
+            try:
+                vehicle = Vehicle.objects.get(pk=job.vehicle_id)
+                ready.wait()
+                change_sheet(vehicle, lead, 1, "wheelbase_m", typed, wheelbase(typed))
+            except StaleError as error:
+                told.append(error.current_version)
+            finally:
+                connection.close()
+
+        threads = [threading.Thread(target=write, args=(t,)) for t in ("2610 mm", "2620 mm")]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join(timeout=60)
+        vehicle = Vehicle.objects.get(pk=job.vehicle_id)
+        self.assertEqual(told, [2])
+        self.assertEqual((vehicle.version, vehicle.revisions.count()), (2, 2))
+
+    def test_jobs_opened_at_once_get_numbers_of_their_own(self):
+        shop = Shop.objects.create(name="Here")
+        lead = person(shop, "lead", Person.Role.LEAD)
+        ready, numbers = threading.Barrier(3, timeout=30), []
+
+        def take_in():
+            try:
+                ready.wait()
+                numbers.append(open_job(lead, "Van", "", RigKind.VAN, None, []).number)
+            finally:
+                connection.close()
+
+        threads = [threading.Thread(target=take_in) for _ in range(3)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join(timeout=60)
+        self.assertEqual(sorted(numbers), [101, 102, 103])
