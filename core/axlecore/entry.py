@@ -45,7 +45,8 @@ def walk(record: object, path: str = "") -> Iterator[tuple[str, Place, Measured]
         for index, item in enumerate(record):
             yield from walk(item, f"{path}.{index}" if path else str(index))
     elif isinstance(record, Record):
-        for name, rule in _layout(type(record)):
+        # mypy takes a class whose instances compare by value for unhashable itself.
+        for name, rule in _layout(type(record)):  # type: ignore[arg-type]
             found = getattr(record, name)
             here = f"{path}.{name}" if path else name
             if rule is None:

@@ -153,7 +153,9 @@ class StateTests(BrowserTestCase):
 
     def test_numbers_that_do_not_describe_a_vehicle_are_a_stop_not_a_picture(self):
         self.open_job("Orrery", "weigh")
-        self.enter("load_states.1.centre_of_gravity_height_m", "500 mm")
+        height = "load_states.1.centre_of_gravity_height_m"
+        self.enter(height, "500 mm")
+        self.wait_for_text(self.place(height), "500")
         self.page.keyboard.press("4")
         self.page.get_by_text("These numbers do not describe a vehicle that stands").wait_for()
         self.wait_for_text(self.page.locator("li"), "not above the roll axis")
