@@ -7,7 +7,15 @@ from pathlib import Path
 
 from axlecore.cli import main
 from axlecore.evaluate import evaluate
-from axlecore.formats import FileError, from_json, from_plain, json_schema, to_json, to_plain
+from axlecore.formats import (
+    FileError,
+    from_json,
+    from_plain,
+    json_schema,
+    places_of,
+    to_json,
+    to_plain,
+)
 from axlecore.rig import RigFile, SetUp
 from tests.rigs import choice, vehicle_c
 
@@ -87,7 +95,7 @@ class SchemaTests(unittest.TestCase):
         self.assertFalse(schema["$defs"]["Measured"]["additionalProperties"])
 
 
-class CommandLineTests(unittest.TestCase):
+class CommandLine(unittest.TestCase):
     def run_cli(self, *arguments, text=None):
         with tempfile.TemporaryDirectory() as folder:
             path = Path(folder, "rig.json")
@@ -99,6 +107,8 @@ class CommandLineTests(unittest.TestCase):
                 cwd=Path(__file__).parents[1],
             )  # fmt: skip
 
+
+class CommandLineTests(CommandLine):
     def test_evaluate_prints_a_table_and_json(self):
         table = self.run_cli("evaluate", "FILE", text=to_json(rig_file()))
         self.assertEqual((table.returncode, table.stderr), (0, ""))
@@ -125,3 +135,49 @@ class CommandLineTests(unittest.TestCase):
 
     def test_a_file_that_is_not_there_exits_2(self):
         self.assertEqual(main(["evaluate", "/nowhere/rig.json"]), 2)
+
+
+class PublishedTests(unittest.TestCase):
+    docs = Path(__file__).parents[2] / "docs"
+
+    def test_the_example_of_the_docs_is_a_rig_file_with_a_choice(self):
+        rig = from_json((self.docs / "example.rig.json").read_bytes(), RigFile)
+        self.assertIsNotNone(rig.set_up.rear)
+        after = evaluate(rig.vehicle, rig.set_up).states[0]
+        self.assertLess(after.after.reference_lean_rad, after.before.reference_lean_rad)
+
+    def test_the_schema_of_the_docs_is_the_schema_of_the_code(self):
+        page = (self.docs / "formats.md").read_text()
+        published = page.split("```json\n")[1].split("\n```")[0]
+        self.assertEqual(json.loads(published), json_schema(RigFile))
+
+    def test_places_are_found_behind_lists_and_optional_parts(self):
+        places = places_of(RigFile)
+        for path in (
+            "vehicle.load_states.*.rear_left_kg",
+            "vehicle.profile.blocks.*.top_m",
+            "vehicle.rear.standard_bar.bar.outside_diameter_m",
+            "set_up.front.fitted.bar.bore_m",
+        ):
+            self.assertIn(path, places)
+        self.assertNotIn("vehicle.rear.standard_bar.bar.centre_line_m", places)
+
+
+class MoreCommandLineTests(CommandLine):
+    def test_a_vehicle_that_tips_over_is_a_stop_in_words(self):
+        plain = to_plain(rig_file())
+        plain["set_up"]["rear"] = None
+        plain["vehicle"]["rear"]["standard_bar"] = None
+        for axle in ("front", "rear"):
+            plain["vehicle"][axle]["spring_rate_n_per_m"]["value"] = 2e4
+        done = self.run_cli("evaluate", "FILE", text=json.dumps(plain).encode())
+        self.assertEqual(done.returncode, 1)
+        self.assertIn("STOP  By these numbers the vehicle would not stand upright", done.stderr)
+
+    def test_a_reader_that_stops_early_sees_no_complaint(self):
+        line = f"{sys.executable} -W error -m axlecore schema | head -n 1"
+        done = subprocess.run(
+            ["sh", "-c", line], capture_output=True, text=True, timeout=60, check=False,
+            cwd=Path(__file__).parents[1],
+        )  # fmt: skip
+        self.assertEqual((done.stdout, done.stderr), ("{\n", ""))

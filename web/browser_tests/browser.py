@@ -124,3 +124,12 @@ class BrowserTestCase(StaticLiveServerTestCase):
     def sheet(self, job: Job) -> Any:
         job.vehicle.refresh_from_db()
         return job.vehicle.sheet
+
+    def tern_enters_a_track_of_1840(self) -> None:
+        """A second person changes the rear track of the same job at another screen."""
+        other = self.new_page()
+        self.sign_in(other, "tern")
+        self.open_job("Orrery", "weigh", other)
+        self.enter("rear.track_m", "1840 mm", page=other)
+        self.wait_for_text(self.place("rear.track_m", other), "1\u202f840")
+        other.context.close()

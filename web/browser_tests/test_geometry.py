@@ -8,7 +8,7 @@ class DrawingGeometryTests(unittest.TestCase):
     def test_the_modules_that_only_reckon_where_to_draw(self):
         """Their own tests lie beside them and run without a browser."""
         done = subprocess.run(
-            ["npx", "--no-install", "vitest", "run", "--reporter=dot"],  # noqa: S607
+            ["npx", "--no-install", "vitest", "run", "--reporter=dot"],
             cwd=Path(__file__).parents[1],
             capture_output=True,
             text=True,

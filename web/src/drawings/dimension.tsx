@@ -66,7 +66,7 @@ export function Dimension({ place, x, y, caption, align = "middle", showTyped }:
       onClick={() => form.setOpen(place)}
       aria-label={`${facts.label}: ${figure(measured, facts.dimension)} ${unit}, ${measured.known}`}
       title={`${facts.label}, ${measured.known}${measured.typed ? `, typed ${measured.typed}` : ""}`}
-      className="group absolute z-10 whitespace-nowrap bg-paper px-1 text-[clamp(12px,1.9cqw,14px)] leading-tight touch-manipulation before:absolute before:-inset-x-1 before:-inset-y-2.5 hover:text-after disabled:cursor-default"
+      className="absolute z-10 min-h-6 whitespace-nowrap bg-paper px-1 text-[clamp(12px,1.9cqw,14px)] leading-tight touch-manipulation before:absolute before:-inset-x-1 before:-inset-y-2.5 hover:text-after disabled:cursor-default"
     >
       {caption !== undefined && <span className="mr-1 text-pale">{caption}</span>}
       <span className={`figure px-0.5 ${UNDERLINE[measured.known ?? "measured"]}`}>

@@ -8,7 +8,7 @@ import { nPerMm } from "../../drawings/quantity";
 import { Choice } from "../../ui/choice";
 
 const WIDTH = 480;
-const HEIGHT = 116;
+const HEIGHT = 122;
 
 /** The bar chosen for an axle: what is done with it, its section, steel and hole. */
 export function BarEditor({ axle }: { axle: AxleName }) {
@@ -110,11 +110,11 @@ function ChosenBar({ axle }: { axle: AxleName }) {
           <Dimension
             place={`${place}.bar.outside_diameter_m`}
             x={416}
-            y={88}
+            y={84}
             caption="⌀"
             showTyped
           />
-          <Dimension place={`${place}.bar.bore_m`} x={438} y={108} caption="bore" />
+          <Dimension place={`${place}.bar.bore_m`} x={438} y={110} caption="bore" />
         </SheetOfPaper>
       </div>
       <div className="flex flex-wrap items-center justify-between gap-x-4 border-b border-line text-sm">

@@ -1,10 +1,10 @@
 import { useState } from "react";
+import { AxleSwitch } from "../../app/axleSwitch";
 import { Findings } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
 import { measuredAt } from "../../api/place";
 import type { AxleName } from "../../api/types";
 import { DrawingForm } from "../../drawings/drawingForm";
-import { Choice } from "../../ui/choice";
 import { BarEditor } from "./barEditor";
 import { Curves } from "./curves";
 import { LeanRoom } from "./leanRoom";
@@ -46,18 +46,11 @@ export function Choose() {
           {curvesOpen && <Curves condition={condition} />}
         </div>
         <div className="lg:border-l lg:border-line lg:pl-6">
-          <div className="flex flex-wrap items-center justify-between gap-2">
-            <h2 className="font-semibold">{axle === "rear" ? "Rear bar" : "Front bar"}</h2>
-            <Choice
-              label="Axle"
-              value={axle}
-              onChange={setAxle}
-              options={[
-                { value: "front", text: "Front axle" },
-                { value: "rear", text: "Rear axle" },
-              ]}
-            />
-          </div>
+          <AxleSwitch
+            title={axle === "rear" ? "Rear bar" : "Front bar"}
+            axle={axle}
+            onChange={setAxle}
+          />
           <BarEditor axle={axle} />
           <ShortList axle={axle} />
           <div className="mt-2">

@@ -11,7 +11,7 @@ const WIDTH = 480;
 const MIDDLE = 240;
 const GROUND = 214;
 const FIRST_ROW = 240;
-const ROW = 24;
+const ROW = 26;
 
 type AxleViewProps = { name: AxleName; stateIndex: number };
 

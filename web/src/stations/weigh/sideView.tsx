@@ -176,7 +176,7 @@ function BlockFields({ index, middle, block, above }: BlockFieldsProps) {
     <>
       <Dimension place={`${place}.length_m`} x={middle} y={above} />
       <Dimension place={`${place}.top_m`} x={middle} y={block.top + 15} caption="to" />
-      <Dimension place={`${place}.bottom_m`} x={middle} y={block.top + 34} caption="from" />
+      <Dimension place={`${place}.bottom_m`} x={middle} y={block.top + 42} caption="from" />
     </>
   );
 }

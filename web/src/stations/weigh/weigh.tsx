@@ -1,11 +1,11 @@
 import { useSearch } from "@tanstack/react-router";
 import { useEffect, useMemo, useState } from "react";
+import { AxleSwitch } from "../../app/axleSwitch";
 import { Findings, focusPlace } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
 import { measuredAt } from "../../api/place";
 import type { AxleName } from "../../api/types";
 import { DrawingForm } from "../../drawings/drawingForm";
-import { Choice } from "../../ui/choice";
 import { AxleParts } from "./axleParts";
 import { AxleView } from "./axleView";
 import { axleLoadAt } from "./axleLoad";
@@ -45,18 +45,11 @@ export function Weigh() {
           <Legend />
         </div>
         <div className="lg:border-l lg:border-line lg:pl-6">
-          <div className="flex flex-wrap items-center justify-between gap-2">
-            <h2 className="font-semibold">{axle === "rear" ? "From behind" : "From the front"}</h2>
-            <Choice
-              label="Axle"
-              value={axle}
-              onChange={setAxle}
-              options={[
-                { value: "front", text: "Front axle" },
-                { value: "rear", text: "Rear axle" },
-              ]}
-            />
-          </div>
+          <AxleSwitch
+            title={axle === "rear" ? "From behind" : "From the front"}
+            axle={axle}
+            onChange={setAxle}
+          />
           <div className="max-w-xl">
             <AxleView name={axle} stateIndex={stateIndex} />
           </div>

@@ -1,0 +1,69 @@
+from pathlib import Path
+
+from browser_tests.browser import BrowserTestCase
+
+AXE = Path(__file__).parents[1] / "node_modules" / "axe-core" / "axe.min.js"
+
+#: Links in running text and small marks that are not controls by themselves.
+TARGET_PX = 24
+
+
+class AccessibilityTests(BrowserTestCase):
+    def check(self, view: str, beneath: str = "") -> None:
+        """Ask axe about the page as it is; what lies beneath something open is left out."""
+        self.page.evaluate(AXE.read_text())
+        found = self.page.evaluate(
+            "beneath => axe.run({ exclude: beneath ? [beneath] : [] },"
+            " { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] })",
+            beneath,
+        )
+        broken = {
+            rule["id"]: [node["html"][:160] for node in rule["nodes"][:3]]
+            for rule in found["violations"]
+        }
+        self.assertEqual(broken, {}, view)
+        self.assertGreater(len(found["passes"]), 10)
+
+    def test_every_screen_in_both_themes(self):
+        for theme in ("paper", "bay"):
+            self.page.evaluate(f"() => localStorage.setItem('calm-axle-theme', '{theme}')")
+            self.page.goto(self.live_server_url)
+            self.page.get_by_role("link", name="Orrery").wait_for()
+            self.check(f"yard, {theme}")
+            self.page.goto(f"{self.live_server_url}/new")
+            self.page.get_by_label("Front axle load").wait_for()
+            self.check(f"intake, {theme}")
+            for name, station in (
+                ("Orrery", "weigh"), ("Tidewater", "weigh"), ("Orrery", "choose"),
+                ("Hive hauler", "choose"),
+            ):  # fmt: skip
+                self.open_job(name, station)
+                self.check(f"{name} {station}, {theme}")
+
+    def test_dialogs_and_an_open_number(self):
+        self.open_job("Orrery", "weigh")
+        self.place("rear.track_m").click()
+        self.check("editor", beneath="button[data-place]")
+        self.editor().press("Escape")
+        self.page.keyboard.press("?")
+        self.page.get_by_role("dialog", name="Keys").wait_for()
+        self.check("keys")
+        self.page.keyboard.press("Escape")
+        self.page.keyboard.press("/")
+        self.page.get_by_role("dialog", name="Find").wait_for()
+        self.check("find")
+
+    def test_the_sign_in(self):
+        self.page.get_by_role("button", name="Sign out").click()
+        self.page.get_by_label("Name").wait_for()
+        self.check("sign-in")
+
+    def test_controls_are_large_enough_for_a_finger(self):
+        for station in ("weigh", "choose"):
+            self.open_job("Orrery", station)
+            for control in self.page.locator("main button, main select, nav a").all():
+                box = control.bounding_box()
+                if box and box["height"] and not control.get_attribute("data-place"):
+                    self.assertGreaterEqual(
+                        box["height"], TARGET_PX, control.evaluate("e => e.outerHTML.slice(0, 120)")
+                    )
