@@ -7,6 +7,7 @@ Standard library only: this runs before anything is installed.
 
 import fcntl
 import hashlib
+import importlib.util
 import os
 import shutil
 import subprocess
@@ -18,7 +19,7 @@ from pathlib import Path
 
 from paths import PYTHON, ROOT, RUN, STAMPS, VENV, WEB
 
-DEBIAN_PACKAGES = ("postgresql", "chromium")
+DEBIAN_PACKAGES = ("postgresql", "chromium", "python3-venv")
 POSTGRES_BIN = Path("/usr/lib/postgresql/15/bin")
 CHROMIUM = Path("/usr/bin/chromium")
 
@@ -49,7 +50,8 @@ def digest(sources: Iterable[Path]) -> str:
 
 
 def install_debian_packages() -> None:
-    if POSTGRES_BIN.exists() and CHROMIUM.exists():
+    # Debian leaves the maker of environments out of its Python.
+    if POSTGRES_BIN.exists() and CHROMIUM.exists() and importlib.util.find_spec("ensurepip"):
         return
     if os.geteuid() != 0 or not shutil.which("apt-get"):
         fail(f"install these Debian packages and run again: {' '.join(DEBIAN_PACKAGES)}")

@@ -100,3 +100,48 @@ class ShortListTests(unittest.TestCase):
     def test_a_weight_variant_is_for_the_heaviest_state(self):
         self.assertTrue(suits_axle_load(vehicle_c(), "rear", 3000, 3500))
         self.assertFalse(suits_axle_load(vehicle_c(), "rear", 2000, 3000))
+
+
+class BothAxlesTests(unittest.TestCase):
+    """Two bars at once, against each alone."""
+
+    def setUp(self):
+        self.vehicle = vehicle_c()
+        self.front, self.rear = choice(Action.NEW, 30.0), choice(Action.SUPPLEMENT, 34.9)
+
+    def after(self, **chosen):
+        return evaluate(self.vehicle, SetUp(**chosen)).states[0].after
+
+    def test_two_bars_lean_less_than_either(self):
+        both = self.after(front=self.front, rear=self.rear).reference_lean_rad
+        self.assertLess(both, self.after(front=self.front).reference_lean_rad)
+        self.assertLess(both, self.after(rear=self.rear).reference_lean_rad)
+
+    def test_the_front_share_with_two_lies_between_those_with_one(self):
+        shares = [
+            self.after(rear=self.rear).front_share,
+            self.after(front=self.front, rear=self.rear).front_share,
+            self.after(front=self.front).front_share,
+        ]
+        self.assertEqual(shares, sorted(shares))
+
+    def test_each_axle_keeps_its_own_stiffness(self):
+        result = evaluate(self.vehicle, SetUp(front=self.front, rear=self.rear))
+        alone = evaluate(self.vehicle, SetUp(rear=self.rear))
+        self.assertEqual(result.rear.after, alone.rear.after)
+        self.assertEqual(result.front.before.chosen_bar, 0)
+        self.assertGreater(result.front.after.chosen_bar, 0)
+
+    def test_a_stiffer_hole_is_felt_at_the_vehicle(self):
+        inner = replace(self.rear, fitted=replace(self.rear.fitted, hole=2))
+        self.assertLess(
+            self.after(rear=inner).reference_lean_rad,
+            self.after(rear=self.rear).reference_lean_rad,
+        )
+
+    def test_the_short_list_of_one_axle_counts_the_choice_of_the_other(self):
+        with_front = short_list(
+            self.vehicle, SetUp(front=self.front), "rear", Action.SUPPLEMENT, 1.0, [bar(34.9)]
+        )
+        both = self.after(front=self.front, rear=self.rear)
+        self.assertAlmostEqual(with_front[0].lean_rad[0], both.reference_lean_rad)

@@ -102,13 +102,13 @@ class KeyboardTests(BrowserTestCase):
         self.page.get_by_role("dialog", name="Keys").wait_for()
         self.page.keyboard.press("Escape")
         self.page.keyboard.press("/")
-        self.page.get_by_label("Job or measurement").fill("roll centre")
+        self.page.get_by_label("Job, measurement, part or setting").fill("roll centre")
         self.page.get_by_role("button", name="Roll centre height, front").click()
         self.wait_for_focus("front.roll_centre_height_m")
 
     def test_the_whole_way_to_a_bar_by_keyboard_alone(self):
         self.page.keyboard.press("/")
-        self.page.get_by_label("Job or measurement").fill("hive")
+        self.page.get_by_label("Job, measurement, part or setting").fill("hive")
         self.page.get_by_role("button", name="Hive hauler").wait_for()
         self.page.keyboard.press("Enter")
         self.page.get_by_test_id("lean-change").wait_for()
@@ -120,6 +120,19 @@ class KeyboardTests(BrowserTestCase):
         self.page.keyboard.type("32 mm")
         self.page.keyboard.press("Enter")
         self.wait_for_text(place, "32")
+
+    def test_a_part_and_a_setting_are_found_by_name(self):
+        self.open_job("Orrery", "weigh")
+        find = self.page.get_by_label("Job, measurement, part or setting")
+        self.page.keyboard.press("/")
+        find.fill("f38-s")
+        self.page.get_by_role("button", name="Tamarisk Springworks TM-F38-S").click()
+        self.page.get_by_role("heading", name="Front bar").wait_for()
+        self.wait_for_focus("rack.TM-F38-S")
+        self.page.keyboard.press("/")
+        find.fill("bay theme")
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("button", name="Paper theme").wait_for()
 
     def test_bay_theme_is_remembered(self):
         self.page.get_by_role("button", name="Bay theme").click()

@@ -27,6 +27,8 @@ export function useJob(id: number) {
   return useQuery({
     queryKey: jobKey(id),
     queryFn: () => answered(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+    // No job is open at the yard.
+    enabled: id > 0,
   });
 }
 
@@ -46,16 +48,23 @@ export function useAssessment(job: Job | undefined) {
   });
 }
 
-/** Bars of the rack for one axle, with what each would do. */
-export function useShortList(job: Job, axle: AxleName, action: Action) {
+/** What is done with a bar on an axle: as chosen, else the usual for what is there now. */
+export function actionFor(job: Job, axle: AxleName): Action {
+  return job.set_up[axle]?.action ?? (job.sheet[axle].standard_bar ? "supplement" : "new");
+}
+
+/** Bars of the rack for one axle of a job, with what each would do. */
+export function useShortList(job: Job | undefined, axle: AxleName) {
+  const action = job && actionFor(job, axle);
   return useQuery({
-    queryKey: ["short-list", job.id, job.sheet_version, job.set_up_version, axle, action],
+    queryKey: ["short-list", job?.id, job?.sheet_version, job?.set_up_version, axle, action],
     queryFn: () =>
       answered(
         client.GET("/api/jobs/{job_id}/short-list", {
-          params: { path: { job_id: job.id }, query: { axle, action } },
+          params: { path: { job_id: job?.id ?? 0 }, query: { axle, action: action ?? "new" } },
         }),
       ),
+    enabled: job !== undefined,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,

@@ -68,7 +68,8 @@ function GoToPlace({ place, state }: GoToPlaceProps) {
   async function go() {
     const params = { jobId: String(job.id) };
     if (state) setLoadKey(state);
-    if (onSetUp) await navigate({ to: "/jobs/$jobId/choose", params });
+    const axle = place.startsWith("set_up.front.") ? "front" : "rear";
+    if (onSetUp) await navigate({ to: "/jobs/$jobId/choose", params, search: { axle } });
     else await navigate({ to: "/jobs/$jobId/weigh", params, search: { place } });
     focusPlace(place);
   }

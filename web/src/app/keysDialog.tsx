@@ -2,7 +2,7 @@ import { Panel } from "../ui/panel";
 
 const KEYS = [
   ["1 – 8", "stations of the job; those not built yet do nothing"],
-  ["/", "find a job or a measurement"],
+  ["/", "find a job, a measurement, a part or a setting"],
   ["x", "show the figures before or after"],
   ["Enter", "edit the number the cursor is on"],
   ["Tab", "keep it and go to the next in measuring order"],

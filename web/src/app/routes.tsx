@@ -3,6 +3,7 @@ import { Choose } from "../stations/choose/choose";
 import { Intake } from "../stations/intake/intake";
 import { Weigh } from "../stations/weigh/weigh";
 import { Yard } from "../stations/yard/yard";
+import type { AxleName } from "../api/types";
 import { JobLayout } from "./jobLayout";
 import { Shell } from "./shell";
 
@@ -34,7 +35,15 @@ const weigh = createRoute({
     place: typeof search.place === "string" ? search.place : undefined,
   }),
 });
-const choose = createRoute({ getParentRoute: () => job, path: "choose", component: Choose });
+const choose = createRoute({
+  getParentRoute: () => job,
+  path: "choose",
+  component: Choose,
+  validateSearch: (search: Record<string, unknown>): { axle?: AxleName; part?: string } => ({
+    axle: search.axle === "front" || search.axle === "rear" ? search.axle : undefined,
+    part: typeof search.part === "string" ? search.part : undefined,
+  }),
+});
 
 export const router = createRouter({
   routeTree: root.addChildren([yard, intake, job.addChildren([jobStart, weigh, choose])]),

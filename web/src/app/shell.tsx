@@ -57,7 +57,11 @@ export function Shell() {
       </header>
       <Outlet />
       <KeysDialog open={open === "keys"} onClose={() => setOpen(null)} />
-      <FindDialog open={open === "find"} onClose={() => setOpen(null)} />
+      <FindDialog
+        open={open === "find"}
+        onClose={() => setOpen(null)}
+        settings={[{ name: theme === "bay" ? "Paper theme" : "Bay theme", change: turnTheme }]}
+      />
       <ConflictDialog />
     </div>
   );

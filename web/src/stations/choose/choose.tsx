@@ -1,4 +1,6 @@
+import { useSearch } from "@tanstack/react-router";
 import { useState } from "react";
+import { useAskedAxle } from "../../app/askedAxle";
 import { AxleSwitch } from "../../app/axleSwitch";
 import { Findings } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
@@ -15,9 +17,9 @@ import { ShortList } from "./shortList";
 /** Station 4: what a bar does to the lean, before it is bought. */
 export function Choose() {
   const { job, writes } = useJobView();
-  const [axle, setAxle] = useState<AxleName>(
-    job.set_up.front && !job.set_up.rear ? "front" : "rear",
-  );
+  const asked = useSearch({ strict: false });
+  const [first] = useState<AxleName>(job.set_up.front && !job.set_up.rear ? "front" : "rear");
+  const [axle, setAxle] = useAskedAxle(asked.axle ?? first, `${asked.axle} ${asked.part}`);
   const [condition, setCondition] = useState<Condition>(REFERENCE_BEND);
   const [curvesOpen, setCurvesOpen] = useState(false);
   const editable = ["outside_diameter_m", "bore_m"].map(
@@ -52,7 +54,7 @@ export function Choose() {
             onChange={setAxle}
           />
           <BarEditor axle={axle} />
-          <ShortList axle={axle} />
+          <ShortList key={`${axle} ${asked.part}`} axle={axle} part={asked.part} />
           <div className="mt-2">
             <Findings />
           </div>

@@ -1,21 +1,31 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
+import { focusPlace } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { STEELS } from "../../api/places";
-import { useShortList } from "../../api/queries";
-import type { Action, AxleName, ShortListRow } from "../../api/types";
+import { actionFor, useShortList } from "../../api/queries";
+import type { AxleName, ShortListRow } from "../../api/types";
 import { degrees, grouped, percent } from "../../drawings/quantity";
 
 const SHORT = 3;
 
+type ShortListProps = {
+  axle: AxleName;
+  /** Part number that was asked for; the cursor goes to it. */
+  part: string | undefined;
+};
+
 /** Bars of the rack made for this axle, softest lean first, with what each would do. */
-export function ShortList({ axle }: { axle: AxleName }) {
+export function ShortList({ axle, part }: ShortListProps) {
   const { job, loadKey, writes } = useJobView();
   const writable = useWritable();
-  const [all, setAll] = useState(false);
-  const standard: Action = job.sheet[axle].standard_bar ? "supplement" : "new";
-  const action = job.set_up[axle]?.action ?? standard;
-  const list = useShortList(job, axle, action);
+  const [all, setAll] = useState(part !== undefined);
+  const action = actionFor(job, axle);
+  const list = useShortList(job, axle);
+  const ready = list.isSuccess;
+  useEffect(() => {
+    if (ready && part !== undefined) focusPlace(`rack.${part}`);
+  }, [ready, part]);
   const state = job.sheet.load_states.findIndex(({ key }) => key === loadKey);
 
   if (list.isError) return <p className="py-3 text-sm text-pale">{list.error.message}</p>;
@@ -63,6 +73,7 @@ export function ShortList({ axle }: { axle: AxleName }) {
                 <td className="text-left">
                   <button
                     type="button"
+                    data-place={`rack.${row.part_number}`}
                     disabled={!writable}
                     title={`${row.maker}; ${STEELS[row.steel as keyof typeof STEELS]}; made for ${row.axle_load_from_kg} to ${row.axle_load_to_kg} kg`}
                     onClick={() => void writes.chooseBar(axle, action, row.id)}

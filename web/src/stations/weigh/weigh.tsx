@@ -1,10 +1,10 @@
 import { useSearch } from "@tanstack/react-router";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo } from "react";
+import { useAskedAxle } from "../../app/askedAxle";
 import { AxleSwitch } from "../../app/axleSwitch";
 import { Findings, focusPlace } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
 import { measuredAt } from "../../api/place";
-import type { AxleName } from "../../api/types";
 import { DrawingForm } from "../../drawings/drawingForm";
 import { AxleParts } from "./axleParts";
 import { AxleView } from "./axleView";
@@ -18,11 +18,7 @@ import { SideView } from "./sideView";
 export function Weigh() {
   const { job, loadKey, writes } = useJobView();
   const { place } = useSearch({ strict: false });
-  const [picked, setPicked] = useState<{ axle: AxleName; since: string | undefined } | null>(null);
-  // An axle may be asked for by address; the choice made here since then wins.
-  const askedAxle = place?.startsWith("front.") ? "front" : "rear";
-  const axle = picked !== null && picked.since === place ? picked.axle : askedAxle;
-  const setAxle = (next: AxleName) => setPicked({ axle: next, since: place });
+  const [axle, setAxle] = useAskedAxle(place?.startsWith("front.") ? "front" : "rear", place);
   const { sheet } = job;
   const stateIndex = sheet.load_states.findIndex(({ key }) => key === loadKey);
   const order = useMemo(() => measuringOrder(sheet, stateIndex, axle), [sheet, stateIndex, axle]);
