@@ -32,6 +32,10 @@ export function Findings() {
           />
         ))}
       </ul>
+      <p className="border-t border-line pt-2 text-xs text-pale">
+        A bar raises no rating. The chassis maker&rsquo;s rules and local law come first. Chock the
+        wheels, tighten bushed joints with weight on them, test on closed ground.
+      </p>
     </section>
   );
 }
