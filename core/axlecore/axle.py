@@ -8,7 +8,7 @@ from enum import StrEnum
 import numpy as np
 import numpy.typing as npt
 
-from axlecore.bar import Bar
+from axlecore.bar import Bar, check_hole
 from axlecore.errors import InputError
 from axlecore.measure import Measured, Record, check_places, place
 from axlecore.section import FloatArray
@@ -71,11 +71,7 @@ class FittedBar(Record):
 
     def __post_init__(self) -> None:
         check_places(self)
-        if not 0 <= self.hole < len(self.bar.hole_setbacks_m):
-            raise InputError(
-                "hole", f"Hole {self.hole + 1} is not on this bar; it has "
-                f"{len(self.bar.hole_setbacks_m)}."
-            )  # fmt: skip
+        check_hole(self.bar, self.hole)
 
 
 @dataclass(frozen=True)

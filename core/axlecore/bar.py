@@ -358,11 +358,24 @@ def _solve_chain(diagonal: FloatArray, off: FloatArray, load: FloatArray) -> Flo
     return shift
 
 
-def _eye_line(bar: Bar, hole: int) -> FloatArray:
+def check_hole(bar: Bar, hole: int) -> None:
+    """Raise InputError unless a bar has this hole.
+
+    Parameters
+    ----------
+    bar : Bar
+        The bar.
+    hole : int
+        0 the outermost.
+    """
     if not 0 <= hole < len(bar.hole_setbacks_m):
         raise InputError(
             "hole", f"Hole {hole + 1} is not on this bar; it has {len(bar.hole_setbacks_m)}."
         )
+
+
+def _eye_line(bar: Bar, hole: int) -> FloatArray:
+    check_hole(bar, hole)
     line = np.array(bar.centre_line_m, dtype=float)
     setback = bar.hole_setbacks_m[hole]
     for eye, bend in ((0, 1), (-1, -2)):

@@ -12,15 +12,14 @@ from axlecore.bar import Bar, bar_rates
 from axlecore.errors import InputError
 from axlecore.evaluate import (
     REFERENCE_BEND_M_S2,
-    REFERENCE_ROAD_M_S,
-    REFERENCE_WIND_M_S,
     axle_stiffness,
+    reference_side_force,
 )
 from axlecore.measure import Record
 from axlecore.rig import Action, SetUp, Vehicle
 from axlecore.section import FloatArray
 from axlecore.steady import FRONT, REAR, roll_model, solve
-from axlecore.wind import side_area, side_force
+from axlecore.wind import side_area
 
 AXLES = {"front": FRONT, "rear": REAR}
 
@@ -43,6 +42,27 @@ class Outcome(Record):
     lean_rad: list[float]
     wind_lean_rad: list[float]
     front_share: list[float]
+
+
+def axle_named(vehicle: Vehicle, axle_name: str) -> Axle:
+    """Return an axle of a vehicle by its name.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    axle_name : str
+        "front" or "rear".
+
+    Raises
+    ------
+    InputError
+        ``axle`` is neither.
+    """
+    if axle_name not in AXLES:
+        raise InputError("axle", f"Read “{axle_name[:20]}”; the axle is front or rear.")
+    axle: Axle = getattr(vehicle, axle_name)
+    return axle
 
 
 def short_list(
@@ -82,9 +102,7 @@ def short_list(
     UnstableError
         The vehicle tips over by itself.
     """
-    if axle_name not in AXLES:
-        raise InputError("axle", f"Read “{axle_name[:20]}”; the axle is front or rear.")
-    axle: Axle = getattr(vehicle, axle_name)
+    axle = axle_named(vehicle, axle_name)
     if (axle.standard_bar is None) != (action is Action.NEW):
         raise InputError("action", f"“{action}” does not suit the {axle_name} axle.")
     if not bars:
@@ -106,17 +124,12 @@ def _outcomes(vehicle: Vehicle, rates: FloatArray, suspension: FloatArray) -> li
     states = vehicle.load_states
     model = roll_model(vehicle, states * len(rates), np.repeat(suspension, len(states), axis=0))
     area = side_area(vehicle.profile)
-    force = side_force(
-        area.area_m2,
-        vehicle.profile.side_force_coefficient.value,
-        REFERENCE_ROAD_M_S,
-        REFERENCE_WIND_M_S,
-    )
+    force = reference_side_force(vehicle, area)
     rows = len(rates) * len(states)
     answer = solve(
         model,
         [REFERENCE_BEND_M_S2, 0.0],
-        [0.0, float(force)],
+        [0.0, force],
         np.full(rows, area.centre_height_m),
         np.full(rows, area.centre_behind_front_axle_m),
     )

@@ -257,6 +257,25 @@ def axle_stiffness(vehicle: Vehicle, set_up: SetUp) -> tuple[BeforeAfter, Before
     return front, rear
 
 
+def reference_side_force(vehicle: Vehicle, area: SideArea) -> float:
+    """Return the side force of the reference wind [N].
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        Gives the side force coefficient.
+    area : SideArea
+        Of its side profile.
+    """
+    force = side_force(
+        area.area_m2,
+        vehicle.profile.side_force_coefficient.value,
+        REFERENCE_ROAD_M_S,
+        REFERENCE_WIND_M_S,
+    )
+    return float(force)
+
+
 def static_wheel_loads(vehicle: Vehicle) -> FloatArray:
     """Return the wheel loads at rest of every load state, (states, 4) [N].
 
@@ -283,12 +302,7 @@ def _tables(
 ) -> list[LeanTables]:
     states = len(static)
     shape = (states, len(BEND_NODES_M_S2), len(force_nodes))
-    reference_force = side_force(
-        area.area_m2,
-        vehicle.profile.side_force_coefficient.value,
-        REFERENCE_ROAD_M_S,
-        REFERENCE_WIND_M_S,
-    )
+    reference_force = reference_side_force(vehicle, area)
     # Last two cases are the reference bend and the reference wind.
     bend = np.append(np.repeat(BEND_NODES_M_S2, len(force_nodes)), [REFERENCE_BEND_M_S2, 0.0])
     force = np.append(np.tile(force_nodes, len(BEND_NODES_M_S2)), [0.0, reference_force])

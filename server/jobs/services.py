@@ -8,9 +8,8 @@ from django.db import transaction
 from django.db.models import Max
 
 from axlecore.axle import FittedBar
-from axlecore.choose import AXLES
+from axlecore.choose import axle_named
 from axlecore.entry import fit_part
-from axlecore.errors import InputError
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.classes import default_bar
 from axlecore.practice.findings import Assessment, assess
@@ -99,9 +98,7 @@ def choose_bar(
     rack_bar: RackBar | None,
 ) -> None:
     """Choose a rack bar for an axle, the bar of the class tables, or (no action) none."""
-    if axle_name not in AXLES:
-        raise InputError("axle", f"Read “{axle_name[:20]}”; the axle is front or rear.")
-    axle = getattr(sheet_of(job.vehicle), axle_name)
+    axle = axle_named(sheet_of(job.vehicle), axle_name)
 
     def change(chosen: SetUp) -> SetUp:
         if action is None:
