@@ -11,6 +11,7 @@ import numpy.typing as npt
 from axlecore.bar import Bar, check_hole
 from axlecore.errors import InputError
 from axlecore.measure import Measured, Record, check_places, place
+from axlecore.readings import BarReadings
 from axlecore.section import FloatArray
 from axlecore.units import Dimension
 
@@ -63,11 +64,22 @@ class FittedBar(Record):
         Hole the links are in, 0 the outermost (softest).
     motion_gain : Measured
         Arm-tip travel per axle travel; on an independent suspension per wheel travel.
+    link_play_m, bushing_play_m : Measured or None
+        Lost motion at each end: of the link with its cushions, and of the bushing [m].
+    readings : BarReadings
+        What was read on it or said of it.
     """
 
     bar: Bar
     motion_gain: Measured = place("Motion gain", Dimension.PURE, 0.1, 1.5)
     hole: int = 0
+    link_play_m: Measured | None = place(
+        "Link play", Dimension.SMALL_LENGTH, 0.0, 0.04, optional=True
+    )
+    bushing_play_m: Measured | None = place(
+        "Bushing play", Dimension.SMALL_LENGTH, 0.0, 0.04, optional=True
+    )
+    readings: BarReadings = BarReadings()
 
     def __post_init__(self) -> None:
         check_places(self)
@@ -100,6 +112,12 @@ class Axle(Record):
         The bar on it now.
     air_bags : AirBags or None
         Helper bags.
+    damper_spacing_m : Measured or None
+        Between the dampers [m].
+    lift_m : Measured or None
+        Lifted from standard [m]; below zero lowered.
+    tyre_size : str
+        As on the sidewall; kept and shown, not computed with.
     leaf_twist_factor : float
         How much the leaves' own twist raises spring roll stiffness; 1 ignores it.
     """
@@ -121,17 +139,28 @@ class Axle(Record):
     )
     standard_bar: FittedBar | None = None
     air_bags: AirBags | None = None
+    damper_spacing_m: Measured | None = place(
+        "Damper spacing", Dimension.LENGTH, 0.2, 2.4, optional=True
+    )
+    lift_m: Measured | None = place("Lift from standard", Dimension.SHIFT, -0.3, 0.6, optional=True)
+    tyre_size: str = ""
     leaf_twist_factor: float = 1.0
 
     def __post_init__(self) -> None:
         check_places(self)
         if not 1.0 <= self.leaf_twist_factor <= 2.0:
             raise InputError("leaf_twist_factor", "Leaf twist factor must be 1 to 2.")
+        if len(self.tyre_size) > 30:
+            raise InputError("tyre_size", "Write the tyre size in at most 30 characters.")
         if self.suspension is Suspension.SOLID:
             for field in ("spring_base_m", "link_spacing_m"):
                 if getattr(self, field) is None:
                     raise InputError(field, "A solid axle needs this measurement.")
-        for field, label in (("spring_base_m", "Spring base"), ("link_spacing_m", "Link spacing")):
+        for field, label in (
+            ("spring_base_m", "Spring base"),
+            ("link_spacing_m", "Link spacing"),
+            ("damper_spacing_m", "Damper spacing"),
+        ):
             found = getattr(self, field)
             if found is not None and not found.value < self.track_m.value:
                 raise InputError(
@@ -287,6 +316,30 @@ def link_span(axle: Axle) -> float:
     if axle.suspension is Suspension.INDEPENDENT or axle.link_spacing_m is None:
         return axle.track_m.value
     return axle.link_spacing_m.value
+
+
+def free_lean(axle: Axle, fitted: FittedBar) -> float:
+    """Return how far an axle leans before its bar starts to work [rad].
+
+    Parameters
+    ----------
+    axle : Axle
+        Gives the spacing the bar acts at.
+    fitted : FittedBar
+        The bar with the play of its links and bushings.
+
+    Notes
+    -----
+    ψ₀ = 2·play/(w·g): each end must take up its play. Play in a bushing lets the bar tilt
+    about the other one, so at the eyes it counts times eye spacing over bushing span, by
+    similar triangles.
+    """
+    link = 0.0 if fitted.link_play_m is None else fitted.link_play_m.value
+    bushing = 0.0 if fitted.bushing_play_m is None else fitted.bushing_play_m.value
+    points = fitted.bar.centre_line_m
+    eye_spacing = points[-1][1] - points[0][1]
+    at_eyes = link + bushing * eye_spacing / fitted.bar.bushing_span_m.value
+    return 2 * at_eyes / (link_span(axle) * fitted.motion_gain.value)
 
 
 def springs_of(axle: Axle) -> float:

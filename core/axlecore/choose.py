@@ -117,12 +117,26 @@ def short_list(
     added = bar_roll_stiffness(rates, link_span(axle), motion_gain)
     suspension = np.tile(base, (len(bars), 1))
     suspension[:, AXLES[axle_name]] = kept + added
-    return _outcomes(vehicle, rates, suspension)
+    axles = [end.after for end in pair]
+    # On this axle the standard bar stays as it is, with its play, unless it is taken off.
+    axles[AXLES[axle_name]] = here.before
+    late = np.array([[end.standard_bar for end in axles]])
+    if action is Action.REPLACE:
+        late[0, AXLES[axle_name]] = 0.0
+    free = np.array([[end.free_lean_rad for end in axles]])
+    return _outcomes(vehicle, rates, suspension, late, free)
 
 
-def _outcomes(vehicle: Vehicle, rates: FloatArray, suspension: FloatArray) -> list[Outcome]:
+def _outcomes(
+    vehicle: Vehicle,
+    rates: FloatArray,
+    suspension: FloatArray,
+    late: FloatArray,
+    free: FloatArray,
+) -> list[Outcome]:
     states = vehicle.load_states
-    model = roll_model(vehicle, states * len(rates), np.repeat(suspension, len(states), axis=0))
+    rows_of_bars = np.repeat(suspension, len(states), axis=0)
+    model = roll_model(vehicle, states * len(rates), rows_of_bars, late, free)
     area = side_area(vehicle.profile)
     force = reference_side_force(vehicle, area)
     rows = len(rates) * len(states)

@@ -15,8 +15,10 @@ from axlecore import __version__
 from axlecore.errors import CoreError, UnstableError
 from axlecore.evaluate import Evaluation, evaluate
 from axlecore.formats import FileError, from_json, json_schema, to_json
-from axlecore.practice.findings import Finding, findings, unstable_finding
-from axlecore.rig import LOAD_NAMES, RigFile
+from axlecore.loads import LOAD_NAMES
+from axlecore.practice.finding import Finding
+from axlecore.practice.findings import findings, unstable_finding
+from axlecore.rig import RigFile
 from axlecore.units import GRAVITY_M_S2
 
 EXIT_OK, EXIT_STOP, EXIT_BAD_INPUT = 0, 1, 2

@@ -9,7 +9,7 @@ from __future__ import annotations
 import dataclasses
 import functools
 import typing
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from enum import StrEnum
 from typing import Any, TypeVar
 
@@ -121,7 +121,11 @@ def fit_part(record: R, path: str, part: object) -> R:
 
 
 def _change_at(
-    record: object, path: str, change: Callable[[Record, str], dict[str, Any]], trail: str = ""
+    record: object,
+    path: str,
+    change: Callable[[Record, str], dict[str, Any]],
+    trail: str = "",
+    default: object = None,
 ) -> object:
     head, _, rest = path.partition(".")
     here = f"{trail}.{head}" if trail else head
@@ -132,6 +136,10 @@ def _change_at(
         index = int(head)
         changed = _change_at(record[index], rest, change, here)
         return (*record[:index], changed, *record[index + 1 :])
+    if isinstance(record, Mapping):
+        if not rest:
+            raise missing
+        return {**record, head: _change_at(record.get(head, default), rest, change, here)}
     if not isinstance(record, Record):
         raise missing
     names = {item.name for item in dataclasses.fields(record)}  # type: ignore[arg-type]
@@ -139,7 +147,8 @@ def _change_at(
         raise missing
     try:
         if rest:
-            new = {head: _change_at(getattr(record, head), rest, change, here)}
+            fresh = _value_of_mapping(type(record), head)
+            new = {head: _change_at(getattr(record, head), rest, change, here, fresh)}
         else:
             new = change(record, head)
     except InputError as error:
@@ -151,6 +160,14 @@ def _change_at(
         raise error.within(trail) if trail else error from None
 
 
+def _value_of_mapping(kind: type[Record], name: str) -> object:
+    """What a mapping of records starts a new entry with; None where it is no such field."""
+    hint = typing.get_type_hints(kind)[name]
+    if typing.get_origin(hint) is not Mapping:
+        return None
+    return typing.get_args(hint)[1]()
+
+
 def _read_field(owner: Record, name: str, typed: str, known: Known) -> object:
     item = next(f for f in dataclasses.fields(owner) if f.name == name)  # type: ignore[arg-type]
     rule = item.metadata.get("place")
@@ -159,10 +176,11 @@ def _read_field(owner: Record, name: str, typed: str, known: Known) -> object:
             return None
         return read_measured(typed, known, rule, name)
     hint = typing.get_type_hints(type(owner))[name]
-    if isinstance(hint, type) and issubclass(hint, StrEnum):
-        if typed not in list(hint):
-            raise InputError(name, f"Read “{typed[:40]}”; choose one of {', '.join(hint)}.")
-        return hint(typed)
+    if _is_choice(hint):
+        return _read_choice(hint, typed, name)
+    if typing.get_origin(hint) is tuple and _is_choice(typing.get_args(hint)[0]):
+        words = [word.strip() for word in typed.split(",") if word.strip()]
+        return tuple(_read_choice(typing.get_args(hint)[0], word, name) for word in words)
     if hint is int:
         if not typed.isdecimal():
             raise InputError(name, f"Read “{typed[:40]}”; enter a whole number.")
@@ -170,6 +188,16 @@ def _read_field(owner: Record, name: str, typed: str, known: Known) -> object:
     if hint is str:
         return typed
     raise InputError(name, "Nothing can be typed here.")
+
+
+def _is_choice(hint: object) -> bool:
+    return isinstance(hint, type) and issubclass(hint, StrEnum)
+
+
+def _read_choice(hint: type[StrEnum], typed: str, name: str) -> StrEnum:
+    if typed not in list(hint):
+        raise InputError(name, f"Read “{typed[:40]}”; choose one of {', '.join(hint)}.")
+    return hint(typed)
 
 
 def axle_load_place(name: str) -> Place:

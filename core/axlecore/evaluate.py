@@ -12,14 +12,16 @@ from axlecore.axle import (
     FittedBar,
     air_bag_roll_stiffness,
     bar_roll_stiffness,
+    free_lean,
     link_span,
     springs_of,
     tyres_of,
 )
 from axlecore.bar import bar_rates
 from axlecore.errors import UnstableError
+from axlecore.loads import LOAD_NAMES, LoadKey
 from axlecore.measure import Record
-from axlecore.rig import LOAD_NAMES, Action, AxleChoice, LoadKey, SetUp, Vehicle, check_set_up
+from axlecore.rig import Action, AxleChoice, LoadState, SetUp, Vehicle, check_set_up
 from axlecore.section import FloatArray
 from axlecore.steady import (
     FRONT,
@@ -63,6 +65,8 @@ class AxleStiffness(Record):
         The axle on its tyres, in series with the suspension.
     standard_bar_rate_n_per_m, chosen_bar_rate_n_per_m : float
         Bar rates at the eyes [N/m]; zero where there is none.
+    free_lean_rad : float
+        Lean of the axle before its standard bar works, from play in links and bushings [rad].
     """
 
     springs: float
@@ -73,6 +77,7 @@ class AxleStiffness(Record):
     tyres: float
     standard_bar_rate_n_per_m: float
     chosen_bar_rate_n_per_m: float
+    free_lean_rad: float
 
 
 @dataclass(frozen=True)
@@ -126,6 +131,8 @@ class StateEvaluation(Record):
         Axle loads [kg].
     sprung_height_m, roll_axis_height_m : float
         Sprung centre and the roll axis below it, above ground [m].
+    rest_lean_rad : float
+        At rest, from more load on one side [rad]; above zero to the left.
     before, after : LeanTables
         As it stands, and with what is chosen.
     """
@@ -135,6 +142,7 @@ class StateEvaluation(Record):
     rear_kg: float
     sprung_height_m: float
     roll_axis_height_m: float
+    rest_lean_rad: float
     before: LeanTables
     after: LeanTables
 
@@ -194,7 +202,11 @@ def _rate_and_stiffness(axle: Axle, fitted: FittedBar | None, rate: float) -> tu
 
 
 def _stiffness(
-    axle: Axle, choice: AxleChoice | None, standard_rate: float, chosen_rate: float
+    axle: Axle,
+    spring_correction: float,
+    choice: AxleChoice | None,
+    standard_rate: float,
+    chosen_rate: float,
 ) -> AxleStiffness:
     standard = axle.standard_bar
     if choice is not None and choice.action is Action.REPLACE:
@@ -202,7 +214,7 @@ def _stiffness(
     rate, standing = _rate_and_stiffness(axle, standard, standard_rate)
     chosen = None if choice is None else choice.fitted
     new_rate, added = _rate_and_stiffness(axle, chosen, chosen_rate)
-    springs = springs_of(axle)
+    springs = springs_of(axle) * spring_correction
     bags = 0.0 if axle.air_bags is None else air_bag_roll_stiffness(axle.air_bags)
     return AxleStiffness(
         springs=springs,
@@ -213,6 +225,7 @@ def _stiffness(
         tyres=tyres_of(axle),
         standard_bar_rate_n_per_m=rate,
         chosen_bar_rate_n_per_m=new_rate,
+        free_lean_rad=0.0 if standard is None else free_lean(axle, standard),
     )
 
 
@@ -249,12 +262,53 @@ def axle_stiffness(vehicle: Vehicle, set_up: SetUp) -> tuple[BeforeAfter, Before
     rates = [0.0 if bar is None else next(solved) for bar in fitted]
     front, rear = (
         BeforeAfter(
-            before=_stiffness(axle, None, standard, 0.0),
-            after=_stiffness(axle, choice, standard, chosen),
+            before=_stiffness(axle, vehicle.corrected, None, standard, 0.0),
+            after=_stiffness(axle, vehicle.corrected, choice, standard, chosen),
         )
         for (axle, choice), standard, chosen in zip(axles, rates[::2], rates[1::2], strict=True)
     )
     return front, rear
+
+
+def model_of(
+    vehicle: Vehicle, stiffness: tuple[AxleStiffness, AxleStiffness], states: tuple[LoadState, ...]
+) -> RollModel:
+    """Return the roll model of a vehicle with these axles, one row a load state.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    stiffness : tuple of two AxleStiffness
+        Front, rear.
+    states : tuple of LoadState
+        n load states.
+    """
+    return roll_model(
+        vehicle,
+        states,
+        np.tile([axle.suspension for axle in stiffness], (len(states), 1)),
+        np.array([[axle.standard_bar for axle in stiffness]]),
+        np.array([[axle.free_lean_rad for axle in stiffness]]),
+    )
+
+
+def rest_moment(vehicle: Vehicle) -> FloatArray:
+    """Return the moment of uneven wheel loads in every load state, (states,) [N·m].
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+
+    Notes
+    -----
+    Σ(left − right)·track/2, above zero where the left side is heavier, by moments about the
+    middle; so much more weight lies to that side, and leans the body there.
+    """
+    loads = static_wheel_loads(vehicle)
+    tracks = np.array([vehicle.front.track_m.value, vehicle.rear.track_m.value])
+    return np.asarray(((loads[:, [0, 2]] - loads[:, [1, 3]]) * tracks / 2).sum(axis=1))
 
 
 def reference_side_force(vehicle: Vehicle, area: SideArea) -> float:
@@ -303,9 +357,12 @@ def _tables(
     states = len(static)
     shape = (states, len(BEND_NODES_M_S2), len(force_nodes))
     reference_force = reference_side_force(vehicle, area)
-    # Last two cases are the reference bend and the reference wind.
-    bend = np.append(np.repeat(BEND_NODES_M_S2, len(force_nodes)), [REFERENCE_BEND_M_S2, 0.0])
-    force = np.append(np.tile(force_nodes, len(BEND_NODES_M_S2)), [0.0, reference_force])
+    # Last three cases: the reference bend, a sharper one past any play, the reference wind.
+    sharper = 2 * REFERENCE_BEND_M_S2
+    bend = np.append(
+        np.repeat(BEND_NODES_M_S2, len(force_nodes)), [REFERENCE_BEND_M_S2, sharper, 0.0]
+    )
+    force = np.append(np.tile(force_nodes, len(BEND_NODES_M_S2)), [0.0, 0.0, reference_force])
     answer = solve(
         model,
         bend,
@@ -313,27 +370,35 @@ def _tables(
         np.full(states, area.centre_height_m),
         np.full(states, area.centre_behind_front_axle_m),
     )
-    loads = wheel_loads(static, answer.load_transfer_n)[:, :-2].reshape(*shape, 4)
-    lift_axle, lift = first_lift(static, answer.load_transfer_n[:, -2] / REFERENCE_BEND_M_S2)
-    lean = np.round(answer.lean_rad[:, :-2].reshape(shape), 7)
-    tyre = np.round(answer.tyre_roll_rad[:, :-2].reshape(*shape, 2), 7)
+    loads = wheel_loads(static, answer.load_transfer_n)[:, :-3].reshape(*shape, 4)
+    lift_axle, lift = first_lift(
+        static, (REFERENCE_BEND_M_S2, sharper), answer.load_transfer_n[:, -3:-1]
+    )
+    lean = np.round(answer.lean_rad[:, :-3].reshape(shape), 7)
+    tyre = np.round(answer.tyre_roll_rad[:, :-3].reshape(*shape, 2), 7)
     return [
         LeanTables(
             lean_rad=lean[row].tolist(),
             front_tyre_roll_rad=tyre[row, ..., FRONT].tolist(),
             rear_tyre_roll_rad=tyre[row, ..., REAR].tolist(),
             wheel_load_n=np.round(np.moveaxis(loads[row], -1, 0), 1).tolist(),
-            reference_lean_rad=float(answer.lean_rad[row, -2]),
+            reference_lean_rad=float(answer.lean_rad[row, -3]),
             reference_wind_lean_rad=float(answer.lean_rad[row, -1]),
-            roll_gradient_rad_per_g=float(answer.lean_rad[row, -2])
+            roll_gradient_rad_per_g=float(answer.lean_rad[row, -3])
             * GRAVITY_M_S2
             / REFERENCE_BEND_M_S2,
-            front_share=float(answer.front_share[row, -2]),
+            front_share=float(answer.front_share[row, -3]),
             lift_axle="rear" if lift_axle[row] == REAR else "front",
             lift_m_s2=float(lift[row]),
         )
         for row in range(states)
     ]
+
+
+def _rest_lean(vehicle: Vehicle, model: RollModel) -> list[float]:
+    moments = rest_moment(vehicle)
+    leans = solve(model, np.zeros(len(moments)), body_moment_n_m=moments).lean_rad
+    return [float(value) for value in np.diagonal(leans)]
 
 
 def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
@@ -370,14 +435,12 @@ def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
     static = static_wheel_loads(vehicle)
     states = vehicle.load_states
     models = [
-        roll_model(vehicle, states, np.tile(suspension, (len(states), 1)))
-        for suspension in (
-            [front.before.suspension, rear.before.suspension],
-            [front.after.suspension, rear.after.suspension],
-        )
+        model_of(vehicle, pair, states)
+        for pair in ((front.before, rear.before), (front.after, rear.after))
     ]
     try:
         before, after = (_tables(vehicle, m, area, force_nodes, static) for m in models)
+        rest = _rest_lean(vehicle, models[0])
     except UnstableError as error:
         raise _named(error, vehicle) from None
     model = models[0]
@@ -398,6 +461,7 @@ def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
                 rear_kg=state.rear_kg,
                 sprung_height_m=float(model.sprung_height_m[row]),
                 roll_axis_height_m=float(model.roll_axis_height_m[row]),
+                rest_lean_rad=rest[row],
                 before=before[row],
                 after=after[row],
             )

@@ -7,7 +7,9 @@ from enum import StrEnum
 
 from axlecore.axle import Axle, FittedBar
 from axlecore.errors import InputError
+from axlecore.loads import LoadKey
 from axlecore.measure import Measured, Record, check_places, place
+from axlecore.readings import LiftWeighing, MassItem, RollTest, Tow
 from axlecore.units import Dimension
 from axlecore.wind import SideProfile
 
@@ -23,22 +25,7 @@ class RigKind(StrEnum):
     VAN = "van"
 
 
-class LoadKey(StrEnum):
-    """Load states, lightest first."""
-
-    EMPTY = "empty"
-    TRIP_READY = "trip_ready"
-    MAXIMUM = "maximum"
-    TOWING = "towing"
-
-
-#: How a load state is named in a sentence: "when trip-ready".
-LOAD_NAMES = {
-    LoadKey.EMPTY: "empty",
-    LoadKey.TRIP_READY: "trip-ready",
-    LoadKey.MAXIMUM: "at maximum",
-    LoadKey.TOWING: "towing",
-}
+MOST_MASSES = 40
 
 
 @dataclass(frozen=True)
@@ -53,6 +40,8 @@ class LoadState(Record):
         Load under each wheel or dual pair [kg].
     centre_of_gravity_height_m : Measured
         Of the whole vehicle above ground [m].
+    front_left_height_m, front_right_height_m, rear_left_height_m, rear_right_height_m : Measured
+        Ride height at each corner, ground to the wheel arch or frame mark [m]; None unread.
     """
 
     key: LoadKey
@@ -62,6 +51,18 @@ class LoadState(Record):
     rear_right_kg: Measured = place("Rear right wheel load", Dimension.MASS, 50.0, 10000.0)
     centre_of_gravity_height_m: Measured = place(
         "Centre of gravity height", Dimension.LENGTH, 0.3, 2.5
+    )
+    front_left_height_m: Measured | None = place(
+        "Front left ride height", Dimension.LENGTH, 0.05, 2.0, optional=True
+    )
+    front_right_height_m: Measured | None = place(
+        "Front right ride height", Dimension.LENGTH, 0.05, 2.0, optional=True
+    )
+    rear_left_height_m: Measured | None = place(
+        "Rear left ride height", Dimension.LENGTH, 0.05, 2.0, optional=True
+    )
+    rear_right_height_m: Measured | None = place(
+        "Rear right ride height", Dimension.LENGTH, 0.05, 2.0, optional=True
     )
 
     def __post_init__(self) -> None:
@@ -96,6 +97,20 @@ class Vehicle(Record):
         The side the wind pushes on.
     load_states : tuple of LoadState
         One to four, each key once.
+    floor_slope_rad : Measured or None
+        Slope of the floor it stands on, across, up to the left [rad].
+    spring_correction : Measured or None
+        Factor on all springs from this vehicle's own roll test; None is 1.
+    roll_inertia_kg_m2, roll_damping_n_m_s_per_rad : Measured or None
+        About the roll axis, and of both axles together; None until tested.
+    tow : Tow
+        What a trailer puts on it.
+    lift_weighing : LiftWeighing
+        For the centre's height.
+    stack : tuple of MassItem
+        Known masses of vehicle and load.
+    roll_test : RollTest
+        The yard roll test.
     """
 
     kind: RigKind
@@ -108,6 +123,22 @@ class Vehicle(Record):
     floor_height_m: Measured = place("Floor height", Dimension.LENGTH, 0.15, 1.6)
     roof_height_m: Measured = place("Roof height", Dimension.LENGTH, 1.0, 4.5)
     rating_kg: Measured = place("Vehicle rating", Dimension.MASS, 500.0, 30000.0)
+    floor_slope_rad: Measured | None = place(
+        "Floor slope", Dimension.ANGLE, -0.1, 0.1, optional=True
+    )
+    spring_correction: Measured | None = place(
+        "Spring correction", Dimension.PURE, 0.3, 3.0, optional=True
+    )
+    roll_inertia_kg_m2: Measured | None = place(
+        "Roll inertia", Dimension.INERTIA, 50.0, 2e5, optional=True
+    )
+    roll_damping_n_m_s_per_rad: Measured | None = place(
+        "Roll damping", Dimension.ROLL_DAMPING, 50.0, 5e5, optional=True
+    )
+    tow: Tow = Tow()
+    lift_weighing: LiftWeighing = LiftWeighing()
+    stack: tuple[MassItem, ...] = ()
+    roll_test: RollTest = RollTest()
 
     def __post_init__(self) -> None:
         check_places(self)
@@ -116,8 +147,19 @@ class Vehicle(Record):
         keys = [state.key for state in self.load_states]
         if not keys or len(set(keys)) != len(keys):
             raise InputError("load_states", "Weigh at least one load state, each only once.")
+        if len(self.stack) > MOST_MASSES:
+            raise InputError("stack", f"Stack at most {MOST_MASSES} masses.")
         for index, state in enumerate(self.load_states):
             self._check_unsprung(index, state)
+
+    @property
+    def corrected(self) -> float:
+        """Factor on all springs, from the vehicle's own roll test; 1 where none was made."""
+        return 1.0 if self.spring_correction is None else self.spring_correction.value
+
+    def state(self, key: LoadKey) -> LoadState | None:
+        """Load state by its key; None where it was not weighed."""
+        return next((state for state in self.load_states if state.key is key), None)
 
     def _check_unsprung(self, index: int, state: LoadState) -> None:
         for name, axle, load in (

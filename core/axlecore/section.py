@@ -154,3 +154,44 @@ def bore_from_mass(
             "Weigh it without links and brackets, and measure along the bends.",
         )
     return cast(FloatArray, np.sqrt(squared))
+
+
+def bore_band(
+    outside_diameter_m: tuple[float, float],
+    developed_length_m: tuple[float, float],
+    mass_kg: tuple[float, float],
+) -> tuple[float, float]:
+    """Return the smallest and largest bore that a weighed bar can have.
+
+    Parameters
+    ----------
+    outside_diameter_m, developed_length_m, mass_kg : tuple of two float
+        Value and half width of its band [m, m, kg].
+
+    Returns
+    -------
+    tuple of two float
+        Bore [m]; zero where the band reaches a solid bar.
+
+    Raises
+    ------
+    InputError
+        ``mass_kg`` where even the lightest reading is heavier than solid steel.
+
+    Notes
+    -----
+    `bore_from_mass` at the corners: the bore grows with diameter and length and falls with
+    mass, so two corners hold all. By the monotonic formula, not by its slope, because near
+    solid the slope has no bound.
+    """
+    (outside, outside_by), (length, length_by), (mass, mass_by) = (
+        outside_diameter_m,
+        developed_length_m,
+        mass_kg,
+    )
+    largest = float(bore_from_mass(outside + outside_by, length + length_by, mass - mass_by))
+    try:
+        smallest = float(bore_from_mass(outside - outside_by, length - length_by, mass + mass_by))
+    except InputError:
+        smallest = 0.0
+    return smallest, largest

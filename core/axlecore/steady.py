@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 import numpy.typing as npt
@@ -34,6 +34,9 @@ class RollModel:
         Roll stiffness of springs with bars, and of the tyres.
     unsprung_mass_kg, unsprung_height_m : ndarray, (n, 2)
         Front, rear.
+    late_n_m_per_rad, free_lean_rad : ndarray, (n, 2) or (1, 2)
+        The part of the suspension that works only once its play is taken up, and how far the
+        axle leans until then.
     """
 
     sprung_mass_kg: FloatArray
@@ -46,6 +49,8 @@ class RollModel:
     tyre_n_m_per_rad: FloatArray
     unsprung_mass_kg: FloatArray
     unsprung_height_m: FloatArray
+    late_n_m_per_rad: FloatArray = field(default_factory=lambda: np.zeros((1, 2)))
+    free_lean_rad: FloatArray = field(default_factory=lambda: np.zeros((1, 2)))
 
     @property
     def axle_sprung_mass_kg(self) -> FloatArray:
@@ -116,24 +121,39 @@ def roll_matrix(model: RollModel) -> FloatArray:
     Source: Gillespie, *Fundamentals of Vehicle Dynamics*, ch. 6 and 9, with the axles'
     roll on their tyres kept as unknowns.
     """
-    gravity_on_body = model.sprung_mass_kg * GRAVITY_M_S2 * model.arm_m
-    gravity_on_axle = GRAVITY_M_S2 * (
-        model.axle_sprung_mass_kg * model.roll_centre_height_m
-        + model.unsprung_mass_kg * model.unsprung_height_m
-    )
-    suspension = model.suspension_n_m_per_rad
-    matrix = np.zeros((len(gravity_on_body), 3, 3))
-    matrix[:, 0, 0] = suspension.sum(axis=1) - gravity_on_body
-    matrix[:, 0, 1:] = -suspension
-    matrix[:, 1:, 0] = -suspension
-    for axle in (FRONT, REAR):
-        matrix[:, 1 + axle, 1 + axle] = (
-            suspension[:, axle] + model.tyre_n_m_per_rad[:, axle] - gravity_on_axle[:, axle]
-        )
+    matrix = _matrix(model, model.suspension_n_m_per_rad)
     unstable = np.flatnonzero(~(np.linalg.eigvalsh(matrix)[:, 0] > 0))
     if len(unstable):
         raise UnstableError(rows=tuple(unstable.tolist()))
     return matrix
+
+
+def _matrix(model: RollModel, suspension: FloatArray) -> FloatArray:
+    gravity_on_body = model.sprung_mass_kg * GRAVITY_M_S2 * model.arm_m
+    matrix = np.zeros((len(gravity_on_body), 3, 3))
+    matrix[:, 0, 0] = suspension.sum(axis=1) - gravity_on_body
+    matrix[:, 0, 1:] = -suspension
+    matrix[:, 1:, 0] = -suspension
+    axle_on_tyres = suspension + model.tyre_n_m_per_rad - gravity_on_axles(model)
+    matrix[:, [1, 2], [1, 2]] = axle_on_tyres
+    return matrix
+
+
+def gravity_on_axles(model: RollModel) -> FloatArray:
+    """Return the moment gravity adds per roll of each axle on its tyres, (n, 2) [N·m/rad].
+
+    Parameters
+    ----------
+    model : RollModel
+        n vehicles.
+    """
+    return np.asarray(
+        GRAVITY_M_S2
+        * (
+            model.axle_sprung_mass_kg * model.roll_centre_height_m
+            + model.unsprung_mass_kg * model.unsprung_height_m
+        )
+    )
 
 
 def solve(
@@ -172,7 +192,9 @@ def solve(
     Notes
     -----
     Linear, so one factorisation serves every case. The side force at roll-centre height
-    rolls the axle on its tyres; leaving that out flatters every bar.
+    rolls the axle on its tyres; leaving that out flatters every bar. A bar with play starts
+    late: piecewise linear, and of the four ways two axles can be slack or taut the one that
+    agrees with itself is taken. Loads with play must not change sign within a call's case.
     """
     matrix = roll_matrix(model)
     acceleration, force, moment = np.broadcast_arrays(
@@ -199,10 +221,37 @@ def solve(
     unit[:, 0, 1] = height - model.roll_axis_height_m
     unit[:, 1:, 1] = force_at_axle * centre
     unit[:, 0, 2] = 1.0
+    loads = unit @ np.stack([acceleration, force, moment])
     angles = np.linalg.solve(matrix, unit) @ np.stack([acceleration, force, moment])
+    if np.any(model.free_lean_rad > 0):
+        angles = _with_free_lean(model, matrix, loads)
     tyre_roll = np.swapaxes(angles[:, 1:], 1, 2)
     transfer = tyre_roll * (model.tyre_n_m_per_rad / model.track_m)[:, None, :]
     return RollAnswer(angles[:, 0], tyre_roll, transfer)
+
+
+def _with_free_lean(model: RollModel, taut_matrix: FloatArray, loads: FloatArray) -> FloatArray:
+    """Angles, (n, 3, cases), where bars start to work only past their free lean."""
+    count, _, cases = loads.shape
+    late = np.broadcast_to(model.late_n_m_per_rad, (count, 2))
+    free = np.broadcast_to(model.free_lean_rad, (count, 2))
+    side = np.sign(np.linalg.solve(taut_matrix, loads)[:, :1])
+    found = np.zeros(loads.shape)
+    open_ = np.ones((count, cases), dtype=bool)
+    # Tautest first, so that the boundary itself counts as taut.
+    for taut in ((True, True), (True, False), (False, True), (False, False)):
+        works = np.array(taut)
+        matrix = _matrix(model, model.suspension_n_m_per_rad - np.where(works, 0.0, late))
+        # A bar that starts late pushes back less by what it would have carried in its play.
+        spared = (late * free * works)[:, :, None] * side
+        right = loads + np.concatenate([spared.sum(axis=1, keepdims=True), -spared], axis=1)
+        angles = np.linalg.solve(matrix, right)
+        twist = (angles[:, :1] - angles[:, 1:]) * side
+        agrees = np.all((twist >= free[:, :, None] - 1e-12) == works[:, None], axis=1)
+        take = open_ & agrees
+        found = np.where(take[:, None], angles, found)
+        open_ &= ~agrees
+    return found
 
 
 def wheel_loads(static_n: FloatArray, transfer_n: FloatArray) -> FloatArray:
@@ -225,7 +274,9 @@ def wheel_loads(static_n: FloatArray, transfer_n: FloatArray) -> FloatArray:
 
 
 def first_lift(
-    static_n: FloatArray, transfer_per_m_s2: FloatArray
+    static_n: FloatArray,
+    bend_m_s2: tuple[float, float],
+    transfer_n: FloatArray,
 ) -> tuple[npt.NDArray[np.int_], FloatArray]:
     """Return which axle's inner wheel lifts first in a steady bend, and when.
 
@@ -233,24 +284,31 @@ def first_lift(
     ----------
     static_n : ndarray, (n, 4)
         Wheel loads at rest [N].
-    transfer_per_m_s2 : ndarray, (n, 2)
-        Load transfer per lateral acceleration [N·s²/m].
+    bend_m_s2 : tuple of two float
+        Two lateral accelerations, both past any play [m/s²].
+    transfer_n : ndarray, (n, 2, 2)
+        Load transfer at those two, front and rear [N].
 
     Returns
     -------
     axle : ndarray of int, (n,)
         `FRONT` or `REAR`.
     lateral_acceleration_m_s2 : ndarray, (n,)
-        When its lighter wheel is unloaded.
+        When its lighter wheel is unloaded, on the straight line through both.
     """
     lighter = np.minimum(static_n[:, [0, 2]], static_n[:, [1, 3]])
-    at = lighter / transfer_per_m_s2
+    slope = (transfer_n[:, 1] - transfer_n[:, 0]) / (bend_m_s2[1] - bend_m_s2[0])
+    at = bend_m_s2[0] + (lighter - transfer_n[:, 0]) / slope
     axle = np.argmin(at, axis=1)
     return axle, at[np.arange(len(at)), axle]
 
 
 def roll_model(
-    vehicle: Vehicle, states: tuple[LoadState, ...], suspension_n_m_per_rad: FloatArray
+    vehicle: Vehicle,
+    states: tuple[LoadState, ...],
+    suspension_n_m_per_rad: FloatArray,
+    late_n_m_per_rad: FloatArray | None = None,
+    free_lean_rad: FloatArray | None = None,
 ) -> RollModel:
     """Return the roll model of one vehicle, one row a load state.
 
@@ -262,6 +320,8 @@ def roll_model(
         n load states.
     suspension_n_m_per_rad : ndarray, (n, 2)
         Roll stiffness of each axle's suspension, bars included.
+    late_n_m_per_rad, free_lean_rad : ndarray, (1, 2) or (n, 2), or None
+        What of it starts late, and by how much [N·m/rad, rad]; None for no play.
 
     Returns
     -------
@@ -302,6 +362,8 @@ def roll_model(
         tyre_n_m_per_rad=np.tile([tyres_of(axle) for axle in axles], (len(states), 1)),
         unsprung_mass_kg=unsprung,
         unsprung_height_m=unsprung_height,
+        late_n_m_per_rad=np.zeros((1, 2)) if late_n_m_per_rad is None else late_n_m_per_rad,
+        free_lean_rad=np.zeros((1, 2)) if free_lean_rad is None else free_lean_rad,
     )
     low = np.flatnonzero(~(model.arm_m > 0))
     if len(low):

@@ -35,6 +35,12 @@ class Dimension(StrEnum):
     MASS = "mass"
     RATE = "rate"
     PURE = "pure"
+    #: A length either way of a datum: lift or lowering, left or right, behind or ahead.
+    SHIFT = "shift"
+    ANGLE = "angle"
+    FREQUENCY = "frequency"
+    INERTIA = "inertia"
+    ROLL_DAMPING = "roll_damping"
 
 
 @dataclass(frozen=True)
@@ -48,6 +54,7 @@ class _Writing:
     symbol: str
     units: dict[str, str]
     example: str
+    signed: bool = False
 
 
 _LENGTH_UNITS = {
@@ -81,7 +88,26 @@ _WRITINGS = {
         "N/m", "N/mm", "N/mm", 1e-3, "N/mm", _RATE_UNITS, "210 N/mm, 1,200 lb/in or 6 kN/mm"
     ),
     Dimension.PURE: _Writing("", "", "", 1.0, "", {"": ""}, "1.1"),
-}
+    Dimension.SHIFT: _Writing(
+        "m", "mm", "mm", 1e3, "mm", _LENGTH_UNITS, "120 mm, -2 in or 0", signed=True
+    ),
+    Dimension.ANGLE: _Writing(
+        "rad", "deg", "deg", math.degrees(1), "°",
+        {"°": "deg", "deg": "deg", "degree": "deg", "degrees": "deg", "rad": "rad"},
+        "1.4° or -0.3 deg", signed=True,
+    ),
+    Dimension.FREQUENCY: _Writing(
+        "Hz", "Hz", "Hz", 1.0, "Hz", {"hz": "Hz", "/s": "Hz"}, "0.8 Hz"
+    ),
+    Dimension.INERTIA: _Writing(
+        "kg*m**2", "kg*m**2", "kg*m**2", 1.0, "kg·m²",
+        {"kg·m²": "kg*m**2", "kgm²": "kg*m**2"}, "8500 kg·m²",
+    ),
+    Dimension.ROLL_DAMPING: _Writing(
+        "N*m*s", "kN*m*s", "kN*m*s", 1e-3, "kN·m·s",
+        {"kn·m·s": "kN*m*s", "knms": "kN*m*s"}, "7.5 kN·m·s",
+    ),
+}  # fmt: skip
 
 # Thousands may be set apart by a comma or by the thin space that we write ourselves.
 _NUMBER = r"(?:\d{1,3}(?:[,\s]\d{3}(?![\d/]))+(?:\.\d+)?|\d+\.?\d*|\.\d+)"
@@ -90,7 +116,7 @@ _TERM = re.compile(
     (?: (?P<only_num>\d+)/(?P<only_den>\d+)
       | (?P<whole>{_NUMBER}) (?: (?:\s+|-) (?P<num>\d+)/(?P<den>\d+) )?
     )
-    \s* (?P<unit>[A-Za-z"'’”]+(?:/[A-Za-z]+)?)? \s*""",
+    \s* (?P<unit>[A-Za-z"'’”°·²]+(?:/[A-Za-z]+)?|/s)? \s*""",
     re.VERBOSE,
 )
 _UNICODE_FRACTIONS = {
@@ -162,13 +188,13 @@ def read_quantity(text: str, dimension: Dimension, field: str = "value") -> floa
     Returns
     -------
     float
-        Value in SI units [m, kg, N/m or none].
+        Value in SI units [m, kg, N/m, rad, Hz, kg·m², N·m·s or none].
 
     Raises
     ------
     InputError
-        Says what was read and what would be accepted. Signs, exponents and expressions
-        are refused: no place of a vehicle takes a negative number.
+        Says what was read and what would be accepted. Exponents and expressions are
+        refused, and signs too but for shifts and angles, which go either way of a datum.
 
     Notes
     -----
@@ -177,14 +203,17 @@ def read_quantity(text: str, dimension: Dimension, field: str = "value") -> floa
     writing = _WRITINGS[dimension]
     if len(text) > LONGEST_TEXT:
         raise InputError(field, f"Read {len(text)} characters. Write {writing.example}.")
-    if re.match(r"\s*[-−]", text):
+    sign, unsigned = 1.0, text
+    if re.match(r"\s*[-−+]", text) and writing.signed:
+        sign, unsigned = (1.0 if "+" in text[:2] else -1.0), text.strip()[1:]
+    elif re.match(r"\s*[-−]", text):
         raise InputError(field, f"Read “{text}”: must be above zero. Write {writing.example}.")
-    matches = _terms(text, field, writing.example)
+    matches = _terms(unsigned, field, writing.example)
     total, units = 0.0, []
     for match in matches:
         fraction = bool(match["num"] or match["only_num"])
         typed = (match["unit"] or "").lower()
-        if not typed and fraction and dimension in (Dimension.LENGTH, Dimension.SMALL_LENGTH):
+        if not typed and fraction and writing.si == "m":
             typed = "in"
         name = writing.units.get(typed) if typed else writing.bare
         if name is None:
@@ -200,7 +229,7 @@ def read_quantity(text: str, dimension: Dimension, field: str = "value") -> floa
         )
     if not math.isfinite(total):
         raise InputError(field, f"Read “{text}”: too large. Write {writing.example}.")
-    return total
+    return sign * total
 
 
 def write_quantity(value_si: float, dimension: Dimension, tolerance_si: float = 0.0) -> str:
@@ -209,7 +238,7 @@ def write_quantity(value_si: float, dimension: Dimension, tolerance_si: float = 
     Parameters
     ----------
     value_si : float
-        Value [m, kg, N/m or none].
+        Value in SI units, as `read_quantity` returns it.
     dimension : Dimension
         What the value is.
     tolerance_si : float
@@ -226,4 +255,5 @@ def write_quantity(value_si: float, dimension: Dimension, tolerance_si: float = 
     step = tolerance_si * writing.shown_per_si or abs(shown) / 100
     digits = max(0, min(3, -math.floor(math.log10(step)))) if step > 0 else 0
     text = f"{shown:,.{digits}f}".replace(",", "\u202f")
-    return f"{text} {writing.symbol}".strip()
+    gap = "" if writing.symbol == "°" else " "
+    return f"{text}{gap}{writing.symbol}".strip()

@@ -6,8 +6,9 @@ from dataclasses import replace
 
 from axlecore.axle import Axle, FittedBar, Suspension
 from axlecore.bar import Bar, square_u
+from axlecore.loads import LoadKey
 from axlecore.measure import Known, Measured
-from axlecore.rig import Action, AxleChoice, LoadKey, LoadState, RigKind, Vehicle
+from axlecore.rig import Action, AxleChoice, LoadState, RigKind, Vehicle
 from axlecore.wind import ProfileBlock, SideProfile
 
 

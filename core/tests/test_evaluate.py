@@ -7,8 +7,9 @@ from axlecore.choose import short_list, suits_axle_load
 from axlecore.entry import enter, fit_part
 from axlecore.errors import InputError, UnstableError
 from axlecore.evaluate import evaluate
+from axlecore.loads import LoadKey
 from axlecore.measure import Known
-from axlecore.rig import Action, LoadKey, SetUp
+from axlecore.rig import Action, SetUp
 from tests.rigs import bar, choice, m, vehicle_c
 
 

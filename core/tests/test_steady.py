@@ -6,9 +6,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from axlecore.errors import InputError, UnstableError
+from axlecore.evaluate import axle_stiffness, model_of
+from axlecore.rig import SetUp
 from axlecore.steady import first_lift, roll_model, solve, wheel_loads
 from axlecore.wind import ProfileBlock, SideProfile, side_area, side_force
-from tests.rigs import m, vehicle_c
+from tests.rigs import fitted, m, vehicle_c
 
 bends = st.floats(0.01, 5.0)
 stiffness = st.floats(6e4, 1e6)
@@ -87,7 +89,7 @@ class WheelTests(unittest.TestCase):
         np.testing.assert_allclose(loads[0, 0], [9e3, 10e3, 13e3, 16e3])
 
     def test_the_lighter_wheel_lifts_first(self):
-        axle, at = first_lift(self.static, np.array([[1e3, 4e3]]))
+        axle, at = first_lift(self.static, (1.0, 2.0), np.array([[[1e3, 4e3], [2e3, 8e3]]]))
         self.assertEqual((axle.item(), at.item()), (1, 3.5))
 
 
@@ -118,3 +120,53 @@ class WindTests(unittest.TestCase):
             with self.subTest(field), self.assertRaises(InputError) as caught:
                 side_force(*arguments)
             self.assertEqual(caught.exception.field, field)
+
+
+class FreeLeanTests(unittest.TestCase):
+    """A bar with play starts late."""
+
+    def lean(self, play_m, bend):
+        bar = replace(fitted(), link_play_m=m(play_m))
+        vehicle = replace(vehicle_c(), rear=replace(vehicle_c().rear, standard_bar=bar))
+        stiffness = axle_stiffness(vehicle, SetUp())
+        model = model_of(vehicle, (stiffness[0].before, stiffness[1].before), vehicle.load_states)
+        return float(solve(model, bend).lean_rad[0, 0])
+
+    def without_bar(self, bend):
+        vehicle = replace(vehicle_c(), rear=replace(vehicle_c().rear, standard_bar=None))
+        stiffness = axle_stiffness(vehicle, SetUp())
+        model = model_of(vehicle, (stiffness[0].before, stiffness[1].before), vehicle.load_states)
+        return float(solve(model, bend).lean_rad[0, 0])
+
+    def test_inside_its_play_the_bar_is_as_good_as_gone(self):
+        self.assertAlmostEqual(self.lean(0.01, 0.3), self.without_bar(0.3))
+
+    def test_past_its_play_the_lean_is_the_free_one_plus_a_share_of_the_play(self):
+        bend, free = 3.0, 2 * 0.004 / 1.04
+        tight, loose, gone = self.lean(0.0, bend), self.lean(0.004, bend), self.without_bar(bend)
+        self.assertTrue(tight < loose < min(gone, tight + 2 * free))
+
+    def test_the_curve_has_a_kink_and_no_jump(self):
+        bends = np.linspace(0.1, 3.0, 60)
+        leans = np.array([self.lean(0.004, bend) for bend in bends])
+        steps = np.diff(leans)
+        self.assertTrue(np.all(steps > 0))
+        slopes = np.unique(np.round(steps, 7))
+        self.assertLessEqual(len(slopes), 3, "two straight lines and the step with the kink")
+
+    def test_energy_balance_of_the_late_bar(self):
+        """The bar carries K·(twist − free): moments about the roll axis must add up."""
+        bend = 2.5
+        bar = replace(fitted(), link_play_m=m(0.004))
+        vehicle = replace(vehicle_c(), rear=replace(vehicle_c().rear, standard_bar=bar))
+        front, rear = axle_stiffness(vehicle, SetUp())
+        model = model_of(vehicle, (front.before, rear.before), vehicle.load_states)
+        answer = solve(model, bend)
+        lean, (at_front, at_rear) = answer.lean_rad[0, 0], answer.tyre_roll_rad[0, 0]
+        carried = (
+            front.before.suspension * (lean - at_front)
+            + rear.before.springs * (lean - at_rear)
+            + rear.before.standard_bar * (lean - at_rear - rear.before.free_lean_rad)
+        )
+        moment = model.sprung_mass_kg[0] * model.arm_m[0] * (bend + 9.80665 * lean)
+        self.assertAlmostEqual(carried / moment, 1.0, 9)

@@ -14,7 +14,8 @@ from axlecore.bar import Bar, Point
 from axlecore.entry import enter, fit_part
 from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured
 from axlecore.practice.classes import change_part, class_vehicle
-from axlecore.rig import LoadKey, RigKind, Vehicle
+from axlecore.loads import LoadKey
+from axlecore.rig import RigKind, Vehicle
 from axlecore.units import Dimension, read_quantity
 
 HERE = Path(__file__).parent

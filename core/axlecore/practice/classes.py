@@ -9,8 +9,9 @@ from axlecore.axle import AirBags, Axle, FittedBar, Suspension
 from axlecore.bar import Bar, square_u
 from axlecore.entry import fit_part
 from axlecore.errors import InputError
+from axlecore.loads import LoadKey
 from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured
-from axlecore.rig import LoadKey, LoadState, RigKind, Vehicle
+from axlecore.rig import LoadState, RigKind, Vehicle
 from axlecore.wind import ProfileBlock, SideProfile
 
 

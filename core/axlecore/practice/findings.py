@@ -5,14 +5,15 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from enum import StrEnum
 
 from axlecore.axle import AirLines
 from axlecore.entry import walk
 from axlecore.errors import InputError, UnstableError
 from axlecore.evaluate import BeforeAfter, Evaluation, evaluate
+from axlecore.loads import LOAD_NAMES
 from axlecore.measure import Known, Record
-from axlecore.rig import LOAD_NAMES, Action, LoadKey, SetUp, Vehicle
+from axlecore.practice.finding import Finding, Kind, gravest_first
+from axlecore.rig import Action, SetUp, Vehicle
 from axlecore.steel import STEELS, YOUNGS_MODULUS_PA
 from axlecore.units import GRAVITY_M_S2, Dimension, write_quantity
 
@@ -20,45 +21,10 @@ from axlecore.units import GRAVITY_M_S2, Dimension, write_quantity
 FRONT_SHARE_LIMIT = 0.03
 #: A wheel that lifts below this steady bend is worth a word.
 EARLY_LIFT_M_S2 = 0.5 * GRAVITY_M_S2
-
-
-class Kind(StrEnum):
-    """How grave a finding is, mildest first."""
-
-    NOTE = "note"
-    WATCH = "watch"
-    FIX = "fix"
-    STOP = "stop"
-
-
-@dataclass(frozen=True)
-class Finding(Record):
-    """One thing the numbers say.
-
-    Attributes
-    ----------
-    rule : str
-        Identifier of the rule.
-    kind : Kind
-        How grave.
-    what, why, todo : str
-        Sentences: the thing, its reason with numbers, what to do.
-    formula : str
-        The reckoning with this job's own numbers.
-    place : str or None
-        Path of the input behind it; on the set-up if it starts with ``set_up.``.
-    state : LoadKey or None
-        Load state it belongs to; None for all.
-    """
-
-    rule: str
-    kind: Kind
-    what: str
-    why: str
-    todo: str
-    formula: str
-    place: str | None = None
-    state: LoadKey | None = None
+#: Lean at rest that shows; a diameter's difference that counts; a floor that misleads.
+REST_LEAN_RAD = math.radians(0.2)
+QUOTED_STEP_M = 0.0003
+FLOOR_SLOPE_RAD = math.radians(0.25)
 
 
 @dataclass(frozen=True)
@@ -232,6 +198,81 @@ def _air_bags_connected(facts: _Facts) -> Iterator[Finding]:
             )
 
 
+def _leans_at_rest(facts: _Facts) -> Iterator[Finding]:
+    for index, state in enumerate(facts.evaluation.states):
+        if abs(state.rest_lean_rad) < REST_LEAN_RAD:
+            continue
+        side = "left" if state.rest_lean_rad > 0 else "right"
+        loads = facts.vehicle.load_states[index]
+        left = loads.front_left_kg.value + loads.rear_left_kg.value
+        right = loads.front_right_kg.value + loads.rear_right_kg.value
+        yield Finding(
+            "leans_at_rest",
+            Kind.NOTE,
+            f"It leans {math.degrees(abs(state.rest_lean_rad)):.1f}° to the {side} at rest when "
+            f"{LOAD_NAMES[state.key]}.",
+            f"The left wheels carry {_kg(left)}, the right ones {_kg(right)}. A bar holds that "
+            "lean a little less; it does not level it.",
+            "Move load across before anything else, and settle the bar in this state.",
+            "Σ(left − right)·track ÷ 2 on the springs, bars and tyres as they stand",
+            f"load_states.{index}.front_left_kg",
+            state.key,
+        )
+
+
+def _quoted_differs(facts: _Facts) -> Iterator[Finding]:
+    for name in ("front", "rear"):
+        fitted = getattr(facts.vehicle, name).standard_bar
+        quoted = None if fitted is None else fitted.readings.quoted_diameter_m
+        if fitted is None or quoted is None:
+            continue
+        read = fitted.bar.outside_diameter_m
+        ratio = (read.value / quoted.value) ** 4
+        if abs(read.value - quoted.value) > max(read.tolerance, QUOTED_STEP_M):
+            yield Finding(
+                "quoted_differs",
+                Kind.WATCH,
+                f"The {name} bar is not the size it is quoted as.",
+                f"Quoted {quoted.value * 1e3:.1f} mm, measured {read.value * 1e3:.1f} mm: that is "
+                f"{_percent(abs(ratio - 1), 0)} {'less' if ratio < 1 else 'more'} stiffness. The "
+                "measured one is used.",
+                "Scrape paint and rust off and read it at three places; keep both figures.",
+                f"(D measured ÷ D quoted)⁴ = ({read.value * 1e3:.1f} ÷ "
+                f"{quoted.value * 1e3:.1f})⁴ = {ratio:.3f}",
+                f"{name}.standard_bar.readings.quoted_diameter_m",
+            )
+
+
+def _loses_motion(facts: _Facts) -> Iterator[Finding]:
+    for name in ("front", "rear"):
+        free = getattr(facts.evaluation, name).before.free_lean_rad
+        if free > 0:
+            yield Finding(
+                "loses_motion",
+                Kind.WATCH,
+                f"The {name} bar does nothing for the first {math.degrees(free):.1f}° of lean.",
+                "Play in links and bushings is taken up before the bar works; a good bar idles.",
+                "Renewing links and bushings is an option to weigh against any new bar.",
+                "2·play ÷ (link spacing × gain), bushing play × eye spacing ÷ bushing span",
+                f"{name}.standard_bar.link_play_m",
+            )
+
+
+def _floor_slopes(facts: _Facts) -> Iterator[Finding]:
+    slope = facts.vehicle.floor_slope_rad
+    if slope is not None and abs(slope.value) > FLOOR_SLOPE_RAD:
+        yield Finding(
+            "floor_slopes",
+            Kind.WATCH,
+            "The floor slopes across the vehicle.",
+            f"It falls {math.degrees(abs(slope.value)):.1f}° from side to side: a level on the "
+            "frame, a tilt reading and the wheel loads all carry it.",
+            "Find level ground, or turn the vehicle round and take the mean of both.",
+            f"more than {math.degrees(FLOOR_SLOPE_RAD):.2f}°",
+            "floor_slope_rad",
+        )
+
+
 def _push_stays(facts: _Facts) -> Iterator[Finding]:
     side = facts.evaluation.side
     yield Finding(
@@ -270,13 +311,16 @@ _RULES: tuple[Callable[[_Facts], Iterator[Finding]], ...] = (
     _front_share_falls,
     _wheel_lifts,
     _air_bags_connected,
+    _quoted_differs,
+    _loses_motion,
+    _floor_slopes,
+    _leans_at_rest,
     _gain_without_base,
     _hollow_against_solid,
     _steel_is_not_stiffness,
     _push_stays,
     _still_defaults,
 )
-_GRAVEST_FIRST = {kind: -rank for rank, kind in enumerate(Kind)}
 
 
 def findings(vehicle: Vehicle, set_up: SetUp, evaluation: Evaluation) -> list[Finding]:
@@ -298,7 +342,7 @@ def findings(vehicle: Vehicle, set_up: SetUp, evaluation: Evaluation) -> list[Fi
     """
     facts = _Facts(vehicle, set_up, evaluation)
     found = [finding for rule in _RULES for finding in rule(facts)]
-    return sorted(found, key=lambda finding: _GRAVEST_FIRST[finding.kind])
+    return gravest_first(found)
 
 
 def unstable_finding(error: UnstableError) -> Finding:

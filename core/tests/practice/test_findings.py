@@ -5,11 +5,14 @@ from axlecore.axle import AirBags, AirLines
 from axlecore.entry import enter, fit_part, walk
 from axlecore.errors import InputError, UnstableError
 from axlecore.evaluate import evaluate
+from axlecore.loads import LoadKey
 from axlecore.measure import Known
 from axlecore.practice.classes import added_state, change_part, class_vehicle
-from axlecore.practice.findings import Kind, assess, findings, unstable_finding
-from axlecore.rig import Action, LoadKey, RigKind, SetUp
-from tests.rigs import bar, choice, m, vehicle_c
+from axlecore.practice.finding import Kind
+from axlecore.practice.findings import assess, findings, unstable_finding
+from axlecore.readings import BarReadings
+from axlecore.rig import Action, RigKind, SetUp
+from tests.rigs import bar, choice, fitted, m, vehicle_c
 
 
 def said(vehicle, set_up=SetUp()):
@@ -147,3 +150,34 @@ class ClassTests(unittest.TestCase):
             change_part(vehicle_c(), "load_states.trip_ready", False)
         with self.assertRaises(InputError):
             change_part(vehicle_c(), "load_states.flying", True)
+
+
+class ReadingsRulesTests(unittest.TestCase):
+    def said(self, rule, vehicle):
+        found = [f for f in assess(vehicle, SetUp()).findings if f.rule == rule]
+        self.assertEqual(len(found), 1, rule)
+        return found[0]
+
+    def test_more_load_on_the_left_leans_to_the_left(self):
+        state = replace(vehicle_c().load_states[0], rear_left_kg=m(1700.0), rear_right_kg=m(1444.2))
+        finding = self.said("leans_at_rest", replace(vehicle_c(), load_states=(state,)))
+        self.assertIn("to the left at rest", finding.what)
+        self.assertFalse([f for f in assess(vehicle_c(), SetUp()).findings
+                          if f.rule == "leans_at_rest"])  # fmt: skip
+
+    def test_a_bar_quoted_a_millimetre_too_thick_is_seventeen_per_cent_off(self):
+        bar = replace(fitted(25.0), readings=BarReadings(quoted_diameter_m=m(0.026)))
+        vehicle = replace(vehicle_c(), rear=replace(vehicle_c().rear, standard_bar=bar))
+        finding = self.said("quoted_differs", vehicle)
+        # (25/26)⁴ = 0.855
+        self.assertIn("15 % less stiffness", finding.why)
+
+    def test_play_lets_the_bar_idle(self):
+        bar = replace(fitted(), link_play_m=m(0.002))
+        vehicle = replace(vehicle_c(), rear=replace(vehicle_c().rear, standard_bar=bar))
+        # 2 × 2 mm over 1.04 m of link spacing is 0.22°.
+        self.assertIn("first 0.2°", self.said("loses_motion", vehicle).what)
+
+    def test_a_sloping_floor_is_said(self):
+        vehicle = replace(vehicle_c(), floor_slope_rad=m(-0.01))
+        self.assertIn("0.6°", self.said("floor_slopes", vehicle).why)

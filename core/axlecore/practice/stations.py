@@ -1,0 +1,251 @@
+"""Kinds of job, the stations each walks, and what must be true before it goes on."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+
+from axlecore.loads import LoadKey
+from axlecore.measure import Known, Measured, Record
+from axlecore.practice.finding import Finding, Kind
+from axlecore.practice.listen import Complaint, Verdict
+from axlecore.practice.look import LookOver, Rating, consequences, parts_to_see
+from axlecore.rig import Vehicle
+
+
+class Station(StrEnum):
+    """Stops along the line, in order."""
+
+    LISTEN = "listen"
+    WEIGH = "weigh"
+    LOOK = "look"
+    CHOOSE = "choose"
+    FIT = "fit"
+    BUILD = "build"
+    DRIVE = "drive"
+    HAND_OVER = "hand_over"
+
+
+class JobKind(StrEnum):
+    """What a job is about."""
+
+    UPGRADE = "upgrade"
+    RENEW_LINKS = "renew_links"
+    RENEW_BUSHINGS = "renew_bushings"
+    BROKEN_BAR = "broken_bar"
+    LINK_LENGTH = "link_length"
+    RECHECK = "recheck"
+
+
+_S = Station
+#: Nobody weighs a vehicle to renew a link; whoever wants to, makes it an upgrade.
+STATIONS_OF: dict[JobKind, tuple[Station, ...]] = {
+    JobKind.UPGRADE: tuple(Station),
+    JobKind.RENEW_LINKS: (_S.LISTEN, _S.LOOK, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
+    JobKind.RENEW_BUSHINGS: (_S.LISTEN, _S.LOOK, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
+    JobKind.BROKEN_BAR: (_S.LISTEN, _S.LOOK, _S.CHOOSE, _S.FIT, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
+    JobKind.LINK_LENGTH: (_S.LISTEN, _S.LOOK, _S.FIT, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
+    JobKind.RECHECK: (_S.LOOK, _S.DRIVE, _S.HAND_OVER),
+}
+
+#: Stations whose gates are built; the others are not yet open.
+BUILT = (_S.LISTEN, _S.WEIGH, _S.LOOK)
+
+
+@dataclass(frozen=True)
+class Check(Record):
+    """One thing that must be true before a job goes on.
+
+    Attributes
+    ----------
+    key : str
+        Identifier of the rule.
+    text : str
+        What must be true, in words.
+    met : bool
+        Whether it is.
+    stop : bool
+        A stop for safety: no reason overrides it.
+    place : str
+        Path of what would make it true.
+    """
+
+    key: str
+    text: str
+    met: bool
+    stop: bool
+    place: str
+
+
+@dataclass(frozen=True)
+class Gate(Record):
+    """What stands between a station and the next.
+
+    Attributes
+    ----------
+    station : Station
+        Which station.
+    next : Station or None
+        Where the job goes on to; None at the end of its line.
+    checks : list of Check
+        What must be true.
+    open : bool
+        Every check is met.
+    overridable : bool
+        What is not met may be overridden by a lead with a reason.
+    """
+
+    station: Station
+    next: Station | None
+    checks: list[Check]
+    open: bool
+    overridable: bool
+
+
+@dataclass(frozen=True)
+class _Papers:
+    kind: JobKind
+    vehicle: Vehicle
+    complaint: Complaint
+    look: LookOver
+    stops: list[Finding]
+
+
+_UNREAD = (Known.DEFAULT, Known.ESTIMATED)
+
+
+def _read(*numbers: Measured | None) -> bool:
+    return all(number is not None and number.known not in _UNREAD for number in numbers)
+
+
+def _listen_checks(papers: _Papers) -> Iterator[Check]:
+    complaint = papers.complaint
+    yield Check(
+        "said", "The complaint is written in the owner's words.",
+        bool(complaint.words.strip()), False, "words",
+    )  # fmt: skip
+    if papers.kind is JobKind.UPGRADE:
+        felt = any(value != "none" for value in vars(complaint.symptoms).values())
+        yield Check("picked", "What is felt is picked on the journey.", felt, False, "symptoms")
+        yield Check(
+            "medicine", "Whether a bar is the medicine is accepted, or overridden with a reason.",
+            complaint.verdict is not Verdict.OPEN, False, "verdict",
+        )  # fmt: skip
+
+
+def _weigh_checks(papers: _Papers) -> Iterator[Check]:
+    vehicle = papers.vehicle
+    ready = vehicle.state(LoadKey.TRIP_READY) or vehicle.load_states[0]
+    at = vehicle.load_states.index(ready)
+    axles_weighed = all(
+        all(not side.typed.startswith("class") and side.known is not Known.DEFAULT for side in pair)
+        for pair in (
+            (ready.front_left_kg, ready.front_right_kg),
+            (ready.rear_left_kg, ready.rear_right_kg),
+        )
+    )
+    yield Check("weighed", "Both axles are weighed, trip-ready.", axles_weighed, False,
+                f"load_states.{at}.front_left_kg")  # fmt: skip
+    rated = _read(vehicle.front.rating_kg, vehicle.rear.rating_kg, vehicle.rating_kg)
+    yield Check("rated", "The three ratings are read from the plates.", rated, False,
+                "front.rating_kg")  # fmt: skip
+    over = [stop for stop in papers.stops if stop.rule.startswith("over_")]
+    yield Check("within", "No axle, nor the vehicle, is over its rating.", not over, True,
+                over[0].place or "rating_kg" if over else "rating_kg")  # fmt: skip
+    other = [stop for stop in papers.stops if stop not in over]
+    yield Check("stands", "The numbers describe a vehicle that stands.", not other, True,
+                (other[0].place if other else None) or "wheelbase_m")  # fmt: skip
+    yield Check("sized", "Wheelbase and both tracks are measured.",
+                _read(vehicle.wheelbase_m, vehicle.front.track_m, vehicle.rear.track_m), False,
+                "wheelbase_m")  # fmt: skip
+    height = ready.centre_of_gravity_height_m
+    yield Check("centred", "The centre of gravity's height is more than a class default.",
+                height.known is not Known.DEFAULT, False,
+                f"load_states.{at}.centre_of_gravity_height_m")  # fmt: skip
+    for name in ("front", "rear"):
+        fitted = getattr(vehicle, name).standard_bar
+        if fitted is not None:
+            yield Check(
+                f"{name}_bar", f"The {name} bar's diameter is read with a caliper.",
+                _read(fitted.bar.outside_diameter_m), False,
+                f"{name}.standard_bar.bar.outside_diameter_m",
+            )  # fmt: skip
+
+
+def _look_checks(papers: _Papers) -> Iterator[Check]:
+    parts = parts_to_see(papers.vehicle)
+    unseen = [part for part in parts if papers.look.of(part.key).rating is Rating.UNSEEN]
+    yield Check("seen", "Every part of the list is looked at.", not unseen, False,
+                f"parts.{unseen[0].key}" if unseen else "rust")  # fmt: skip
+    yield Check("rust", "Rust is rated.", papers.look.rust != "unseen", False, "rust")
+    stops = [
+        finding
+        for finding in consequences(papers.vehicle, papers.look).findings
+        if finding.kind is Kind.STOP
+    ]
+    yield Check("no_stop", "Nothing under the vehicle is a stop.", not stops, True,
+                (stops[0].place if stops else None) or "rust")  # fmt: skip
+
+
+_CHECKS: dict[Station, Callable[[_Papers], Iterator[Check]]] = {
+    Station.LISTEN: _listen_checks,
+    Station.WEIGH: _weigh_checks,
+    Station.LOOK: _look_checks,
+}
+
+
+def next_station(kind: JobKind, station: Station) -> Station | None:
+    """Return the station a kind of job goes on to; None at the end of its line.
+
+    Parameters
+    ----------
+    kind : JobKind
+        What the job is about.
+    station : Station
+        Where it is; need not be on its line, since a job may have changed its kind.
+    """
+    order = list(Station)
+    later = [s for s in STATIONS_OF[kind] if order.index(s) > order.index(station)]
+    return later[0] if later else None
+
+
+def gates(
+    kind: JobKind,
+    vehicle: Vehicle,
+    complaint: Complaint,
+    look: LookOver,
+    findings: list[Finding],
+) -> list[Gate]:
+    """Return the gates of the stations a job walks, those that are built.
+
+    Parameters
+    ----------
+    kind : JobKind
+        What the job is about.
+    vehicle : Vehicle
+        The measured sheet.
+    complaint : Complaint
+        What the owner said.
+    look : LookOver
+        What was seen.
+    findings : list of Finding
+        What the numbers say, for their stops.
+    """
+    stops = [finding for finding in findings if finding.kind is Kind.STOP]
+    papers = _Papers(kind, vehicle, complaint, look, stops)
+    found = []
+    for station in STATIONS_OF[kind]:
+        if station not in BUILT:
+            continue
+        checks = list(_CHECKS[station](papers))
+        found.append(
+            Gate(
+                station=station,
+                next=next_station(kind, station),
+                checks=checks,
+                open=all(check.met for check in checks),
+                overridable=all(check.met or not check.stop for check in checks),
+            )
+        )
+    return found

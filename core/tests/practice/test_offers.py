@@ -1,0 +1,122 @@
+import unittest
+from dataclasses import replace
+
+import numpy as np
+
+from axlecore.entry import enter, fit_part
+from axlecore.errors import InputError
+from axlecore.loads import LoadKey
+from axlecore.measure import Known, Measured
+from axlecore.practice.offers import offers, take_offer
+from axlecore.readings import BarReadings, Hitch, LiftWeighing, MassItem, Tow
+from tests.rigs import m, vehicle_c
+
+BAR = "rear.standard_bar"
+
+
+def typed(vehicle, **entries):
+    for path, text in entries.items():
+        vehicle = enter(vehicle, path.replace("__", "."), text, Known.MEASURED)
+    return vehicle
+
+
+def only(vehicle, key):
+    (found,) = [offer for offer in offers(vehicle).offers if offer.key == key]
+    return found
+
+
+class OfferTests(unittest.TestCase):
+    def with_readings(self, **readings):
+        found = {name: m(value) for name, value in readings.items()}
+        return fit_part(vehicle_c(), f"{BAR}.readings", BarReadings(**found))
+
+    def test_nothing_read_offers_nothing(self):
+        self.assertEqual(offers(vehicle_c()).offers, [])
+
+    def test_three_calipers_make_one_diameter_with_their_spread(self):
+        vehicle = self.with_readings(caliper_1_m=0.0281, caliper_2_m=0.0283, caliper_3_m=0.0285)
+        self.assertFalse(only(vehicle, f"caliper:{BAR}").taken)
+        taken = take_offer(vehicle, f"caliper:{BAR}")
+        outside = taken.rear.standard_bar.bar.outside_diameter_m
+        self.assertAlmostEqual(outside.value, 0.0283)
+        self.assertAlmostEqual(outside.tolerance, 0.0002)
+        self.assertTrue(only(taken, f"caliper:{BAR}").taken)
+
+    def test_case_6_a_bore_from_weight_and_length_with_its_band(self):
+        vehicle = fit_part(vehicle_c(), f"{BAR}.bar.outside_diameter_m", m(0.0349))
+        readings = BarReadings(mass_kg=Measured(8.9, tolerance=0.05), developed_length_m=m(1.62))
+        vehicle = fit_part(vehicle, f"{BAR}.readings", readings)
+        bore = take_offer(vehicle, f"bore:{BAR}").rear.standard_bar.bar.bore_m
+        self.assertAlmostEqual(bore.value * 1e3, 18.08, 2)
+        # dd/dm = −2/(πρℓd), by the formula's own slope.
+        slope = 2 / (np.pi * 7850 * 1.62 * bore.value)
+        self.assertAlmostEqual(bore.tolerance, slope * 0.05, 5)
+
+    def test_heavier_than_solid_is_trouble_at_the_weight(self):
+        found = offers(self.with_readings(mass_kg=30.0, developed_length_m=1.54))
+        self.assertEqual([t.place for t in found.troubles], [f"{BAR}.readings.mass_kg"])
+        self.assertIn("heavier than a solid", found.troubles[0].message)
+
+    def test_arms_and_spacing_make_the_shape(self):
+        vehicle = self.with_readings(arm_length_m=0.31, end_spacing_m=1.0)
+        taken = take_offer(vehicle, f"shape:{BAR}")
+        self.assertEqual(taken.rear.standard_bar.bar.centre_line_m[0], (0.31, -0.5, 0.0))
+
+    def test_a_lifted_rear_gives_the_height(self):
+        lift = LiftWeighing(rise_m=m(0.6), raised_front_kg=m(2150.0))
+        vehicle = replace(vehicle_c(), lift_weighing=lift)
+        height = take_offer(vehicle, "height_by_lift").load_states[0].centre_of_gravity_height_m
+        slope = np.tan(np.arcsin(0.6 / 4.3))
+        self.assertAlmostEqual(height.value, 0.4 + 4.3 * (2150 - 2055.8) / (5200 * slope))
+
+    def test_a_stack_gives_height_and_the_loads_of_a_state_nobody_weighed(self):
+        vehicle = vehicle_c()
+        empty = replace(vehicle.load_states[0], key=LoadKey.EMPTY)
+        guessed = replace(
+            vehicle.load_states[0],
+            **{f"{w}_kg": Measured(1000.0, Known.ESTIMATED) for w in
+               ("front_left", "front_right", "rear_left", "rear_right")},
+        )  # fmt: skip
+        water = MassItem("water", LoadKey.TRIP_READY, m(430.0), m(4.3), m(0.35), m(0.9))
+        vehicle = replace(vehicle, load_states=(empty, guessed), stack=(water,))
+        taken = take_offer(vehicle, "loads_by_stack:trip_ready")
+        state = taken.load_states[1]
+        self.assertAlmostEqual(state.rear_kg, 2 * 1572.1 + 430)
+        self.assertGreater(state.rear_left_kg.value, state.rear_right_kg.value)
+        self.assertEqual(state.rear_left_kg.known, Known.ESTIMATED)
+        taken = take_offer(vehicle, "height_by_stack:trip_ready")
+        self.assertAlmostEqual(
+            taken.load_states[1].centre_of_gravity_height_m.value,
+            (5200 * 1.28 + 430 * 0.9) / 5630,
+        )
+        weighed = replace(vehicle, load_states=(empty, vehicle_c().load_states[0]))
+        self.assertFalse([o for o in offers(weighed).offers if o.key.startswith("loads")])
+
+    def test_a_tongue_load_makes_the_towing_state_until_it_is_weighed(self):
+        ready = vehicle_c().load_states[0]
+        guess = replace(
+            ready, key=LoadKey.TOWING,
+            **{f"{w}_kg": Measured(getattr(ready, f"{w}_kg").value, Known.ESTIMATED) for w in
+               ("front_left", "front_right", "rear_left", "rear_right")},
+        )  # fmt: skip
+        vehicle = replace(
+            vehicle_c(), load_states=(ready, guess), tow=Tow(Hitch.TONGUE, m(215.0), m(2.15))
+        )
+        state = take_offer(vehicle, "loads_by_tow").load_states[1]
+        self.assertAlmostEqual(state.front_kg, 2055.8 - 107.5)
+        self.assertAlmostEqual(state.rear_kg, 3144.2 + 322.5)
+
+    def test_an_offer_that_no_longer_follows_is_refused(self):
+        with self.assertRaises(InputError) as caught:
+            take_offer(vehicle_c(), "height_by_lift")
+        self.assertEqual(caught.exception.field, "offer")
+
+    def test_a_roll_test_is_offered_and_once_taken_stands(self):
+        vehicle = typed(
+            vehicle_c(), roll_test__mass_kg="320", roll_test__moved_m="1.8 m",
+            roll_test__lean_right_rad="2.2°", roll_test__lean_left_rad="2.1",
+        )  # fmt: skip
+        self.assertFalse(only(vehicle, "calibrate_springs").taken)
+        taken = take_offer(vehicle, "calibrate_springs")
+        self.assertTrue(only(taken, "calibrate_springs").taken)
+        self.assertLess(taken.corrected, 1.0, "it leans more than the model, so softer springs")
