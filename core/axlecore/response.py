@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
+from scipy import signal
 
 from axlecore.errors import InputError
 from axlecore.section import FloatArray
@@ -176,3 +177,64 @@ def damping_from_swings(first: float, later: float, swings_between: int) -> floa
         raise InputError("later", "The later swing must be smaller than the first, above zero.")
     decrement = math.log(first / later) / swings_between
     return decrement / math.hypot(2 * math.pi, decrement)
+
+
+@dataclass(frozen=True)
+class ReadRocking:
+    """Rocking read off a log.
+
+    Attributes
+    ----------
+    frequency_hz : float
+        Damped frequency, from swing to swing [Hz].
+    first_swing_rad, later_swing_rad : float
+        The first and the last swing counted, to the same side [rad].
+    swings_between : int
+        Full swings between those two.
+    """
+
+    frequency_hz: float
+    first_swing_rad: float
+    later_swing_rad: float
+    swings_between: int
+
+
+def read_rocking(time_s: npt.ArrayLike, roll_rad: npt.ArrayLike) -> ReadRocking:
+    """Return frequency and swings of a body rocking freely, read off a tilt log.
+
+    Parameters
+    ----------
+    time_s : array_like, (n,)
+        Rising times [s].
+    roll_rad : array_like, (n,)
+        Roll at those times, at rest at the end [rad].
+
+    Returns
+    -------
+    ReadRocking
+        From the swings to the side of the first one.
+
+    Raises
+    ------
+    InputError
+        ``roll_rad`` where fewer than two swings stand out of the noise.
+
+    Notes
+    -----
+    Rest is the mean of the log's last fifth. A swing counts while it is above a fifth of the
+    first one. Source: Rao, *Mechanical Vibrations*, 5th ed., ch. 2.6.
+    """
+    time, roll = np.asarray(time_s, dtype=float), np.asarray(roll_rad, dtype=float)
+    about_rest = roll - roll[-max(1, len(roll) // 5) :].mean()
+    side = about_rest * np.sign(about_rest[np.argmax(np.abs(about_rest))])
+    height = 0.2 * side.max()
+    peaks, _ = signal.find_peaks(side, height=height, prominence=height)
+    if len(peaks) < 2:
+        raise InputError("roll_rad", "Fewer than two swings stand out; push harder and log again.")
+    between = len(peaks) - 1
+    return ReadRocking(
+        frequency_hz=float(between / (time[peaks[-1]] - time[peaks[0]])),
+        first_swing_rad=float(side[peaks[0]]),
+        later_swing_rad=float(side[peaks[-1]]),
+        swings_between=between,
+    )

@@ -5,7 +5,13 @@ import unittest
 import numpy as np
 
 from axlecore.errors import InputError
-from axlecore.response import body_inertia, damping_from_swings, rocking, roll_inertia
+from axlecore.response import (
+    body_inertia,
+    damping_from_swings,
+    read_rocking,
+    rocking,
+    roll_inertia,
+)
 from tests.validation.test_worked_cases import vehicle_c
 
 STANDARD, HEAVIER = 128.4e3, 284.7e3
@@ -64,3 +70,24 @@ class RockingTests(unittest.TestCase):
 
     def test_a_square_box_has_a_sixth_of_its_mass_times_its_side_squared(self):
         self.assertAlmostEqual(float(body_inertia(600.0, 2.0, 2.0)), 400.0)
+
+
+class LogTests(unittest.TestCase):
+    def log(self, frequency, ratio, noise=0.0, offset=0.01):
+        time = np.arange(0, 8, 0.02)
+        omega = 2 * np.pi * frequency
+        roll = 0.03 * np.exp(-ratio * omega * time) * np.cos(omega * time) + offset
+        return time, roll + np.random.default_rng(7).normal(0, noise, len(time))
+
+    def test_frequency_and_decrement_come_back_from_a_made_log(self):
+        found = read_rocking(*self.log(0.8, 0.1, noise=1e-4))
+        self.assertAlmostEqual(found.frequency_hz, 0.8, 1)
+        ratio = damping_from_swings(
+            found.first_swing_rad, found.later_swing_rad, found.swings_between
+        )
+        self.assertAlmostEqual(ratio, 0.1, 1)
+
+    def test_a_log_without_swings_is_refused(self):
+        with self.assertRaises(InputError) as caught:
+            read_rocking(np.arange(0, 4, 0.02), np.full(200, 0.01))
+        self.assertEqual(caught.exception.field, "roll_rad")

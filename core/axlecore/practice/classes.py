@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
@@ -11,6 +12,7 @@ from axlecore.entry import fit_part
 from axlecore.errors import InputError
 from axlecore.loads import LoadKey
 from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured
+from axlecore.readings import MassItem
 from axlecore.rig import LoadState, RigKind, Vehicle
 from axlecore.wind import ProfileBlock, SideProfile
 
@@ -271,6 +273,26 @@ def _change_suspension(vehicle: Vehicle, place: str, solid: bool) -> Vehicle:
     return fit_part(vehicle, place.partition(".")[0], changed)
 
 
+def default_mass() -> MassItem:
+    """Return a mass to be placed on the stack."""
+    return MassItem(
+        name="new mass", carried_from=LoadKey.TRIP_READY, mass_kg=default(100.0),
+        behind_front_axle_m=default(2.0), left_m=default(0.0), height_m=default(1.0),
+    )  # fmt: skip
+
+
+def _change_stack(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
+    stack = vehicle.stack
+    return fit_part(vehicle, place, (*stack, default_mass()) if fitted else stack[:-1])
+
+
+def _take_off_stack(vehicle: Vehicle, place: str) -> Vehicle:
+    index = int(place.partition(".")[2])
+    if index >= len(vehicle.stack):
+        raise InputError(place, "There is no such mass on the stack.")
+    return fit_part(vehicle, "stack", vehicle.stack[:index] + vehicle.stack[index + 1 :])
+
+
 def _change_blocks(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
     blocks = vehicle.profile.blocks
     return fit_part(vehicle, place, (*blocks, default_block()) if fitted else blocks[:-1])
@@ -285,7 +307,7 @@ _PARTS: Mapping[str, Callable[[Vehicle, str, bool], Vehicle]] = {
         ("dual_spacing_m", _change_axle_part),
         ("suspension", _change_suspension),
     )
-} | {"profile.blocks": _change_blocks}
+} | {"profile.blocks": _change_blocks, "stack": _change_stack}
 
 
 def change_part(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
@@ -297,7 +319,8 @@ def change_part(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
         The measured sheet.
     place : str
         ``front.standard_bar``, ``rear.air_bags``, ``rear.dual_spacing_m``,
-        ``front.suspension`` (fitted means solid), ``profile.blocks`` (the last one), or
+        ``front.suspension`` (fitted means solid), ``profile.blocks`` (the last one),
+        ``stack`` (the last mass) or ``stack.3`` (that one, only taken away), or
         ``load_states.towing`` and so on.
     fitted : bool
         Fitted, or taken away.
@@ -314,6 +337,8 @@ def change_part(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
     """
     if place in _PARTS:
         return _PARTS[place](vehicle, place, fitted)
+    if re.fullmatch(r"stack\.\d{1,3}", place) and not fitted:
+        return _take_off_stack(vehicle, place)
     states = {f"load_states.{key}": key for key in LoadKey}
     if place not in states:
         raise InputError(place[:80], f"No such part; one of {', '.join([*_PARTS, *states])}.")
