@@ -8,8 +8,8 @@ from collections.abc import Callable
 
 from django.test import Client
 
+from jobs.gates import assess_job
 from jobs.models import Job
-from jobs.services import assess_job
 from shops.models import Person
 
 ROUNDS = 60

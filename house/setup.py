@@ -5,6 +5,7 @@ older than its sources is done again, so a killed set-up is finished by the next
 Standard library only: this runs before anything is installed.
 """
 
+import ctypes.util
 import fcntl
 import hashlib
 import importlib.util
@@ -19,7 +20,16 @@ from pathlib import Path
 
 from paths import PYTHON, ROOT, RUN, STAMPS, VENV, WEB
 
-DEBIAN_PACKAGES = ("postgresql", "chromium", "python3-venv")
+DEBIAN_PACKAGES = (
+    "postgresql",
+    "chromium",
+    "python3-venv",
+    # What prints are laid out with.
+    "libpango-1.0-0",
+    "libpangoft2-1.0-0",
+    "libharfbuzz-subset0",
+    "fontconfig",
+)
 POSTGRES_BIN = Path("/usr/lib/postgresql/15/bin")
 CHROMIUM = Path("/usr/bin/chromium")
 
@@ -49,9 +59,15 @@ def digest(sources: Iterable[Path]) -> str:
     return found.hexdigest()
 
 
+def _has_print_libraries() -> bool:
+    names = ("pango-1.0", "pangoft2-1.0", "harfbuzz-subset")
+    return all(ctypes.util.find_library(name) for name in names)
+
+
 def install_debian_packages() -> None:
     # Debian leaves the maker of environments out of its Python.
-    if POSTGRES_BIN.exists() and CHROMIUM.exists() and importlib.util.find_spec("ensurepip"):
+    installed = POSTGRES_BIN.exists() and CHROMIUM.exists() and _has_print_libraries()
+    if installed and importlib.util.find_spec("ensurepip"):
         return
     if os.geteuid() != 0 or not shutil.which("apt-get"):
         fail(f"install these Debian packages and run again: {' '.join(DEBIAN_PACKAGES)}")
@@ -91,7 +107,7 @@ def build_web() -> None:
 
 
 STEPS: tuple[tuple[str, str, tuple[Path, ...], Callable[[], None]], ...] = (
-    ("debian", "Debian packages", (), install_debian_packages),
+    ("debian", "Debian packages", (Path(__file__),), install_debian_packages),
     (
         "python",
         "Python environment",

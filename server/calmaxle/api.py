@@ -9,9 +9,13 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
 
 from axlecore.errors import CoreError, InputError
+from devices.api import router as devices_router
 from history.versions import StaleError
 from jobs.api import router as jobs_router
 from jobs.api import stale_answer
+from jobs.practice_api import router as practice_router
+from photos.api import router as photos_router
+from prints.api import router as prints_router
 from shops.api import router as session_router
 from shops.errors import Refused
 
@@ -21,6 +25,10 @@ api = NinjaAPI(
 )  # fmt: skip
 api.add_router("", session_router)
 api.add_router("", jobs_router)
+api.add_router("", practice_router)
+api.add_router("", photos_router)
+api.add_router("", devices_router)
+api.add_router("", prints_router)
 
 
 def _answer(request: HttpRequest, status: int, field: str, message: str) -> HttpResponse:

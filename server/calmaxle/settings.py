@@ -38,6 +38,9 @@ INSTALLED_APPS = [
     "rigs",
     "racks",
     "jobs",
+    "photos",
+    "devices",
+    "prints",
     "demo",
 ]
 
@@ -58,7 +61,7 @@ WSGI_APPLICATION = "calmaxle.wsgi.application"
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",
-        "DIRS": [Path(__file__).parent / "templates"],
+        "DIRS": [Path(__file__).parent / "templates", ROOT / "server" / "prints" / "templates"],
         "OPTIONS": {"context_processors": ["csp.context_processors.nonce"]},
     }
 ]
@@ -106,7 +109,7 @@ CONTENT_SECURITY_POLICY = {
         "default-src": ["'none'"],
         "script-src": ["'self'"],
         "style-src": ["'self'", NONCE],
-        "img-src": ["'self'", "data:"],
+        "img-src": ["'self'", "data:", "blob:"],
         "font-src": ["'self'"],
         "connect-src": ["'self'"],
         "manifest-src": ["'self'"],
@@ -122,6 +125,10 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
 LANGUAGE_CODE = "en"
 TIME_ZONE = "UTC"
 USE_TZ = True
+
+# Photos are handed out by a view that asks whose they are; no address reaches the folder.
+MEDIA_ROOT = ROOT / ".run" / "media"
+FILE_UPLOAD_PERMISSIONS = 0o600
 
 STATIC_URL = "/static/"
 STATIC_ROOT = ROOT / ".run" / "static"

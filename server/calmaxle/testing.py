@@ -1,6 +1,7 @@
 """Test runner that closes with one plain line and refuses to pass without tests."""
 
 import logging
+import tempfile
 import unittest
 from typing import Any
 
@@ -16,6 +17,13 @@ class CountingRunner(DiscoverRunner):
         # Slow hashing and the log of refusals that are asked for would only hide the tests.
         settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
         logging.disable(logging.WARNING)
+        # Photos of tests never land beside those of the demo.
+        self._media = tempfile.TemporaryDirectory()
+        settings.MEDIA_ROOT = self._media.name
+
+    def teardown_test_environment(self, **kwargs: Any) -> None:
+        super().teardown_test_environment(**kwargs)
+        self._media.cleanup()
 
     def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)

@@ -12,9 +12,9 @@ from pathlib import Path
 from axlecore.axle import AirLines
 from axlecore.bar import Bar, Point
 from axlecore.entry import enter, fit_part
+from axlecore.loads import LoadKey
 from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured
 from axlecore.practice.classes import change_part, class_vehicle
-from axlecore.loads import LoadKey
 from axlecore.rig import RigKind, Vehicle
 from axlecore.units import Dimension, read_quantity
 
@@ -52,6 +52,35 @@ def hives() -> Vehicle:
     assert bags is not None
     sheet = fit_part(sheet, "rear.air_bags", replace(bags, lines=AirLines.CONNECTED))
     return change_part(sheet, "rear.standard_bar", False)
+
+
+def lookout() -> Vehicle:
+    """A lifted pickup with a slide-in cabin for bird surveys."""
+    return _sheet("lookout.csv", RigKind.CAMPER_PICKUP, (LoadKey.EMPTY,), ())
+
+
+def bakery() -> Vehicle:
+    """A lowered delivery car of a bakery."""
+    return _sheet("bakery.csv", RigKind.VAN, (), ())
+
+
+def kayaks() -> Vehicle:
+    """A utility wagon with a roof rack of kayaks."""
+    return _sheet("kayaks.csv", RigKind.WAGON, (LoadKey.EMPTY,), ("stack",) * 3)
+
+
+def papers(vehicle: str, paper: str) -> list[tuple[str, str]]:
+    """Places and what is typed there, of one paper of one vehicle's job."""
+    with (HERE / "papers.csv").open(newline="") as rows:
+        return [(row["place"], row["typed"]) for row in csv.DictReader(rows)
+                if (row["vehicle"], row["paper"]) == (vehicle, paper)]  # fmt: skip
+
+
+def photos(vehicle: str) -> list[tuple[str, str]]:
+    """Places and drawings of one vehicle's photos."""
+    with (HERE / "photos.csv").open(newline="") as rows:
+        return [(row["place"], row["drawing"]) for row in csv.DictReader(rows)
+                if row["vehicle"] == vehicle]  # fmt: skip
 
 
 def _from_maker(text: str, dimension: Dimension) -> Measured:

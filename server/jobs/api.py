@@ -13,24 +13,26 @@ from pydantic import Field
 from axlecore.choose import Outcome, short_list, suits_axle_load
 from axlecore.entry import enter
 from axlecore.formats import to_json
-from axlecore.measure import Known
 from axlecore.practice.classes import change_part
 from axlecore.practice.findings import Assessment
-from axlecore.rig import Action, RigKind, SetUp
-from axlecore.rig import Vehicle as Sheet
+from axlecore.practice.stations import JobKind, Station
+from axlecore.rig import Action, RigKind
+from jobs.gates import assess_job
 from jobs.models import Job
+from jobs.records import set_up_of
+from jobs.schemas import BaseIn, EntryIn, JobOut, RevertIn, job_of, job_out
 from jobs.services import (
-    assess_job,
     change_set_up,
     choose_bar,
+    edit_sheet,
     open_job,
+    revert_job_sheet,
     revert_set_up,
     rig_file_of,
-    set_up_of,
 )
 from racks.models import RackBar
 from racks.services import bar_of
-from rigs.services import change_sheet, revert_sheet, sheet_of
+from rigs.services import sheet_of
 from shops.requests import PersonRequest, writer
 
 router = Router(tags=["jobs"])
@@ -42,10 +44,12 @@ class JobRow(Schema):
     number: int
     name: str
     description: str
-    kind: RigKind
-    station: Job.Station
+    rig_kind: RigKind
+    station: Station
+    job_kind: JobKind
     due_on: date | None
     stop: str
+    blocked_by: str
 
 
 class YardOut(Schema):
@@ -55,50 +59,25 @@ class YardOut(Schema):
     pages: int
 
 
-class JobOut(Schema):
-    id: int
-    number: int
-    name: str
-    description: str
-    station: Job.Station
-    due_on: date | None
-    sheet_version: int
-    sheet: Sheet
-    set_up_version: int
-    set_up: SetUp
-
-
-class EntryIn(Schema):
-    place: str = Field(max_length=80)
-    typed: str = Field(max_length=200)
-    known: Known = Known.MEASURED
-
-
 class JobIn(Schema):
     name: str = Field(min_length=1, max_length=80)
     description: str = Field("", max_length=120)
     kind: RigKind
+    job_kind: JobKind = JobKind.UPGRADE
     due_on: date | None = None
     entries: list[EntryIn] = Field(default_factory=list, max_length=60)
 
 
-class EditIn(EntryIn):
-    base_version: int
+class EditIn(EntryIn, BaseIn):
+    pass
 
 
-class PartIn(Schema):
-    base_version: int
+class PartIn(BaseIn):
     place: str = Field(max_length=80)
     fitted: bool
 
 
-class RevertIn(Schema):
-    base_version: int
-    to_version: int
-
-
-class ChooseIn(Schema):
-    base_version: int
+class ChooseIn(BaseIn):
     axle: str = Field(max_length=10)
     action: Action | None
     rack_bar_id: int | None = None
@@ -118,27 +97,6 @@ class ShortListRow(Schema):
     axle_load_to_kg: int
     suits_axle_load: bool
     outcome: Outcome
-
-
-def _job(request: PersonRequest, job_id: int) -> Job:
-    return get_object_or_404(
-        Job.objects.select_related("vehicle"), pk=job_id, shop_id=request.user.shop_id
-    )
-
-
-def job_out(job: Job) -> JobOut:
-    return JobOut(
-        id=job.pk,
-        number=job.number,
-        name=job.vehicle.name,
-        description=job.vehicle.description,
-        station=Job.Station(job.station),
-        due_on=job.due_on,
-        sheet_version=job.vehicle.version,
-        sheet=sheet_of(job.vehicle),
-        set_up_version=job.version,
-        set_up=set_up_of(job),
-    )
 
 
 def _answer(record: object) -> HttpResponse:
@@ -163,9 +121,10 @@ def list_jobs(
     return {
         "rows": list(
             rows.values(
-                "id", "number", "station", "due_on",
+                "id", "number", "station", "due_on", "blocked_by",
                 name=F("vehicle__name"), description=F("vehicle__description"),
-                kind=F("vehicle__sheet__kind"), stop=F("vehicle__stop"),
+                rig_kind=F("vehicle__sheet__kind"), stop=F("vehicle__stop"),
+                job_kind=F("kind"),
             )
         ),
         "total": total,
@@ -178,24 +137,25 @@ def list_jobs(
 def post_job(request: PersonRequest, body: JobIn) -> tuple[int, JobOut]:
     entries = [(entry.place, entry.typed, entry.known) for entry in body.entries]
     job = open_job(
-        writer(request), body.name, body.description, body.kind, body.due_on, entries
+        writer(request), body.name, body.description, body.kind, body.due_on, entries,
+        body.job_kind,
     )  # fmt: skip
-    return 201, job_out(job)
+    return 201, job_out(job_of(request, job.pk))
 
 
 @router.get("/jobs/{int:job_id}", response=JobOut, operation_id="read_job")
 def get_job(request: PersonRequest, job_id: int) -> JobOut:
-    return job_out(_job(request, job_id))
+    return job_out(job_of(request, job_id))
 
 
 @router.get("/jobs/{int:job_id}/assessment", response=Assessment, operation_id="assess_job")
 def get_assessment(request: PersonRequest, job_id: int) -> HttpResponse:
-    return _answer(assess_job(_job(request, job_id)))
+    return _answer(assess_job(job_of(request, job_id)))
 
 
 @router.get("/jobs/{int:job_id}/rig.json", include_in_schema=False)
 def get_rig_file(request: PersonRequest, job_id: int) -> HttpResponse:
-    job = _job(request, job_id)
+    job = job_of(request, job_id)
     answer = HttpResponse(to_json(rig_file_of(job), indent=2), content_type="application/json")
     answer["Content-Disposition"] = f'attachment; filename="job-{job.number}.rig.json"'
     return answer
@@ -203,62 +163,62 @@ def get_rig_file(request: PersonRequest, job_id: int) -> HttpResponse:
 
 @router.patch("/jobs/{int:job_id}/sheet", response=JobOut, operation_id="enter_on_sheet")
 def patch_sheet(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
-    job = _job(request, job_id)
-    change_sheet(
-        job.vehicle, writer(request), body.base_version, body.place, body.typed[:60],
+    job = job_of(request, job_id)
+    edit_sheet(
+        job, writer(request), body.base_version, body.place, body.typed[:60],
         lambda sheet: enter(sheet, body.place, body.typed, body.known),
     )  # fmt: skip
-    return job_out(_job(request, job_id))
+    return job_out(job_of(request, job_id))
 
 
 @router.post("/jobs/{int:job_id}/sheet/parts", response=JobOut, operation_id="change_part")
 def post_part(request: PersonRequest, job_id: int, body: PartIn) -> JobOut:
-    job = _job(request, job_id)
-    change_sheet(
-        job.vehicle, writer(request), body.base_version, body.place,
+    job = job_of(request, job_id)
+    edit_sheet(
+        job, writer(request), body.base_version, body.place,
         "fitted" if body.fitted else "taken away",
         lambda sheet: change_part(sheet, body.place, body.fitted),
     )  # fmt: skip
-    return job_out(_job(request, job_id))
+    return job_out(job_of(request, job_id))
 
 
 @router.post("/jobs/{int:job_id}/sheet/revert", response=JobOut, operation_id="revert_sheet")
 def post_sheet_revert(request: PersonRequest, job_id: int, body: RevertIn) -> JobOut:
-    job = _job(request, job_id)
-    revert_sheet(job.vehicle, writer(request), body.base_version, body.to_version)
-    return job_out(_job(request, job_id))
+    job = job_of(request, job_id)
+    revert_job_sheet(job, writer(request), body.base_version, body.to_version)
+    return job_out(job_of(request, job_id))
 
 
 @router.patch("/jobs/{int:job_id}/set-up", response=JobOut, operation_id="enter_on_set_up")
 def patch_set_up(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
-    job = _job(request, job_id)
+    job = job_of(request, job_id)
     change_set_up(
         job, writer(request), body.base_version, body.place, body.typed[:60],
         lambda chosen: enter(chosen, body.place, body.typed, body.known),
     )  # fmt: skip
-    return job_out(_job(request, job_id))
+    return job_out(job_of(request, job_id))
 
 
 @router.put("/jobs/{int:job_id}/set-up", response=JobOut, operation_id="choose_bar")
 def put_choice(request: PersonRequest, job_id: int, body: ChooseIn) -> JobOut:
-    job, person = _job(request, job_id), writer(request)
+    job, person = job_of(request, job_id), writer(request)
     bars = RackBar.objects.filter(shop_id=person.shop_id)
     bar = None if body.rack_bar_id is None else get_object_or_404(bars, pk=body.rack_bar_id)
     choose_bar(job, person, body.base_version, body.axle, body.action, bar)
-    return job_out(_job(request, job_id))
+    return job_out(job_of(request, job_id))
 
 
 @router.post("/jobs/{int:job_id}/set-up/revert", response=JobOut, operation_id="revert_set_up")
 def post_set_up_revert(request: PersonRequest, job_id: int, body: RevertIn) -> JobOut:
-    revert_set_up(_job(request, job_id), writer(request), body.base_version, body.to_version)
-    return job_out(_job(request, job_id))
+    revert_set_up(job_of(request, job_id), writer(request), body.base_version, body.to_version)
+    return job_out(job_of(request, job_id))
 
 
 @router.get("/jobs/{int:job_id}/short-list", response=list[ShortListRow], operation_id="short_list")
 def get_short_list(
     request: PersonRequest, job_id: int, axle: str = Query("rear"), action: Action = Query(...)
 ) -> list[ShortListRow]:
-    job = _job(request, job_id)
+    job = job_of(request, job_id)
     sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
     rack = list(
         RackBar.objects.filter(shop_id=request.user.shop_id, fits_axle=axle).order_by("part_number")
@@ -290,7 +250,7 @@ def get_short_list(
 def stale_answer(request: HttpRequest, job_id: int, place: str) -> dict[str, Any]:
     """Return both sides of a conflict: what stands now; the sender knows what they sent."""
     person_request: Any = request
-    current = job_out(_job(person_request, job_id))
+    current = job_out(job_of(person_request, job_id))
     return {
         "detail": [
             {"field": place, "message": "Somebody else changed this meanwhile. Choose which stays."}

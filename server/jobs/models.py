@@ -1,7 +1,10 @@
 """Jobs: a vehicle in the shop, where it stands, and what is chosen for it."""
 
+from django.conf import settings
 from django.db import models
+from django.db.models import Q
 
+from axlecore.practice.stations import JobKind, Station
 from history.models import Revision, Versioned
 from rigs.models import Vehicle
 from shops.models import Shop
@@ -10,22 +13,13 @@ from shops.models import Shop
 class Job(Versioned):
     """A job on one vehicle. The set-up is core's `SetUp` record as JSON."""
 
-    class Station(models.TextChoices):
-        """Stops along the line, in order."""
-
-        LISTEN = "listen", "Listen"
-        WEIGH = "weigh", "Weigh"
-        LOOK = "look", "Look"
-        CHOOSE = "choose", "Choose"
-        FIT = "fit", "Fit"
-        BUILD = "build", "Build"
-        DRIVE = "drive", "Drive"
-        HAND_OVER = "hand_over", "Hand over"
-
     shop = models.ForeignKey(Shop, models.CASCADE, related_name="jobs")
     number = models.PositiveIntegerField()
     vehicle = models.ForeignKey(Vehicle, models.PROTECT, related_name="jobs")
-    station = models.CharField(max_length=10, choices=Station, default=Station.WEIGH)
+    kind = models.CharField(max_length=16, default=JobKind.UPGRADE)
+    station = models.CharField(max_length=10, default=Station.LISTEN)
+    # What the gate of its station still asks for, said by core when a paper was last written.
+    blocked_by = models.CharField(max_length=160, blank=True)
     due_on = models.DateField(null=True, blank=True)
     set_up = models.JSONField()
     changed_at = models.DateTimeField(auto_now=True)
@@ -34,14 +28,13 @@ class Job(Versioned):
         constraints = [
             models.UniqueConstraint(fields=["shop", "number"], name="one_job_a_number"),
             models.CheckConstraint(
-                condition=models.Q(
-                    station__in=[
-                        "listen", "weigh", "look", "choose", "fit", "build", "drive", "hand_over",
-                    ]
-                ),
+                condition=Q(station__in=[station.value for station in Station]),
                 name="known_station",
             ),
-        ]  # fmt: skip
+            models.CheckConstraint(
+                condition=Q(kind__in=[kind.value for kind in JobKind]), name="known_kind"
+            ),
+        ]
         indexes = [models.Index(fields=["shop", "-changed_at"], name="jobs_last_changed")]
 
     def __str__(self) -> str:
@@ -56,4 +49,53 @@ class SetUpRevision(Revision):
     class Meta:
         constraints = [
             models.UniqueConstraint(fields=["job", "version"], name="one_set_up_a_version")
+        ]
+
+
+class Paper(Versioned):
+    """A paper of a job besides its set-up: a record of core as JSON."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="papers")
+    name = models.CharField(max_length=16)
+    document = models.JSONField()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["job", "name"], name="one_paper_a_name"),
+            models.CheckConstraint(
+                condition=Q(name__in=["complaint", "look_over"]), name="known_paper"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.name} of {self.job}"
+
+
+class PaperRevision(Revision):
+    """One version of a paper."""
+
+    paper = models.ForeignKey(Paper, models.CASCADE, related_name="revisions")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["paper", "version"], name="one_paper_a_version")
+        ]
+
+
+class GatePass(models.Model):
+    """A job went on from a station. Never edited; passing again adds a row."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="passes")
+    station = models.CharField(max_length=10)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    # Sentences of what was not met, and why it was passed all the same.
+    unmet = models.JSONField(default=list)
+    reason = models.CharField(max_length=400, blank=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(unmet=[]) | ~Q(reason=""), name="an_override_has_a_reason"
+            )
         ]

@@ -12,21 +12,19 @@ from axlecore.choose import axle_named
 from axlecore.entry import fit_part
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.classes import default_bar
-from axlecore.practice.findings import Assessment, assess
+from axlecore.practice.stations import STATIONS_OF, JobKind
 from axlecore.rig import Action, AxleChoice, RigFile, RigKind, SetUp, check_set_up
+from axlecore.rig import Vehicle as Sheet
 from history.models import Versioned
 from history.versions import document_at, write_next
+from jobs.gates import note_gate
 from jobs.models import Job
+from jobs.records import set_up_of
 from racks.models import RackBar
 from racks.services import bar_of
 from rigs.models import Vehicle
-from rigs.services import Entry, sheet_of, take_in
+from rigs.services import Entry, change_sheet, revert_sheet, sheet_of, take_in
 from shops.models import Person, Shop
-
-
-def set_up_of(job: Job) -> SetUp:
-    """Return what is chosen in a job as core's record."""
-    return from_plain(job.set_up, SetUp)
 
 
 def open_job(
@@ -36,17 +34,19 @@ def open_job(
     kind: RigKind,
     due_on: date | None,
     entries: list[Entry],
+    job_kind: JobKind = JobKind.UPGRADE,
 ) -> Job:
     """Take in a new vehicle and open a job on it, both or neither."""
     with transaction.atomic():
-        return open_job_on(person, take_in(person, name, description, kind, entries), due_on)
+        vehicle = take_in(person, name, description, kind, entries)
+        return open_job_on(person, vehicle, due_on, job_kind)
 
 
 def open_job_on(
     person: Person,
     vehicle: Vehicle,
     due_on: date | None,
-    station: str = Job.Station.WEIGH,
+    kind: JobKind = JobKind.UPGRADE,
     set_up: SetUp | None = None,
 ) -> Job:
     """Open a job on a stored vehicle with the shop's next number. Call inside a transaction."""
@@ -58,11 +58,13 @@ def open_job_on(
         shop=person.shop,
         number=(last or 100) + 1,
         vehicle=vehicle,
-        station=station,
+        kind=kind,
+        station=STATIONS_OF[kind][0],
         due_on=due_on,
         set_up=plain,
     )
     job.revisions.create(version=1, document=plain, place="new", person=person)
+    note_gate(job)
     return job
 
 
@@ -82,8 +84,6 @@ def change_set_up(
         chosen = change(set_up_of(locked))
         check_set_up(vehicle, chosen)
         locked.set_up = to_plain(chosen)
-        if locked.station in (Job.Station.LISTEN, Job.Station.WEIGH, Job.Station.LOOK):
-            locked.station = Job.Station.CHOOSE
         return locked.set_up
 
     write_next(job, job.revisions, base_version, place, typed, person, apply)
@@ -120,9 +120,27 @@ def revert_set_up(job: Job, person: Person, base_version: int, to_version: int) 
     )  # fmt: skip
 
 
-def assess_job(job: Job) -> Assessment:
-    """Return what the job's numbers say."""
-    return assess(sheet_of(job.vehicle), set_up_of(job))
+def edit_sheet(
+    job: Job,
+    person: Person,
+    base_version: int,
+    place: str,
+    typed: str,
+    change: Callable[[Sheet], Sheet],
+) -> None:
+    """Write the next version of the sheet of a job's vehicle, and what its gate then asks for."""
+    with transaction.atomic():
+        change_sheet(job.vehicle, person, base_version, place, typed, change)
+        job.vehicle.refresh_from_db()
+        note_gate(job)
+
+
+def revert_job_sheet(job: Job, person: Person, base_version: int, to_version: int) -> None:
+    """Write an earlier version of the sheet again as the next one."""
+    with transaction.atomic():
+        revert_sheet(job.vehicle, person, base_version, to_version)
+        job.vehicle.refresh_from_db()
+        note_gate(job)
 
 
 def rig_file_of(job: Job) -> RigFile:

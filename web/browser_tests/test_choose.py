@@ -4,7 +4,7 @@ from browser_tests.browser import BrowserTestCase
 
 from axlecore.evaluate import evaluate
 from jobs.models import Job
-from jobs.services import set_up_of
+from jobs.records import set_up_of
 from rigs.services import sheet_of
 
 

@@ -9,8 +9,9 @@ from axlecore.evaluate import evaluate
 from axlecore.measure import Known
 from axlecore.rig import SetUp
 from demo import scenario
+from jobs.gates import assess_job, practice_of
 from jobs.models import Job
-from jobs.services import assess_job
+from photos.models import Photo
 from racks.models import RackBar
 from rigs.models import Vehicle
 
@@ -20,6 +21,9 @@ class ScenarioTests(SimpleTestCase):
         "planetarium": scenario.planetarium(),
         "clinic": scenario.clinic(),
         "hives": scenario.hives(),
+        "lookout": scenario.lookout(),
+        "bakery": scenario.bakery(),
+        "kayaks": scenario.kayaks(),
     }
 
     def test_sheets_are_nearly_all_taken_not_defaulted(self):
@@ -31,6 +35,7 @@ class ScenarioTests(SimpleTestCase):
         """Degrees per g, from a heavy pickup with stiff springs to a tall coach."""
         for name, (low, high) in {
             "planetarium": (12, 20), "clinic": (8, 16), "hives": (5, 10),
+            "lookout": (4, 20), "bakery": (3, 8), "kayaks": (5, 13),
         }.items():  # fmt: skip
             for state in evaluate(self.vehicles[name], SetUp()).states:
                 gradient = state.before.roll_gradient_rad_per_g * 57.29578
@@ -52,7 +57,7 @@ class LoadingTests(TestCase):
         call_command("load_demo", stdout=StringIO())
         Vehicle.objects.filter(name__startswith="Orrery").update(name="Renamed")
         call_command("load_demo", stdout=StringIO())
-        self.assertEqual((Job.objects.count(), RackBar.objects.count()), (3, 24))
+        self.assertEqual((Job.objects.count(), RackBar.objects.count()), (6, 24))
         self.assertTrue(Vehicle.objects.filter(name="Renamed").exists())
 
     def test_its_jobs_show_what_the_handling_of_findings_is_for(self):
@@ -64,6 +69,31 @@ class LoadingTests(TestCase):
         self.assertIn("over_axle_rating", said["Tidewater"])
         self.assertLessEqual({"air_bags_connected", "gain_without_base"}, said["Hive"])
         self.assertIn("front_share_falls", said["Orrery,"])
+
+    def test_jobs_wait_at_the_first_stations_each_by_its_own_line(self):
+        call_command("load_demo", stdout=StringIO())
+        stands = {
+            job.vehicle.name.split()[0].strip(","): (job.kind, job.station)
+            for job in Job.objects.select_related("vehicle")
+        }
+        self.assertEqual(
+            stands,
+            {
+                "Crumb": ("link_length", "listen"), "Skerry": ("renew_links", "look"),
+                "Bittern": ("upgrade", "look"), "Tidewater": ("upgrade", "weigh"),
+                "Hive": ("upgrade", "choose"), "Orrery": ("upgrade", "choose"),
+            },
+        )  # fmt: skip
+
+    def test_readings_follow_and_pictures_are_kept(self):
+        call_command("load_demo", stdout=StringIO())
+        orrery = Job.objects.get(vehicle__name__startswith="Orrery")
+        says = practice_of(orrery)
+        self.assertEqual(says.offers.troubles, [])
+        offered = {offer.key.partition(":")[0] for offer in says.offers.offers}
+        self.assertLessEqual({"caliper", "height_by_lift", "calibrate_springs"}, offered)
+        self.assertGreaterEqual(Photo.objects.count(), 10)
+        self.assertTrue(orrery.photos.get(place="side").marks)
 
 
 class ShapesTests(SimpleTestCase):

@@ -127,7 +127,7 @@ class SetUpTests(TwoShops):
 
     def test_a_rack_bar_is_chosen_changed_and_put_back(self):
         chosen = self.choose(rack_bar_id=self.bars[1].pk).json()
-        self.assertEqual(chosen["station"], "choose")
+        self.assertEqual(chosen["station"], "listen", "choosing passes no gate")
         bar = chosen["set_up"]["rear"]["fitted"]["bar"]
         self.assertAlmostEqual(bar["outside_diameter_m"]["value"], 1.25 * 0.0254)
         self.edit("rear.fitted.bar.outside_diameter_m", '1 3/8"')
@@ -186,8 +186,9 @@ class AssessmentTests(TwoShops):
 
     def test_reading_takes_a_fixed_number_of_queries(self):
         path = f"/api/jobs/{self.job.pk}"
-        for address, queries in ((path, 3), (f"{path}/assessment", 3),
-                                 (f"{path}/short-list?action=supplement", 4)):  # fmt: skip
+        for address, queries in ((path, 5), (f"{path}/assessment", 5),
+                                 (f"{path}/practice", 5),
+                                 (f"{path}/short-list?action=supplement", 6)):  # fmt: skip
             with self.assertNumQueries(queries):
                 self.client.get(address)
 

@@ -64,6 +64,46 @@ export const PLACES = {
     "label": "Motion gain",
     "dimension": "pure"
   },
+  "front.standard_bar.link_play_m": {
+    "label": "Link play",
+    "dimension": "small_length"
+  },
+  "front.standard_bar.bushing_play_m": {
+    "label": "Bushing play",
+    "dimension": "small_length"
+  },
+  "front.standard_bar.readings.caliper_1_m": {
+    "label": "Caliper, first place",
+    "dimension": "small_length"
+  },
+  "front.standard_bar.readings.caliper_2_m": {
+    "label": "Caliper, second place",
+    "dimension": "small_length"
+  },
+  "front.standard_bar.readings.caliper_3_m": {
+    "label": "Caliper, third place",
+    "dimension": "small_length"
+  },
+  "front.standard_bar.readings.quoted_diameter_m": {
+    "label": "Quoted diameter",
+    "dimension": "small_length"
+  },
+  "front.standard_bar.readings.mass_kg": {
+    "label": "Bar's weight",
+    "dimension": "mass"
+  },
+  "front.standard_bar.readings.developed_length_m": {
+    "label": "Length along the bends",
+    "dimension": "length"
+  },
+  "front.standard_bar.readings.arm_length_m": {
+    "label": "Arm length",
+    "dimension": "length"
+  },
+  "front.standard_bar.readings.end_spacing_m": {
+    "label": "Between the arms",
+    "dimension": "length"
+  },
   "front.air_bags.rate_n_per_m": {
     "label": "Air bag rate",
     "dimension": "rate"
@@ -71,6 +111,14 @@ export const PLACES = {
   "front.air_bags.spacing_m": {
     "label": "Air bag spacing",
     "dimension": "length"
+  },
+  "front.damper_spacing_m": {
+    "label": "Damper spacing",
+    "dimension": "length"
+  },
+  "front.lift_m": {
+    "label": "Lift from standard",
+    "dimension": "shift"
   },
   "rear.track_m": {
     "label": "Track",
@@ -136,6 +184,46 @@ export const PLACES = {
     "label": "Motion gain",
     "dimension": "pure"
   },
+  "rear.standard_bar.link_play_m": {
+    "label": "Link play",
+    "dimension": "small_length"
+  },
+  "rear.standard_bar.bushing_play_m": {
+    "label": "Bushing play",
+    "dimension": "small_length"
+  },
+  "rear.standard_bar.readings.caliper_1_m": {
+    "label": "Caliper, first place",
+    "dimension": "small_length"
+  },
+  "rear.standard_bar.readings.caliper_2_m": {
+    "label": "Caliper, second place",
+    "dimension": "small_length"
+  },
+  "rear.standard_bar.readings.caliper_3_m": {
+    "label": "Caliper, third place",
+    "dimension": "small_length"
+  },
+  "rear.standard_bar.readings.quoted_diameter_m": {
+    "label": "Quoted diameter",
+    "dimension": "small_length"
+  },
+  "rear.standard_bar.readings.mass_kg": {
+    "label": "Bar's weight",
+    "dimension": "mass"
+  },
+  "rear.standard_bar.readings.developed_length_m": {
+    "label": "Length along the bends",
+    "dimension": "length"
+  },
+  "rear.standard_bar.readings.arm_length_m": {
+    "label": "Arm length",
+    "dimension": "length"
+  },
+  "rear.standard_bar.readings.end_spacing_m": {
+    "label": "Between the arms",
+    "dimension": "length"
+  },
   "rear.air_bags.rate_n_per_m": {
     "label": "Air bag rate",
     "dimension": "rate"
@@ -143,6 +231,14 @@ export const PLACES = {
   "rear.air_bags.spacing_m": {
     "label": "Air bag spacing",
     "dimension": "length"
+  },
+  "rear.damper_spacing_m": {
+    "label": "Damper spacing",
+    "dimension": "length"
+  },
+  "rear.lift_m": {
+    "label": "Lift from standard",
+    "dimension": "shift"
   },
   "profile.blocks.*.length_m": {
     "label": "Block length",
@@ -184,6 +280,22 @@ export const PLACES = {
     "label": "Centre of gravity height",
     "dimension": "length"
   },
+  "load_states.*.front_left_height_m": {
+    "label": "Front left ride height",
+    "dimension": "length"
+  },
+  "load_states.*.front_right_height_m": {
+    "label": "Front right ride height",
+    "dimension": "length"
+  },
+  "load_states.*.rear_left_height_m": {
+    "label": "Rear left ride height",
+    "dimension": "length"
+  },
+  "load_states.*.rear_right_height_m": {
+    "label": "Rear right ride height",
+    "dimension": "length"
+  },
   "wheelbase_m": {
     "label": "Wheelbase",
     "dimension": "length"
@@ -203,6 +315,82 @@ export const PLACES = {
   "rating_kg": {
     "label": "Vehicle rating",
     "dimension": "mass"
+  },
+  "floor_slope_rad": {
+    "label": "Floor slope",
+    "dimension": "angle"
+  },
+  "spring_correction": {
+    "label": "Spring correction",
+    "dimension": "pure"
+  },
+  "roll_inertia_kg_m2": {
+    "label": "Roll inertia",
+    "dimension": "inertia"
+  },
+  "roll_damping_n_m_s_per_rad": {
+    "label": "Roll damping",
+    "dimension": "roll_damping"
+  },
+  "tow.load_kg": {
+    "label": "Tongue or pin load",
+    "dimension": "mass"
+  },
+  "tow.behind_rear_axle_m": {
+    "label": "Hitch behind rear axle",
+    "dimension": "shift"
+  },
+  "lift_weighing.rise_m": {
+    "label": "Rear raised by",
+    "dimension": "length"
+  },
+  "lift_weighing.raised_front_kg": {
+    "label": "Front axle load, rear raised",
+    "dimension": "mass"
+  },
+  "stack.*.mass_kg": {
+    "label": "Mass",
+    "dimension": "mass"
+  },
+  "stack.*.behind_front_axle_m": {
+    "label": "Behind front axle",
+    "dimension": "shift"
+  },
+  "stack.*.left_m": {
+    "label": "Left of the middle",
+    "dimension": "shift"
+  },
+  "stack.*.height_m": {
+    "label": "Height of its centre",
+    "dimension": "length"
+  },
+  "roll_test.mass_kg": {
+    "label": "Mass moved",
+    "dimension": "mass"
+  },
+  "roll_test.moved_m": {
+    "label": "Moved sideways",
+    "dimension": "length"
+  },
+  "roll_test.lean_right_rad": {
+    "label": "Lean, mass at the right",
+    "dimension": "angle"
+  },
+  "roll_test.lean_left_rad": {
+    "label": "Lean, mass at the left",
+    "dimension": "angle"
+  },
+  "roll_test.frequency_hz": {
+    "label": "Rocking frequency",
+    "dimension": "frequency"
+  },
+  "roll_test.first_swing_rad": {
+    "label": "First swing",
+    "dimension": "angle"
+  },
+  "roll_test.later_swing_rad": {
+    "label": "Later swing",
+    "dimension": "angle"
   },
   "load_states.*.front_kg": {
     "label": "Front axle load",
@@ -236,6 +424,46 @@ export const PLACES = {
     "label": "Motion gain",
     "dimension": "pure"
   },
+  "set_up.front.fitted.link_play_m": {
+    "label": "Link play",
+    "dimension": "small_length"
+  },
+  "set_up.front.fitted.bushing_play_m": {
+    "label": "Bushing play",
+    "dimension": "small_length"
+  },
+  "set_up.front.fitted.readings.caliper_1_m": {
+    "label": "Caliper, first place",
+    "dimension": "small_length"
+  },
+  "set_up.front.fitted.readings.caliper_2_m": {
+    "label": "Caliper, second place",
+    "dimension": "small_length"
+  },
+  "set_up.front.fitted.readings.caliper_3_m": {
+    "label": "Caliper, third place",
+    "dimension": "small_length"
+  },
+  "set_up.front.fitted.readings.quoted_diameter_m": {
+    "label": "Quoted diameter",
+    "dimension": "small_length"
+  },
+  "set_up.front.fitted.readings.mass_kg": {
+    "label": "Bar's weight",
+    "dimension": "mass"
+  },
+  "set_up.front.fitted.readings.developed_length_m": {
+    "label": "Length along the bends",
+    "dimension": "length"
+  },
+  "set_up.front.fitted.readings.arm_length_m": {
+    "label": "Arm length",
+    "dimension": "length"
+  },
+  "set_up.front.fitted.readings.end_spacing_m": {
+    "label": "Between the arms",
+    "dimension": "length"
+  },
   "set_up.rear.fitted.bar.outside_diameter_m": {
     "label": "Outside diameter",
     "dimension": "small_length"
@@ -259,6 +487,46 @@ export const PLACES = {
   "set_up.rear.fitted.motion_gain": {
     "label": "Motion gain",
     "dimension": "pure"
+  },
+  "set_up.rear.fitted.link_play_m": {
+    "label": "Link play",
+    "dimension": "small_length"
+  },
+  "set_up.rear.fitted.bushing_play_m": {
+    "label": "Bushing play",
+    "dimension": "small_length"
+  },
+  "set_up.rear.fitted.readings.caliper_1_m": {
+    "label": "Caliper, first place",
+    "dimension": "small_length"
+  },
+  "set_up.rear.fitted.readings.caliper_2_m": {
+    "label": "Caliper, second place",
+    "dimension": "small_length"
+  },
+  "set_up.rear.fitted.readings.caliper_3_m": {
+    "label": "Caliper, third place",
+    "dimension": "small_length"
+  },
+  "set_up.rear.fitted.readings.quoted_diameter_m": {
+    "label": "Quoted diameter",
+    "dimension": "small_length"
+  },
+  "set_up.rear.fitted.readings.mass_kg": {
+    "label": "Bar's weight",
+    "dimension": "mass"
+  },
+  "set_up.rear.fitted.readings.developed_length_m": {
+    "label": "Length along the bends",
+    "dimension": "length"
+  },
+  "set_up.rear.fitted.readings.arm_length_m": {
+    "label": "Arm length",
+    "dimension": "length"
+  },
+  "set_up.rear.fitted.readings.end_spacing_m": {
+    "label": "Between the arms",
+    "dimension": "length"
   }
 } as const;
 

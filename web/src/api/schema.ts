@@ -56,6 +56,177 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/certainty": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Certainty */
+        get: operations["job_certainty"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/devices/caliper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read Caliper */
+        post: operations["read_caliper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/devices/pads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read Pads */
+        post: operations["read_pads"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/devices/tilt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read Tilt */
+        post: operations["read_tilt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/gates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Gate */
+        post: operations["pass_gate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Kind */
+        patch: operations["change_kind"];
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/papers/{paper}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Paper */
+        patch: operations["enter_on_paper"];
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/papers/{paper}/revert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Paper Revert */
+        post: operations["revert_paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Photos */
+        get: operations["list_photos"];
+        put?: never;
+        /** Post Photo */
+        post: operations["keep_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Practice */
+        get: operations["job_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/set-up": {
         parameters: {
             query?: never;
@@ -108,6 +279,40 @@ export interface paths {
         patch: operations["enter_on_sheet"];
         trace?: never;
     };
+    "/api/jobs/{job_id}/sheet/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Entries */
+        post: operations["enter_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/sheet/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Offer */
+        post: operations["take_offer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/sheet/parts": {
         parameters: {
             query?: never;
@@ -157,6 +362,57 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/weigh-ticket": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Ticket */
+        post: operations["import_ticket"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Photo */
+        patch: operations["remove_photo"];
+        trace?: never;
+    };
+    "/api/photos/{photo_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Marks */
+        patch: operations["mark_photo"];
         trace?: never;
     };
     "/api/session": {
@@ -214,6 +470,12 @@ export interface components {
          */
         AirLines: "separate" | "connected";
         /**
+         * Answer
+         * @description Answers to the question whether a bar is the medicine.
+         * @enum {string}
+         */
+        Answer: "unsaid" | "yes" | "partly" | "repair_first" | "no";
+        /**
          * Assessment
          * @description What is computed and what is said of it.
          *
@@ -255,17 +517,25 @@ export interface components {
          *         The bar on it now.
          *     air_bags : AirBags or None
          *         Helper bags.
+         *     damper_spacing_m : Measured or None
+         *         Between the dampers [m].
+         *     lift_m : Measured or None
+         *         Lifted from standard [m]; below zero lowered.
+         *     tyre_size : str
+         *         As on the sidewall; kept and shown, not computed with.
          *     leaf_twist_factor : float
          *         How much the leaves' own twist raises spring roll stiffness; 1 ignores it.
          */
         Axle: {
             air_bags?: components["schemas"]["AirBags"] | null;
+            damper_spacing_m?: components["schemas"]["Measured"] | null;
             dual_spacing_m?: components["schemas"]["Measured"] | null;
             /**
              * Leaf Twist Factor
              * @default 1
              */
             leaf_twist_factor: number;
+            lift_m?: components["schemas"]["Measured"] | null;
             link_spacing_m?: components["schemas"]["Measured"] | null;
             rating_kg: components["schemas"]["Measured"];
             roll_centre_height_m: components["schemas"]["Measured"];
@@ -275,6 +545,11 @@ export interface components {
             suspension: components["schemas"]["Suspension"];
             track_m: components["schemas"]["Measured"];
             tyre_rate_n_per_m: components["schemas"]["Measured"];
+            /**
+             * Tyre Size
+             * @default
+             */
+            tyre_size: string;
             unsprung_mass_kg: components["schemas"]["Measured"];
             wheel_centre_height_m: components["schemas"]["Measured"];
         };
@@ -307,6 +582,8 @@ export interface components {
          *         The axle on its tyres, in series with the suspension.
          *     standard_bar_rate_n_per_m, chosen_bar_rate_n_per_m : float
          *         Bar rates at the eyes [N/m]; zero where there is none.
+         *     free_lean_rad : float
+         *         Lean of the axle before its standard bar works, from play in links and bushings [rad].
          */
         AxleStiffness: {
             /** Air Bags */
@@ -315,6 +592,8 @@ export interface components {
             chosen_bar: number;
             /** Chosen Bar Rate N Per M */
             chosen_bar_rate_n_per_m: number;
+            /** Free Lean Rad */
+            free_lean_rad: number;
             /** Springs */
             springs: number;
             /** Standard Bar */
@@ -376,6 +655,31 @@ export interface components {
             steel: string;
         };
         /**
+         * BarReadings
+         * @description What was read on a bar, or said of it.
+         *
+         *     Attributes
+         *     ----------
+         *     caliper_1_m, caliper_2_m, caliper_3_m : Measured or None
+         *         Outside diameter at three places, paint and rust scraped off [m].
+         *     quoted_diameter_m : Measured or None
+         *         What a seller or a sheet says it is [m].
+         *     mass_kg, developed_length_m : Measured or None
+         *         Off the vehicle, without links: weight [kg] and length along the bends [m].
+         *     arm_length_m, end_spacing_m : Measured or None
+         *         Bend to outermost hole, and between the arms [m].
+         */
+        BarReadings: {
+            arm_length_m?: components["schemas"]["Measured"] | null;
+            caliper_1_m?: components["schemas"]["Measured"] | null;
+            caliper_2_m?: components["schemas"]["Measured"] | null;
+            caliper_3_m?: components["schemas"]["Measured"] | null;
+            developed_length_m?: components["schemas"]["Measured"] | null;
+            end_spacing_m?: components["schemas"]["Measured"] | null;
+            mass_kg?: components["schemas"]["Measured"] | null;
+            quoted_diameter_m?: components["schemas"]["Measured"] | null;
+        };
+        /**
          * BeforeAfter
          * @description Roll stiffness of one axle.
          *
@@ -388,6 +692,70 @@ export interface components {
             after: components["schemas"]["AxleStiffness"];
             before: components["schemas"]["AxleStiffness"];
         };
+        /**
+         * Bolts
+         * @description What becomes of the fasteners of a part once they are off.
+         * @enum {string}
+         */
+        Bolts: "unseen" | "keep" | "clean" | "renew";
+        /** CaliperOut */
+        CaliperOut: {
+            /** Device */
+            device: string;
+            /** Typed */
+            typed: string;
+        };
+        /**
+         * Certainty
+         * @description How sure the lean of one load state is.
+         *
+         *     Attributes
+         *     ----------
+         *     state : LoadKey
+         *         Which state.
+         *     lean_rad, band_rad : float
+         *         In the reference bend with what is chosen, and the half width of its band [rad].
+         *     costs : list of Cost
+         *         What each number adds to the band, most first.
+         */
+        Certainty: {
+            /** Band Rad */
+            band_rad: number;
+            /** Costs */
+            costs: components["schemas"]["Cost"][];
+            /** Lean Rad */
+            lean_rad: number;
+            state: components["schemas"]["LoadKey"];
+        };
+        /**
+         * Check
+         * @description One thing that must be true before a job goes on.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Identifier of the rule.
+         *     text : str
+         *         What must be true, in words.
+         *     met : bool
+         *         Whether it is.
+         *     stop : bool
+         *         A stop for safety: no reason overrides it.
+         *     place : str
+         *         Path of what would make it true.
+         */
+        Check: {
+            /** Key */
+            key: string;
+            /** Met */
+            met: boolean;
+            /** Place */
+            place: string;
+            /** Stop */
+            stop: boolean;
+            /** Text */
+            text: string;
+        };
         /** ChooseIn */
         ChooseIn: {
             action: components["schemas"]["Action"] | null;
@@ -397,6 +765,154 @@ export interface components {
             base_version: number;
             /** Rack Bar Id */
             rack_bar_id?: number | null;
+        };
+        /**
+         * Chore
+         * @description Something the plan must hold.
+         *
+         *     Attributes
+         *     ----------
+         *     when : str
+         *         "day before", "before ordering", "while taking off", "before driving".
+         *     what, why : str
+         *         The chore and its reason.
+         */
+        Chore: {
+            /** What */
+            what: string;
+            /** When */
+            when: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Complaint
+         * @description All that the owner said, and what the lead made of it.
+         *
+         *     Attributes
+         *     ----------
+         *     words : str
+         *         The complaint in the owner's own words.
+         *     symptoms, noises, extras, use
+         *         The picks on the drawing.
+         *     worst_when : WorstWhen
+         *         Load state in which it is worst.
+         *     budget : int
+         *         In the shop's money; 0 where not said.
+         *     verdict : Verdict
+         *         Whether the lead accepts what the sorting says.
+         *     verdict_reason : str
+         *         Why not, where it is overridden.
+         */
+        Complaint: {
+            /**
+             * Budget
+             * @default 0
+             */
+            budget: number;
+            /**
+             * @default {
+             *       "dampers": "none",
+             *       "helper_springs": "none",
+             *       "steering_damper": "none",
+             *       "chassis_brace": "none"
+             *     }
+             */
+            extras: components["schemas"]["Extras"];
+            /**
+             * @default {
+             *       "front_left": "none",
+             *       "front_right": "none",
+             *       "rear_left": "none",
+             *       "rear_right": "none"
+             *     }
+             */
+            noises: components["schemas"]["Noises"];
+            /**
+             * @default {
+             *       "leans_in_bend": "none",
+             *       "rear_steps_out": "none",
+             *       "leans_in_gust": "none",
+             *       "pushed_by_gust": "none",
+             *       "leans_from_truck": "none",
+             *       "pushed_by_truck": "none",
+             *       "head_toss": "none",
+             *       "pitches": "none",
+             *       "dives": "none",
+             *       "wanders": "none",
+             *       "pulls": "none",
+             *       "rocks": "none",
+             *       "lifts_a_wheel": "none"
+             *     }
+             */
+            symptoms: components["schemas"]["Symptoms"];
+            /**
+             * @default {
+             *       "road": "mostly",
+             *       "towing": "never",
+             *       "rough_track": "never"
+             *     }
+             */
+            use: components["schemas"]["Use"];
+            /** @default open */
+            verdict: components["schemas"]["Verdict"];
+            /**
+             * Verdict Reason
+             * @default
+             */
+            verdict_reason: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /** @default unsaid */
+            worst_when: components["schemas"]["WorstWhen"];
+        };
+        /**
+         * Consequences
+         * @description What follows from a look-over.
+         *
+         *     Attributes
+         *     ----------
+         *     findings : list of Finding
+         *         Gravest first.
+         *     needs : list of Need
+         *         For the parts list.
+         *     chores : list of Chore
+         *         For the plan.
+         */
+        Consequences: {
+            /** Chores */
+            chores: components["schemas"]["Chore"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Needs */
+            needs: components["schemas"]["Need"][];
+        };
+        /**
+         * Cost
+         * @description What one number's band does to the lean.
+         *
+         *     Attributes
+         *     ----------
+         *     place : str
+         *         Path of the number.
+         *     label : str
+         *         The trade's name for it.
+         *     known : Known
+         *         How it is known.
+         *     share : float
+         *         Change of the lean within the band, as a part of the lean; zero or more.
+         */
+        Cost: {
+            known: components["schemas"]["Known"];
+            /** Label */
+            label: string;
+            /** Place */
+            place: string;
+            /** Share */
+            share: number;
         };
         /** EditIn */
         EditIn: {
@@ -408,6 +924,19 @@ export interface components {
             place: string;
             /** Typed */
             typed: string;
+        };
+        /**
+         * Effect
+         * @description What a stiffer bar does to a symptom.
+         * @enum {string}
+         */
+        Effect: "changes" | "compute" | "not" | "worse";
+        /** EntriesIn */
+        EntriesIn: {
+            /** Base Version */
+            base_version: number;
+            /** Entries */
+            entries: components["schemas"]["EntryIn"][];
         };
         /** EntryIn */
         EntryIn: {
@@ -459,6 +988,32 @@ export interface components {
             wind_m_s: number[];
         };
         /**
+         * Extra
+         * @description Whether a part that is not a bar is there.
+         * @enum {string}
+         */
+        Extra: "none" | "fitted" | "planned";
+        /**
+         * Extras
+         * @description Other parts already fitted or planned.
+         */
+        Extras: {
+            /** @default none */
+            chassis_brace: components["schemas"]["Extra"];
+            /** @default none */
+            dampers: components["schemas"]["Extra"];
+            /** @default none */
+            helper_springs: components["schemas"]["Extra"];
+            /** @default none */
+            steering_damper: components["schemas"]["Extra"];
+        };
+        /**
+         * Fault
+         * @description What can be wrong with a part.
+         * @enum {string}
+         */
+        Fault: "cracked" | "broken" | "welded before" | "rust under the bushing" | "rusted from inside" | "bent" | "play" | "torn boot" | "seized stud" | "stud will spin" | "crushed cushion" | "missing cushion" | "soft" | "oval" | "split" | "dry" | "wrong size" | "loose" | "hole worn oval" | "captive nut spins" | "permanent thread-lock" | "covers bolts we need" | "in the way of a bar" | "not standard" | "chafed" | "leaks" | "off-centre" | "option not on the sheet";
+        /**
          * Finding
          * @description One thing the numbers say.
          *
@@ -505,16 +1060,77 @@ export interface components {
          *         Hole the links are in, 0 the outermost (softest).
          *     motion_gain : Measured
          *         Arm-tip travel per axle travel; on an independent suspension per wheel travel.
+         *     link_play_m, bushing_play_m : Measured or None
+         *         Lost motion at each end: of the link with its cushions, and of the bushing [m].
+         *     readings : BarReadings
+         *         What was read on it or said of it.
          */
         FittedBar: {
             bar: components["schemas"]["Bar"];
+            bushing_play_m?: components["schemas"]["Measured"] | null;
             /**
              * Hole
              * @default 0
              */
             hole: number;
+            link_play_m?: components["schemas"]["Measured"] | null;
             motion_gain: components["schemas"]["Measured"];
+            /**
+             * @default {
+             *       "caliper_1_m": null,
+             *       "caliper_2_m": null,
+             *       "caliper_3_m": null,
+             *       "quoted_diameter_m": null,
+             *       "mass_kg": null,
+             *       "developed_length_m": null,
+             *       "arm_length_m": null,
+             *       "end_spacing_m": null
+             *     }
+             */
+            readings: components["schemas"]["BarReadings"];
         };
+        /**
+         * Gate
+         * @description What stands between a station and the next.
+         *
+         *     Attributes
+         *     ----------
+         *     station : Station
+         *         Which station.
+         *     next : Station or None
+         *         Where the job goes on to; None at the end of its line.
+         *     checks : list of Check
+         *         What must be true.
+         *     open : bool
+         *         Every check is met.
+         *     overridable : bool
+         *         What is not met may be overridden by a lead with a reason.
+         */
+        Gate: {
+            /** Checks */
+            checks: components["schemas"]["Check"][];
+            next: components["schemas"]["Station"] | null;
+            /** Open */
+            open: boolean;
+            /** Overridable */
+            overridable: boolean;
+            station: components["schemas"]["Station"];
+        };
+        /** GateIn */
+        GateIn: {
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            station: components["schemas"]["Station"];
+        };
+        /**
+         * Hitch
+         * @description How a trailer hangs on.
+         * @enum {string}
+         */
+        Hitch: "none" | "tongue" | "pin";
         /** JobIn */
         JobIn: {
             /**
@@ -526,22 +1142,41 @@ export interface components {
             due_on?: string | null;
             /** Entries */
             entries?: components["schemas"]["EntryIn"][];
+            /** @default upgrade */
+            job_kind: components["schemas"]["JobKind"];
             kind: components["schemas"]["RigKind"];
             /** Name */
             name: string;
         };
+        /**
+         * JobKind
+         * @description What a job is about.
+         * @enum {string}
+         */
+        JobKind: "upgrade" | "renew_links" | "renew_bushings" | "broken_bar" | "link_length" | "recheck";
         /** JobOut */
         JobOut: {
+            complaint: components["schemas"]["Complaint"];
+            /** Complaint Version */
+            complaint_version: number;
             /** Description */
             description: string;
             /** Due On */
             due_on: string | null;
             /** Id */
             id: number;
+            kind: components["schemas"]["JobKind"];
+            /** Line */
+            line: components["schemas"]["Station"][];
+            look_over: components["schemas"]["LookOver"];
+            /** Look Over Version */
+            look_over_version: number;
             /** Name */
             name: string;
             /** Number */
             number: number;
+            /** Passes */
+            passes: components["schemas"]["PassOut"][];
             set_up: components["schemas"]["SetUp"];
             /** Set Up Version */
             set_up_version: number;
@@ -552,17 +1187,20 @@ export interface components {
         };
         /** JobRow */
         JobRow: {
+            /** Blocked By */
+            blocked_by: string;
             /** Description */
             description: string;
             /** Due On */
             due_on: string | null;
             /** Id */
             id: number;
-            kind: components["schemas"]["RigKind"];
+            job_kind: components["schemas"]["JobKind"];
             /** Name */
             name: string;
             /** Number */
             number: number;
+            rig_kind: components["schemas"]["RigKind"];
             station: components["schemas"]["Station"];
             /** Stop */
             stop: string;
@@ -573,6 +1211,10 @@ export interface components {
          * @enum {string}
          */
         Kind: "note" | "watch" | "fix" | "stop";
+        /** KindIn */
+        KindIn: {
+            kind: components["schemas"]["JobKind"];
+        };
         /**
          * Known
          * @description How a number is known, best first.
@@ -628,6 +1270,25 @@ export interface components {
             wheel_load_n: number[][][];
         };
         /**
+         * LiftWeighing
+         * @description The front axle weighed again with the rear raised.
+         *
+         *     Attributes
+         *     ----------
+         *     state : LoadKey
+         *         How it was loaded.
+         *     rise_m : Measured or None
+         *         How far the rear wheels were raised [m].
+         *     raised_front_kg : Measured or None
+         *         Front axle load with the rear raised [kg].
+         */
+        LiftWeighing: {
+            raised_front_kg?: components["schemas"]["Measured"] | null;
+            rise_m?: components["schemas"]["Measured"] | null;
+            /** @default trip_ready */
+            state: components["schemas"]["LoadKey"];
+        };
+        /**
          * LoadKey
          * @description Load states, lightest first.
          * @enum {string}
@@ -645,14 +1306,89 @@ export interface components {
          *         Load under each wheel or dual pair [kg].
          *     centre_of_gravity_height_m : Measured
          *         Of the whole vehicle above ground [m].
+         *     front_left_height_m, front_right_height_m, rear_left_height_m, rear_right_height_m : Measured
+         *         Ride height at each corner, ground to the wheel arch or frame mark [m]; None unread.
          */
         LoadState: {
             centre_of_gravity_height_m: components["schemas"]["Measured"];
+            front_left_height_m?: components["schemas"]["Measured"] | null;
             front_left_kg: components["schemas"]["Measured"];
+            front_right_height_m?: components["schemas"]["Measured"] | null;
             front_right_kg: components["schemas"]["Measured"];
             key: components["schemas"]["LoadKey"];
+            rear_left_height_m?: components["schemas"]["Measured"] | null;
             rear_left_kg: components["schemas"]["Measured"];
+            rear_right_height_m?: components["schemas"]["Measured"] | null;
             rear_right_kg: components["schemas"]["Measured"];
+        };
+        /**
+         * LookOver
+         * @description All that was seen under one vehicle.
+         *
+         *     Attributes
+         *     ----------
+         *     parts : mapping of str to PartCheck
+         *         By the key of the part; a part that is not in it is unseen.
+         *     rust : Rust
+         *         Of the whole undercarriage.
+         *     front_tube, rear_tube : TubeFacts
+         *         Of solid axles.
+         */
+        LookOver: {
+            /**
+             * @default {
+             *       "diameter_m": null,
+             *       "shape": "unseen",
+             *       "vent": "unseen"
+             *     }
+             */
+            front_tube: components["schemas"]["TubeFacts"];
+            /** Parts */
+            parts?: {
+                [key: string]: components["schemas"]["PartCheck"];
+            };
+            /**
+             * @default {
+             *       "diameter_m": null,
+             *       "shape": "unseen",
+             *       "vent": "unseen"
+             *     }
+             */
+            rear_tube: components["schemas"]["TubeFacts"];
+            /** @default unseen */
+            rust: components["schemas"]["Rust"];
+        };
+        /** MarksIn */
+        MarksIn: {
+            /** Marks */
+            marks: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * MassItem
+         * @description One known mass of the vehicle or its load, to be stacked.
+         *
+         *     Attributes
+         *     ----------
+         *     name : str
+         *         Such as "fresh water".
+         *     carried_from : LoadKey
+         *         Lightest state it is on board in; "towing" only when towing.
+         *     mass_kg : Measured
+         *         Its mass [kg].
+         *     behind_front_axle_m, left_m, height_m : Measured
+         *         Its centre: behind the front axle, left of the middle, above ground [m].
+         */
+        MassItem: {
+            behind_front_axle_m: components["schemas"]["Measured"];
+            carried_from: components["schemas"]["LoadKey"];
+            height_m: components["schemas"]["Measured"];
+            left_m: components["schemas"]["Measured"];
+            mass_kg: components["schemas"]["Measured"];
+            /** Name */
+            name: string;
         };
         /**
          * Measured
@@ -686,6 +1422,129 @@ export interface components {
             value: number;
         };
         /**
+         * Medicine
+         * @description Whether a bar is the medicine.
+         *
+         *     Attributes
+         *     ----------
+         *     answer : Answer
+         *         In a word.
+         *     finding : Finding
+         *         With its reason.
+         */
+        Medicine: {
+            answer: components["schemas"]["Answer"];
+            finding: components["schemas"]["Finding"];
+        };
+        /**
+         * Need
+         * @description A part that the job will consume.
+         *
+         *     Attributes
+         *     ----------
+         *     part : str
+         *         What.
+         *     quantity : int
+         *         How many.
+         *     why : str
+         *         The rule's reason.
+         */
+        Need: {
+            /** Part */
+            part: string;
+            /** Quantity */
+            quantity: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Noise
+         * @description A noise at one corner.
+         * @enum {string}
+         */
+        Noise: "none" | "squeak" | "clunk";
+        /**
+         * Noises
+         * @description Noises by corner.
+         */
+        Noises: {
+            /** @default none */
+            front_left: components["schemas"]["Noise"];
+            /** @default none */
+            front_right: components["schemas"]["Noise"];
+            /** @default none */
+            rear_left: components["schemas"]["Noise"];
+            /** @default none */
+            rear_right: components["schemas"]["Noise"];
+        };
+        /**
+         * Offer
+         * @description A figure that follows from readings.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Identifier, unique on a sheet.
+         *     place : str
+         *         Path of the number it would go to.
+         *     what : str
+         *         The figure in words.
+         *     now : str
+         *         What stands there now.
+         *     why : str
+         *         From which readings.
+         *     formula : str
+         *         The reckoning with the sheet's own numbers.
+         *     taken : bool
+         *         It stands there already.
+         */
+        Offer: {
+            /** Formula */
+            formula: string;
+            /** Key */
+            key: string;
+            /** Now */
+            now: string;
+            /** Place */
+            place: string;
+            /** Taken */
+            taken: boolean;
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
+        /** OfferIn */
+        OfferIn: {
+            /** Base Version */
+            base_version: number;
+            /** Offer */
+            offer: string;
+        };
+        /**
+         * OfferList
+         * @description All that follows from the readings of a sheet.
+         *
+         *     Attributes
+         *     ----------
+         *     offers : list of Offer
+         *         In the order of measuring.
+         *     troubles : list of Trouble
+         *         Readings that do not go together.
+         */
+        OfferList: {
+            /** Offers */
+            offers: components["schemas"]["Offer"][];
+            /** Troubles */
+            troubles: components["schemas"]["Trouble"][];
+        };
+        /**
+         * Often
+         * @description How much of the use is of one sort.
+         * @enum {string}
+         */
+        Often: "never" | "sometimes" | "mostly";
+        /**
          * Outcome
          * @description What one bar would do, in its outermost hole.
          *
@@ -708,6 +1567,108 @@ export interface components {
             /** Wind Lean Rad */
             wind_lean_rad: number[];
         };
+        /**
+         * PadFault
+         * @description What can go wrong with pads, to practise on.
+         * @enum {string}
+         */
+        PadFault: "none" | "noisy" | "drifting" | "off_by_one" | "drops_out";
+        /**
+         * PadOut
+         * @description One pad: its load, or why there is none.
+         */
+        PadOut: {
+            /** Load Kg */
+            load_kg: number | null;
+            /** Says */
+            says: string;
+            /** Steady */
+            steady: boolean;
+            /** Wheel */
+            wheel: string;
+        };
+        /** PadsIn */
+        PadsIn: {
+            /** @default none */
+            fault: components["schemas"]["PadFault"];
+            state: components["schemas"]["LoadKey"];
+        };
+        /** PadsOut */
+        PadsOut: {
+            /** Device */
+            device: string;
+            /** Pads */
+            pads: components["schemas"]["PadOut"][];
+            /** State Index */
+            state_index: number;
+        };
+        /** PaperIn */
+        PaperIn: {
+            /** Base Version */
+            base_version: number;
+            /** Place */
+            place: string;
+            /** Typed */
+            typed: string;
+        };
+        /**
+         * Part
+         * @description A part of one vehicle that is to be looked at.
+         *
+         *     Attributes
+         *     ----------
+         *     key, label : str
+         *         Such as ``rear_link_left``, "Link, left".
+         *     axle : str
+         *         "front" or "rear".
+         *     faults : tuple of Fault
+         *         What can be wrong with it.
+         *     fasteners : bool
+         *         Fasteners of it come off.
+         */
+        Part: {
+            /** Axle */
+            axle: string;
+            /** Fasteners */
+            fasteners: boolean;
+            /** Faults */
+            faults: components["schemas"]["Fault"][];
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * PartCheck
+         * @description What was seen of one part.
+         *
+         *     Attributes
+         *     ----------
+         *     rating : Rating
+         *         How it is.
+         *     faults : tuple of Fault
+         *         What is wrong with it.
+         *     bolts : Bolts
+         *         What becomes of its fasteners.
+         *     note : str
+         *         In the fitter's words.
+         */
+        PartCheck: {
+            /** @default unseen */
+            bolts: components["schemas"]["Bolts"];
+            /**
+             * Faults
+             * @default []
+             */
+            faults: components["schemas"]["Fault"][];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** @default unseen */
+            rating: components["schemas"]["Rating"];
+        };
         /** PartIn */
         PartIn: {
             /** Base Version */
@@ -716,6 +1677,21 @@ export interface components {
             fitted: boolean;
             /** Place */
             place: string;
+        };
+        /** PassOut */
+        PassOut: {
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Person */
+            person: string;
+            /** Reason */
+            reason: string;
+            station: components["schemas"]["Station"];
+            /** Unmet */
+            unmet: string[];
         };
         /** PersonOut */
         PersonOut: {
@@ -728,6 +1704,66 @@ export interface components {
             shop: string;
             /** Username */
             username: string;
+        };
+        /** PhotoOut */
+        PhotoOut: {
+            /** Height */
+            height: number;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Marks */
+            marks: [
+                number,
+                number
+            ][] | null;
+            /** Person */
+            person: string;
+            /** Place */
+            place: string;
+            /** Width */
+            width: number;
+        };
+        /**
+         * Practice
+         * @description Everything the first stations show beside the numbers.
+         *
+         *     Attributes
+         *     ----------
+         *     symptoms : list of SymptomRow
+         *         The journey's table.
+         *     sorting : list of Finding
+         *         What a bar does to each symptom.
+         *     medicine : Medicine
+         *         Whether a bar is the medicine.
+         *     parts : list of Part
+         *         To be looked at.
+         *     look : Consequences
+         *         What follows from the look-over.
+         *     offers : OfferList
+         *         What follows from the readings.
+         *     roll_test : RollTestReport
+         *         The yard roll test beside the model.
+         *     gates : list of Gate
+         *         Of the stations that are built.
+         */
+        Practice: {
+            /** Gates */
+            gates: components["schemas"]["Gate"][];
+            look: components["schemas"]["Consequences"];
+            medicine: components["schemas"]["Medicine"];
+            offers: components["schemas"]["OfferList"];
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            roll_test: components["schemas"]["RollTestReport"];
+            /** Sorting */
+            sorting: components["schemas"]["Finding"][];
+            /** Symptoms */
+            symptoms: components["schemas"]["SymptomRow"][];
         };
         /**
          * ProfileBlock
@@ -744,6 +1780,17 @@ export interface components {
             bottom_m: components["schemas"]["Measured"];
             length_m: components["schemas"]["Measured"];
             top_m: components["schemas"]["Measured"];
+        };
+        /**
+         * Rating
+         * @description How a part is.
+         * @enum {string}
+         */
+        Rating: "unseen" | "good" | "watch" | "replace" | "stop";
+        /** RemovedIn */
+        RemovedIn: {
+            /** Removed */
+            removed: boolean;
         };
         /** RevertIn */
         RevertIn: {
@@ -763,6 +1810,89 @@ export interface components {
          * @enum {string}
          */
         Role: "lead" | "fitter" | "viewer";
+        /**
+         * RollTest
+         * @description The yard roll test: a mass moved sideways, and a rocking push.
+         *
+         *     Attributes
+         *     ----------
+         *     state : LoadKey
+         *         How the vehicle was loaded.
+         *     mass_kg, moved_m : Measured or None
+         *         The mass [kg] and how far from the middle it was moved, each way [m].
+         *     lean_right_rad, lean_left_rad : Measured or None
+         *         Lean read with the mass at the right and at the left [rad], without sign.
+         *     frequency_hz : Measured or None
+         *         Rocking after a push [Hz].
+         *     first_swing_rad, later_swing_rad : Measured or None
+         *         Two swings to the same side [rad].
+         *     swings_between : int
+         *         Full swings from the first to the later one.
+         *     read_with : str
+         *         Phone, logger or level, as the fitter calls it.
+         */
+        RollTest: {
+            first_swing_rad?: components["schemas"]["Measured"] | null;
+            frequency_hz?: components["schemas"]["Measured"] | null;
+            later_swing_rad?: components["schemas"]["Measured"] | null;
+            lean_left_rad?: components["schemas"]["Measured"] | null;
+            lean_right_rad?: components["schemas"]["Measured"] | null;
+            mass_kg?: components["schemas"]["Measured"] | null;
+            moved_m?: components["schemas"]["Measured"] | null;
+            /**
+             * Read With
+             * @default
+             */
+            read_with: string;
+            /** @default trip_ready */
+            state: components["schemas"]["LoadKey"];
+            /**
+             * Swings Between
+             * @default 1
+             */
+            swings_between: number;
+        };
+        /**
+         * RollTestReport
+         * @description A yard roll test beside the model, as the vehicle stands; None where not read.
+         *
+         *     Attributes
+         *     ----------
+         *     moment_n_m : float or None
+         *         Of the mass moved sideways [N·m].
+         *     model_lean_rad, read_lean_rad : float or None
+         *         Lean by the model, and read, both directions averaged [rad].
+         *     friction_lean_rad : float or None
+         *         Half the difference of both directions: friction, and lean at rest [rad].
+         *     model_frequency_hz, read_frequency_hz : float or None
+         *         Rocking [Hz].
+         *     model_damping_ratio, read_damping_ratio : float or None
+         *         Of critical.
+         */
+        RollTestReport: {
+            /** Friction Lean Rad */
+            friction_lean_rad?: number | null;
+            /** Model Damping Ratio */
+            model_damping_ratio?: number | null;
+            /** Model Frequency Hz */
+            model_frequency_hz?: number | null;
+            /** Model Lean Rad */
+            model_lean_rad?: number | null;
+            /** Moment N M */
+            moment_n_m?: number | null;
+            /** Read Damping Ratio */
+            read_damping_ratio?: number | null;
+            /** Read Frequency Hz */
+            read_frequency_hz?: number | null;
+            /** Read Lean Rad */
+            read_lean_rad?: number | null;
+        };
+        /**
+         * Rust
+         * @description Rust of the whole undercarriage.
+         * @enum {string}
+         */
+        Rust: "unseen" | "none" | "light" | "scaly" | "heavy";
         /**
          * SetUp
          * @description What is chosen for the vehicle; None leaves an axle as it is.
@@ -804,6 +1934,12 @@ export interface components {
             /** Suits Axle Load */
             suits_axle_load: boolean;
         };
+        /**
+         * Side
+         * @description Where on an axle something sits.
+         * @enum {string}
+         */
+        Side: "unseen" | "left" | "middle" | "right";
         /**
          * SideArea
          * @description What the wind pushes on.
@@ -863,6 +1999,8 @@ export interface components {
          *         Axle loads [kg].
          *     sprung_height_m, roll_axis_height_m : float
          *         Sprung centre and the roll axis below it, above ground [m].
+         *     rest_lean_rad : float
+         *         At rest, from more load on one side [rad]; above zero to the left.
          *     before, after : LeanTables
          *         As it stands, and with what is chosen.
          */
@@ -874,6 +2012,8 @@ export interface components {
             key: components["schemas"]["LoadKey"];
             /** Rear Kg */
             rear_kg: number;
+            /** Rest Lean Rad */
+            rest_lean_rad: number;
             /** Roll Axis Height M */
             roll_axis_height_m: number;
             /** Sprung Height M */
@@ -886,11 +2026,173 @@ export interface components {
          */
         Station: "listen" | "weigh" | "look" | "choose" | "fit" | "build" | "drive" | "hand_over";
         /**
+         * Strength
+         * @description How strongly the owner feels it.
+         * @enum {string}
+         */
+        Strength: "none" | "slight" | "clear" | "strong";
+        /**
          * Suspension
          * @description What joins left and right wheel.
          * @enum {string}
          */
         Suspension: "solid" | "independent";
+        /**
+         * SymptomRow
+         * @description A symptom as the screen needs it.
+         *
+         *     Attributes
+         *     ----------
+         *     key, stretch, label : str
+         *         Field of `Symptoms`, stretch of the journey, the owner's words for it.
+         *     effect : Effect
+         *         What a stiffer bar does to it.
+         */
+        SymptomRow: {
+            effect: components["schemas"]["Effect"];
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Stretch */
+            stretch: string;
+        };
+        /**
+         * Symptoms
+         * @description What the owner feels along a journey, each with its strength.
+         *
+         *     The declaration of a field is its row of the sorting table.
+         */
+        Symptoms: {
+            /** @default none */
+            dives: components["schemas"]["Strength"];
+            /** @default none */
+            head_toss: components["schemas"]["Strength"];
+            /** @default none */
+            leans_from_truck: components["schemas"]["Strength"];
+            /** @default none */
+            leans_in_bend: components["schemas"]["Strength"];
+            /** @default none */
+            leans_in_gust: components["schemas"]["Strength"];
+            /** @default none */
+            lifts_a_wheel: components["schemas"]["Strength"];
+            /** @default none */
+            pitches: components["schemas"]["Strength"];
+            /** @default none */
+            pulls: components["schemas"]["Strength"];
+            /** @default none */
+            pushed_by_gust: components["schemas"]["Strength"];
+            /** @default none */
+            pushed_by_truck: components["schemas"]["Strength"];
+            /** @default none */
+            rear_steps_out: components["schemas"]["Strength"];
+            /** @default none */
+            rocks: components["schemas"]["Strength"];
+            /** @default none */
+            wanders: components["schemas"]["Strength"];
+        };
+        /** TicketIn */
+        TicketIn: {
+            /** Base Version */
+            base_version: number;
+            /** Text */
+            text: string;
+        };
+        /** TiltOut */
+        TiltOut: {
+            /** Device */
+            device: string;
+            /** First Swing */
+            first_swing: string;
+            /** Frequency */
+            frequency: string;
+            /** Later Swing */
+            later_swing: string;
+            /** Lean Left */
+            lean_left: string;
+            /** Lean Right */
+            lean_right: string;
+            /** Roll Deg */
+            roll_deg: number[];
+            /** Swings Between */
+            swings_between: number;
+            /** Time S */
+            time_s: number[];
+        };
+        /**
+         * Tow
+         * @description What a trailer puts on the vehicle.
+         *
+         *     Attributes
+         *     ----------
+         *     hitch : Hitch
+         *         Tongue (ball behind the rear axle) or pin (in the bed).
+         *     load_kg : Measured or None
+         *         Tongue or pin load [kg].
+         *     behind_rear_axle_m : Measured or None
+         *         Where it acts [m]; below zero ahead of the axle.
+         */
+        Tow: {
+            behind_rear_axle_m?: components["schemas"]["Measured"] | null;
+            /** @default none */
+            hitch: components["schemas"]["Hitch"];
+            load_kg?: components["schemas"]["Measured"] | null;
+        };
+        /**
+         * Trouble
+         * @description Readings from which nothing follows, and why.
+         *
+         *     Attributes
+         *     ----------
+         *     place : str
+         *         Path of the reading.
+         *     message : str
+         *         What is wrong and what to do.
+         */
+        Trouble: {
+            /** Message */
+            message: string;
+            /** Place */
+            place: string;
+        };
+        /**
+         * TubeFacts
+         * @description What a kit's saddles ask of an axle tube.
+         *
+         *     Attributes
+         *     ----------
+         *     diameter_m : Measured or None
+         *         Where the saddle would sit [m].
+         *     shape : TubeShape
+         *         Of its section.
+         *     vent : Side
+         *         Where the vent is; saddles keep off it.
+         */
+        TubeFacts: {
+            diameter_m?: components["schemas"]["Measured"] | null;
+            /** @default unseen */
+            shape: components["schemas"]["TubeShape"];
+            /** @default unseen */
+            vent: components["schemas"]["Side"];
+        };
+        /**
+         * TubeShape
+         * @description Section of the axle tube where a saddle would sit.
+         * @enum {string}
+         */
+        TubeShape: "unseen" | "round" | "oval" | "square";
+        /**
+         * Use
+         * @description What the vehicle is used for.
+         */
+        Use: {
+            /** @default mostly */
+            road: components["schemas"]["Often"];
+            /** @default never */
+            rough_track: components["schemas"]["Often"];
+            /** @default never */
+            towing: components["schemas"]["Often"];
+        };
         /**
          * Vehicle
          * @description A vehicle's whole measured sheet.
@@ -909,20 +2211,86 @@ export interface components {
          *         The side the wind pushes on.
          *     load_states : tuple of LoadState
          *         One to four, each key once.
+         *     floor_slope_rad : Measured or None
+         *         Slope of the floor it stands on, across, up to the left [rad].
+         *     spring_correction : Measured or None
+         *         Factor on all springs from this vehicle's own roll test; None is 1.
+         *     roll_inertia_kg_m2, roll_damping_n_m_s_per_rad : Measured or None
+         *         About the roll axis, and of both axles together; None until tested.
+         *     tow : Tow
+         *         What a trailer puts on it.
+         *     lift_weighing : LiftWeighing
+         *         For the centre's height.
+         *     stack : tuple of MassItem
+         *         Known masses of vehicle and load.
+         *     roll_test : RollTest
+         *         The yard roll test.
          */
         Vehicle: {
             floor_height_m: components["schemas"]["Measured"];
+            floor_slope_rad?: components["schemas"]["Measured"] | null;
             front: components["schemas"]["Axle"];
             kind: components["schemas"]["RigKind"];
+            /**
+             * @default {
+             *       "state": "trip_ready",
+             *       "rise_m": null,
+             *       "raised_front_kg": null
+             *     }
+             */
+            lift_weighing: components["schemas"]["LiftWeighing"];
             /** Load States */
             load_states: components["schemas"]["LoadState"][];
             profile: components["schemas"]["SideProfile"];
             rating_kg: components["schemas"]["Measured"];
             rear: components["schemas"]["Axle"];
+            roll_damping_n_m_s_per_rad?: components["schemas"]["Measured"] | null;
+            roll_inertia_kg_m2?: components["schemas"]["Measured"] | null;
+            /**
+             * @default {
+             *       "state": "trip_ready",
+             *       "mass_kg": null,
+             *       "moved_m": null,
+             *       "lean_right_rad": null,
+             *       "lean_left_rad": null,
+             *       "frequency_hz": null,
+             *       "first_swing_rad": null,
+             *       "later_swing_rad": null,
+             *       "swings_between": 1,
+             *       "read_with": ""
+             *     }
+             */
+            roll_test: components["schemas"]["RollTest"];
             roof_height_m: components["schemas"]["Measured"];
+            spring_correction?: components["schemas"]["Measured"] | null;
+            /**
+             * Stack
+             * @default []
+             */
+            stack: components["schemas"]["MassItem"][];
+            /**
+             * @default {
+             *       "hitch": "none",
+             *       "load_kg": null,
+             *       "behind_rear_axle_m": null
+             *     }
+             */
+            tow: components["schemas"]["Tow"];
             wheelbase_m: components["schemas"]["Measured"];
             width_m: components["schemas"]["Measured"];
         };
+        /**
+         * Verdict
+         * @description What the lead makes of the question whether a bar is the medicine.
+         * @enum {string}
+         */
+        Verdict: "open" | "accepted" | "overridden";
+        /**
+         * WorstWhen
+         * @description Load state in which it is worst.
+         * @enum {string}
+         */
+        WorstWhen: "unsaid" | "empty" | "trip_ready" | "towing";
         /** YardOut */
         YardOut: {
             /** Page */
@@ -1034,6 +2402,288 @@ export interface operations {
             };
         };
     };
+    job_certainty: {
+        parameters: {
+            query: {
+                /** @description Load states, lightest first. */
+                state: "empty" | "trip_ready" | "maximum" | "towing";
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Certainty"];
+                };
+            };
+        };
+    };
+    read_caliper: {
+        parameters: {
+            query: {
+                axle: string;
+                reading?: number;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaliperOut"];
+                };
+            };
+        };
+    };
+    read_pads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PadsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PadsOut"];
+                };
+            };
+        };
+    };
+    read_tilt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TiltOut"];
+                };
+            };
+        };
+    };
+    pass_gate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    change_kind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KindIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    enter_on_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+                paper: "complaint" | "look_over";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    revert_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+                paper: "complaint" | "look_over";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RevertIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    list_photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+        };
+    };
+    keep_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /** Place */
+                    place: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+        };
+    };
+    job_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+        };
+    };
     choose_bar: {
         parameters: {
             query?: never;
@@ -1138,6 +2788,58 @@ export interface operations {
             };
         };
     };
+    enter_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntriesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    take_offer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfferIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     change_part: {
         parameters: {
             query?: never;
@@ -1212,6 +2914,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShortListRow"][];
+                };
+            };
+        };
+    };
+    import_ticket: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TicketIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    remove_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemovedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+        };
+    };
+    mark_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarksIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
                 };
             };
         };

@@ -1,16 +1,25 @@
 """Load the demo shop once; what was entered since is kept."""
 
+from collections.abc import Callable
+from dataclasses import dataclass
 from datetime import date, timedelta
+from io import BytesIO
 from typing import Any
 
 from django.core.management.base import BaseCommand
 from django.db import transaction
 
 from axlecore.formats import to_plain
+from axlecore.practice.look import parts_to_see
+from axlecore.practice.stations import JobKind, Station
 from axlecore.rig import Action, Vehicle
 from demo import scenario
+from demo.pictures import part_picture, side_picture
+from jobs.gates import pass_gate
 from jobs.models import Job
+from jobs.papers import write_paper
 from jobs.services import choose_bar, open_job_on
+from photos.services import keep_photo, mark
 from racks.models import RackBar
 from rigs.services import store_new
 from shops.models import Person, Shop
@@ -24,9 +33,72 @@ PEOPLE = (
 )
 
 
-def _job(lead: Person, name: str, description: str, sheet: Vehicle, station: str, days: int) -> Job:
-    vehicle = store_new(lead, name, description, sheet)
-    return open_job_on(lead, vehicle, date.today() + timedelta(days=days), station)
+@dataclass(frozen=True)
+class _Rig:
+    """One vehicle of the scenario with its job: where it stands, and what is chosen."""
+
+    key: str
+    name: str
+    description: str
+    sheet: Callable[[], Vehicle]
+    kind: JobKind
+    days: int
+    gates: tuple[Station, ...]
+    choice: tuple[Action, str] | None = None
+
+
+#: Last opened stands on top of the yard.
+_RIGS = (
+    _Rig("bakery", "Crumb Line", "lowered delivery car of a bakery", scenario.bakery,
+         JobKind.LINK_LENGTH, 4, ()),
+    _Rig("kayaks", "Skerry wagon", "utility wagon, four kayaks on the roof", scenario.kayaks,
+         JobKind.RENEW_LINKS, 2, (Station.LISTEN,)),
+    _Rig("lookout", "Bittern lookout", "lifted pickup, slide-in cabin for bird surveys",
+         scenario.lookout, JobKind.UPGRADE, 21, (Station.LISTEN, Station.WEIGH)),
+    _Rig("clinic", "Tidewater dental coach", "cutaway van with a clinic body",
+         scenario.clinic, JobKind.UPGRADE, 16, (Station.LISTEN,)),
+    _Rig("hives", "Hive hauler", "heavy pickup, tows a trailer of forty hives", scenario.hives,
+         JobKind.UPGRADE, 9, (Station.LISTEN, Station.WEIGH, Station.LOOK),
+         (Action.NEW, "GC-29R")),
+    _Rig("orrery", "Orrery, travelling planetarium", "stripped motorhome chassis",
+         scenario.planetarium, JobKind.UPGRADE, 10,
+         (Station.LISTEN, Station.WEIGH, Station.LOOK), (Action.SUPPLEMENT, "TM-R35-S")),
+)  # fmt: skip
+
+
+def _open(lead: Person, rig: _Rig, rack: dict[str, RackBar]) -> None:
+    vehicle = store_new(lead, rig.name, rig.description, rig.sheet())
+    due = date.today() + timedelta(days=rig.days)
+    job = open_job_on(lead, vehicle, due, rig.kind)
+    write_paper(job, "complaint", lead, scenario.papers(rig.key, "complaint"))
+    looked = scenario.papers(rig.key, "look_over")
+    if Station.LOOK in rig.gates:
+        # A finished look-over rates every part; what is not written up is good.
+        written = {place for place, _ in looked}
+        ratings = [(f"parts.{part.key}.rating", "good") for part in parts_to_see(rig.sheet())]
+        looked += [(place, typed) for place, typed in ratings if place not in written]
+    write_paper(job, "look_over", lead, looked)
+    for place, drawing in scenario.photos(rig.key):
+        _keep_picture(job, lead, place, drawing, rig.sheet())
+    for station in rig.gates:
+        pass_gate(_fresh(job), lead, station, "")
+    if rig.choice:
+        action, part_number = rig.choice
+        choose_bar(job, lead, 1, "rear", action, rack[part_number])
+
+
+def _keep_picture(job: Job, lead: Person, place: str, drawing: str, sheet: Vehicle) -> None:
+    if drawing == "side":
+        content, hubs = side_picture(sheet)
+        photo = keep_photo(job, lead, place, BytesIO(content), len(content))
+        mark(photo, hubs)
+    else:
+        content = part_picture(drawing)
+        keep_photo(job, lead, place, BytesIO(content), len(content))
+
+
+def _fresh(job: Job) -> Job:
+    return Job.objects.select_related("vehicle").get(pk=job.pk)
 
 
 class Command(BaseCommand):
@@ -53,12 +125,6 @@ class Command(BaseCommand):
             kept = ("part_number", "maker", "fits_axle", "axle_load_from_kg", "axle_load_to_kg",
                     "price_cents", "delivery_days")  # fmt: skip
             RackBar.objects.create(shop=shop, bar=to_plain(bar), **{key: row[key] for key in kept})
-        _job(lead, "Tidewater dental coach", "cutaway van with a clinic body",
-             scenario.clinic(), Job.Station.WEIGH, 16)  # fmt: skip
-        pickup = _job(lead, "Hive hauler", "heavy pickup, tows a trailer of forty hives",
-                      scenario.hives(), Job.Station.CHOOSE, 9)  # fmt: skip
         rack = {item.part_number: item for item in RackBar.objects.filter(shop=shop)}
-        choose_bar(pickup, lead, 1, "rear", Action.NEW, rack["GC-29R"])
-        orrery = _job(lead, "Orrery, travelling planetarium", "stripped motorhome chassis",
-                      scenario.planetarium(), Job.Station.CHOOSE, 10)  # fmt: skip
-        choose_bar(orrery, lead, 1, "rear", Action.SUPPLEMENT, rack["TM-R35-S"])
+        for rig in _RIGS:
+            _open(lead, rig, rack)

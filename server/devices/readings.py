@@ -1,0 +1,45 @@
+"""From what a device sent to what a fitter can take over, and what is wrong with it."""
+
+from collections.abc import Mapping
+
+from ninja import Schema
+
+from devices.drivers import PadSamples
+
+
+class PadOut(Schema):
+    """One pad: its load, or why there is none."""
+
+    wheel: str
+    load_kg: float | None
+    steady: bool
+    says: str
+
+
+def pads_read(samples: Mapping[str, PadSamples], division_kg: float) -> list[PadOut]:
+    """Return every pad's load with its zero taken off, and what is to be said of it."""
+    return [_pad(wheel, sent, division_kg) for wheel, sent in samples.items()]
+
+
+def _pad(wheel: str, sent: PadSamples, division_kg: float) -> PadOut:
+    name = wheel.replace("_", " ")
+    if sent.empty_kg is None or not sent.loaded_kg:
+        return PadOut(
+            wheel=wheel, load_kg=None, steady=False,
+            says=f"The {name} pad sends nothing. Check its cable and read again, or enter that "
+            "wheel by hand; the others are kept.",
+        )  # fmt: skip
+    last = sent.loaded_kg[len(sent.loaded_kg) // 2 :]
+    load = sum(last) / len(last) - sent.empty_kg
+    spread = max(last) - min(last)
+    rising = all(a < b for a, b in zip(sent.loaded_kg, sent.loaded_kg[1:], strict=False))
+    if rising:
+        says = f"The {name} pad drifts; it still climbs. Let it settle and read again."
+    elif spread > 2 * division_kg:
+        says = f"The {name} pad jumps by {spread:.0f} kg. Let nobody lean on it and read again."
+    elif sent.empty_kg:
+        says = f"The {name} pad read {sent.empty_kg:.0f} kg with nothing on it; taken off."
+    else:
+        says = ""
+    steady = not rising and spread <= 2 * division_kg
+    return PadOut(wheel=wheel, load_kg=round(load, 1), steady=steady, says=says)

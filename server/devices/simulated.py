@@ -1,0 +1,97 @@
+"""Stand-ins for devices: they answer as the real ones would, faults of the trade included.
+
+They are told a truth and a fault, and a seeded generator makes their noise. Nothing else in
+the product knows that they are not real.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from enum import StrEnum
+
+import numpy as np
+
+from devices.drivers import WHEELS, PadSamples, TiltLog
+
+
+class PadFault(StrEnum):
+    """What can go wrong with pads, to practise on."""
+
+    NONE = "none"
+    NOISY = "noisy"
+    DRIFTING = "drifting"
+    OFF_BY_ONE = "off_by_one"
+    DROPS_OUT = "drops_out"
+
+
+#: The pad that a fault sits in.
+FAULTY_WHEEL = "rear_right"
+
+
+@dataclass(frozen=True)
+class SimulatedPads:
+    """Four pads with a division of 5 kg."""
+
+    truth_kg: Mapping[str, float]
+    fault: PadFault
+    generator: np.random.Generator
+    division_kg: float = 5.0
+    seconds: int = 6
+
+    def samples(self) -> dict[str, PadSamples]:
+        return {wheel: self._pad(wheel) for wheel in WHEELS}
+
+    def _pad(self, wheel: str) -> PadSamples:
+        fault = self.fault if wheel == FAULTY_WHEEL else PadFault.NONE
+        if fault is PadFault.DROPS_OUT:
+            return PadSamples(None, ())
+        empty = self.division_kg if fault is PadFault.OFF_BY_ONE else 0.0
+        spread = 6 * self.division_kg if fault is PadFault.NOISY else 0.2 * self.division_kg
+        load = self.truth_kg[wheel] + empty + self.generator.normal(0, spread, self.seconds)
+        if fault is PadFault.DRIFTING:
+            load = load + 3 * self.division_kg * np.arange(self.seconds)
+        shown = np.round(load / self.division_kg) * self.division_kg
+        return PadSamples(empty, tuple(float(value) for value in shown))
+
+
+@dataclass(frozen=True)
+class SimulatedCaliper:
+    """A caliper that reads to a tenth, on paint of uneven thickness."""
+
+    truth_mm: float
+    generator: np.random.Generator
+    division_mm: float = 0.1
+
+    def reading_mm(self) -> float:
+        paint = abs(self.generator.normal(0, 0.08))
+        return round((self.truth_mm + paint) / self.division_mm) * self.division_mm
+
+
+@dataclass(frozen=True)
+class SimulatedTiltLogger:
+    """A logger that reads to a hundredth of a degree."""
+
+    lean_truth_deg: float
+    frequency_hz: float
+    damping_ratio: float
+    generator: np.random.Generator
+    division_deg: float = 0.01
+
+    def lean_deg(self, side: str) -> float:
+        # Leaf friction holds the body a little towards where it came from.
+        friction = 0.03 if side == "right" else -0.03
+        return self._shown(self.lean_truth_deg + friction + self.generator.normal(0, 0.01))
+
+    def push(self) -> TiltLog:
+        time = np.arange(0, 8, 0.05)
+        omega = 2 * np.pi * self.frequency_hz
+        decay = np.exp(-self.damping_ratio * omega * time)
+        damped = omega * np.sqrt(1 - self.damping_ratio**2)
+        roll = 1.2 * decay * np.cos(damped * time)
+        noise = self.generator.normal(0, 0.012, len(time))
+        return TiltLog(
+            tuple(float(t) for t in np.round(time, 2)),
+            tuple(self._shown(value) for value in roll + noise),
+        )
+
+    def _shown(self, value: float) -> float:
+        return float(np.round(value / self.division_deg) * self.division_deg)

@@ -1,0 +1,96 @@
+"""Writing a job's papers: every change is a checked whole and a version of its own."""
+
+from collections.abc import Callable, Sequence
+
+from django.db import transaction
+
+from axlecore.entry import enter
+from axlecore.formats import from_plain, to_plain
+from axlecore.measure import Known, Record
+from history.models import Versioned
+from history.versions import document_at, write_next
+from jobs.gates import note_gate
+from jobs.models import Job, Paper
+from jobs.records import KINDS, PaperName, paper_of
+from shops.models import Person
+
+#: A revision keeps this much of what was typed; the whole of it is in its document.
+_KEPT_OF_TYPED = 60
+
+
+def _kept(job: Job, name: PaperName, person: Person) -> Paper:
+    """Return the stored paper; the first writer also stores its empty first version."""
+    # The lock keeps two first writers from making the paper twice.
+    Job.objects.select_for_update().get(pk=job.pk)
+    paper, made = Paper.objects.get_or_create(
+        job=job, name=name, defaults={"document": to_plain(KINDS[name]())}
+    )
+    if made:
+        paper.revisions.create(version=1, document=paper.document, place="new", person=person)
+    return paper
+
+
+def change_paper(
+    job: Job,
+    name: PaperName,
+    person: Person,
+    base_version: int,
+    place: str,
+    typed: str,
+    change: Callable[[Record], Record],
+) -> None:
+    """Write the next version of a paper; StaleError if it has moved on."""
+
+    def apply(locked: Versioned) -> object:
+        assert isinstance(locked, Paper)
+        locked.document = to_plain(change(from_plain(locked.document, KINDS[name])))
+        return locked.document
+
+    with transaction.atomic():
+        paper = _kept(job, name, person)
+        write_next(
+            paper, paper.revisions, base_version, place, typed[:_KEPT_OF_TYPED], person, apply
+        )
+        note_gate(_fresh(job))
+
+
+def enter_on_paper(
+    job: Job, name: PaperName, person: Person, base_version: int, place: str, typed: str
+) -> None:
+    """Put what was typed or picked at one place of a paper."""
+    change_paper(
+        job, name, person, base_version, place, typed,
+        lambda record: enter(record, place, typed, Known.MEASURED),
+    )  # fmt: skip
+
+
+def write_paper(
+    job: Job, name: PaperName, person: Person, entries: Sequence[tuple[str, str]]
+) -> None:
+    """Put several things on a paper as one version; nothing where there are none."""
+
+    def change(record: Record) -> Record:
+        for place, typed in entries:
+            record = enter(record, place, typed, Known.MEASURED)
+        return record
+
+    if entries:
+        base = paper_of(job, name).version
+        change_paper(job, name, person, base, entries[0][0], f"{len(entries)} entries", change)
+
+
+def revert_paper(
+    job: Job, name: PaperName, person: Person, base_version: int, to_version: int
+) -> None:
+    """Write an earlier version of a paper again as the next one."""
+    with transaction.atomic():
+        earlier = document_at(_kept(job, name, person).revisions, to_version)
+        change_paper(
+            job, name, person, base_version, "undo", f"to {to_version}",
+            lambda _: from_plain(earlier, KINDS[name]),
+        )  # fmt: skip
+
+
+def _fresh(job: Job) -> Job:
+    """The job with its papers as they now are."""
+    return Job.objects.select_related("vehicle").prefetch_related("papers").get(pk=job.pk)

@@ -1,0 +1,39 @@
+"""A job's papers as core's records: what was said, what was seen, what is chosen."""
+
+from typing import Literal
+
+from axlecore.formats import from_plain, to_plain
+from axlecore.practice.listen import Complaint
+from axlecore.practice.look import LookOver
+from axlecore.rig import SetUp
+from jobs.models import Job, Paper
+
+PaperName = Literal["complaint", "look_over"]
+
+#: What a paper of each name holds, and how it starts.
+KINDS: dict[str, type[Complaint] | type[LookOver]] = {
+    "complaint": Complaint,
+    "look_over": LookOver,
+}
+
+
+def set_up_of(job: Job) -> SetUp:
+    """Return what is chosen in a job as core's record."""
+    return from_plain(job.set_up, SetUp)
+
+
+def paper_of(job: Job, name: PaperName) -> Paper:
+    """Return the row of a paper; an unsaved first version where nobody has written on it."""
+    # All papers of a job are read together, so that any number of them costs one query.
+    found = next((paper for paper in job.papers.all() if paper.name == name), None)
+    return found or Paper(job=job, name=name, document=to_plain(KINDS[name]()))
+
+
+def complaint_of(job: Job) -> Complaint:
+    """Return what the owner said."""
+    return from_plain(paper_of(job, "complaint").document, Complaint)
+
+
+def look_over_of(job: Job) -> LookOver:
+    """Return what was seen under the vehicle."""
+    return from_plain(paper_of(job, "look_over").document, LookOver)

@@ -1,0 +1,100 @@
+"""Shapes of a job over HTTP, shared by the routers of this app."""
+
+from datetime import date, datetime
+
+from django.db.models import Prefetch
+from django.shortcuts import get_object_or_404
+from ninja import Schema
+from pydantic import Field
+
+from axlecore.measure import Known
+from axlecore.practice.listen import Complaint
+from axlecore.practice.look import LookOver
+from axlecore.practice.stations import STATIONS_OF, JobKind, Station
+from axlecore.rig import SetUp
+from axlecore.rig import Vehicle as Sheet
+from jobs.models import GatePass, Job
+from jobs.records import complaint_of, look_over_of, paper_of, set_up_of
+from rigs.services import sheet_of
+from shops.requests import PersonRequest
+
+
+class PassOut(Schema):
+    station: Station
+    person: str
+    made_at: datetime
+    unmet: list[str]
+    reason: str
+
+
+class JobOut(Schema):
+    id: int
+    number: int
+    name: str
+    description: str
+    kind: JobKind
+    line: list[Station]
+    station: Station
+    due_on: date | None
+    passes: list[PassOut]
+    sheet_version: int
+    sheet: Sheet
+    set_up_version: int
+    set_up: SetUp
+    complaint_version: int
+    complaint: Complaint
+    look_over_version: int
+    look_over: LookOver
+
+
+class EntryIn(Schema):
+    place: str = Field(max_length=80)
+    typed: str = Field(max_length=200)
+    known: Known = Known.MEASURED
+
+
+class BaseIn(Schema):
+    base_version: int
+
+
+class RevertIn(BaseIn):
+    to_version: int
+
+
+def job_of(request: PersonRequest, job_id: int) -> Job:
+    """Return a job of the shop of whoever asks, with its papers, or 404."""
+    passes = Prefetch("passes", GatePass.objects.select_related("person").order_by("pk"))
+    jobs = Job.objects.select_related("vehicle").prefetch_related("papers", passes)
+    return get_object_or_404(jobs, pk=job_id, shop_id=request.user.shop_id)
+
+
+def job_out(job: Job) -> JobOut:
+    kind = JobKind(job.kind)
+    return JobOut(
+        id=job.pk,
+        number=job.number,
+        name=job.vehicle.name,
+        description=job.vehicle.description,
+        kind=kind,
+        line=list(STATIONS_OF[kind]),
+        station=Station(job.station),
+        due_on=job.due_on,
+        passes=[
+            PassOut(
+                station=Station(passed.station),
+                person=passed.person.get_full_name() or passed.person.username,
+                made_at=passed.made_at,
+                unmet=passed.unmet,
+                reason=passed.reason,
+            )
+            for passed in job.passes.all()
+        ],
+        sheet_version=job.vehicle.version,
+        sheet=sheet_of(job.vehicle),
+        set_up_version=job.version,
+        set_up=set_up_of(job),
+        complaint_version=paper_of(job, "complaint").version,
+        complaint=complaint_of(job),
+        look_over_version=paper_of(job, "look_over").version,
+        look_over=look_over_of(job),
+    )

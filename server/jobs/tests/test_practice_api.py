@@ -1,0 +1,193 @@
+from django.db import IntegrityError, transaction
+
+from axlecore.formats import from_plain
+from axlecore.practice.report import Practice
+from axlecore.ticket import read_ticket
+from jobs.models import GatePass, Job, Paper
+from shops.models import Person
+from shops.tests.people import TwoShops, person
+
+
+class StationCase(TwoShops):
+    def paper(self, name, place, typed, base=1, client=None):
+        body = {"base_version": base, "place": place, "typed": typed}
+        return self.send("PATCH", f"/jobs/{self.job.pk}/papers/{name}", body, client)
+
+    def post(self, path, **body):
+        return self.send("POST", f"/jobs/{self.job.pk}/{path}", body)
+
+    def practice(self):
+        return self.send("GET", f"/jobs/{self.job.pk}/practice").json()
+
+
+class PermissionTests(StationCase):
+    def test_nobody_of_another_shop_and_no_viewer_writes_here(self):
+        job = f"/jobs/{self.job.pk}"
+        writes = (
+            ("PATCH", f"{job}/papers/complaint", {"base_version": 1, "place": "words",
+                                                  "typed": "x"}),
+            ("POST", f"{job}/papers/complaint/revert", {"base_version": 1, "to_version": 1}),
+            ("POST", f"{job}/sheet/entries", {"base_version": 1, "entries": [
+                {"place": "wheelbase_m", "typed": "4 m", "known": "measured"}]}),
+            ("POST", f"{job}/sheet/offers", {"base_version": 1, "offer": "height_by_lift"}),
+            ("POST", f"{job}/weigh-ticket", {"base_version": 1, "text": "state,place,load\n"}),
+            ("POST", f"{job}/gates", {"station": "listen"}),
+            ("PATCH", f"{job}/kind", {"kind": "recheck"}),
+        )  # fmt: skip
+        stranger, viewer = self.as_(self.stranger), self.as_(self.viewer)
+        for method, path, body in writes:
+            self.assertEqual(self.send(method, path, body, stranger).status_code, 404, path)
+            self.assert_refused(self.send(method, path, body, viewer), 403, "role")
+        for path in ("practice", "certainty?state=trip_ready", "weigh-ticket.csv"):
+            self.assertEqual(
+                self.send("GET", f"{job}/{path}", None, stranger).status_code, 404, path
+            )
+        self.assertFalse(Paper.objects.exists() or GatePass.objects.exists())
+
+
+class PaperTests(StationCase):
+    def test_what_is_said_is_kept_in_versions_and_undone(self):
+        words = "Leans. " * 100
+        said = self.paper("complaint", "words", words).json()
+        self.assertEqual((said["complaint"]["words"], said["complaint_version"]), (words, 2))
+        self.paper("complaint", "symptoms.leans_in_bend", "strong", base=2)
+        undo = {"base_version": 3, "to_version": 1}
+        back = self.send("POST", f"/jobs/{self.job.pk}/papers/complaint/revert", undo).json()
+        self.assertEqual((back["complaint"]["words"], back["complaint_version"]), ("", 4))
+        kept = Paper.objects.get().revisions.get(version=2)
+        self.assertEqual((kept.person, kept.document["words"]), (self.lead, words))
+
+    def test_a_stale_paper_gets_409_with_what_stands(self):
+        self.paper("look_over", "rust", "scaly")
+        stale = self.paper("look_over", "rust", "light")
+        self.assert_refused(stale, 409, "rust")
+        self.assertEqual(stale.json()["current"]["look_over"]["rust"], "scaly")
+
+    def test_bad_picks_are_refused_at_their_place_and_leave_no_version(self):
+        for name, place, typed, field in (
+            ("complaint", "symptoms.leans_in_bend", "very", "symptoms.leans_in_bend"),
+            ("complaint", "verdict", "overridden", "verdict_reason"),
+            ("complaint", "words", "x" * 2001, "words"),
+            ("look_over", "parts.rear_bar.faults", "leaks", "parts.rear_bar.faults"),
+            ("look_over", "parts.rear_wing.rating", "good", "parts.rear_wing"),
+            ("look_over", "rear_tube.diameter_m", "-4 in", "rear_tube.diameter_m"),
+        ):
+            self.assert_refused(self.paper(name, place, typed), 422, field)
+        self.assertEqual(self.paper("diary", "words", "x").status_code, 422)
+        self.assertEqual({paper.version for paper in Paper.objects.all()}, set())
+
+    def test_the_rules_answer_in_their_declared_shape(self):
+        self.paper("complaint", "symptoms.wanders", "strong")
+        answer = self.practice()
+        self.assertEqual(from_plain(answer, Practice).medicine.answer, "no")
+        self.assertEqual([f["place"] for f in answer["sorting"]], ["symptoms.wanders"])
+
+
+class SheetReadingTests(StationCase):
+    def test_several_numbers_go_in_as_one_version_or_not_at_all(self):
+        entries = [
+            {"place": f"load_states.0.front_{side}_kg", "typed": typed, "known": "measured"}
+            for side, typed in (("left", "1010 kg"), ("right", "fat"))
+        ]
+        refused = self.post("sheet/entries", base_version=1, entries=entries)
+        self.assert_refused(refused, 422, "load_states.0.front_right_kg")
+        entries[1]["typed"] = "990 kg"
+        taken = self.post("sheet/entries", base_version=1, entries=entries).json()
+        self.assertEqual(taken["sheet_version"], 2)
+        self.assertEqual(taken["sheet"]["load_states"][0]["front_left_kg"]["value"], 1010)
+
+    def test_a_reading_is_offered_taken_over_and_stands(self):
+        self.sheet_edit("rear.standard_bar.readings.caliper_1_m", "26.4 mm")
+        (offer,) = self.practice()["offers"]["offers"]
+        self.assertFalse(offer["taken"])
+        taken = self.post("sheet/offers", base_version=2, offer=offer["key"]).json()
+        outside = taken["sheet"]["rear"]["standard_bar"]["bar"]["outside_diameter_m"]
+        self.assertAlmostEqual(outside["value"], 0.0264)
+        self.assertTrue(self.practice()["offers"]["offers"][0]["taken"])
+        gone = self.post("sheet/offers", base_version=3, offer="height_by_lift")
+        self.assert_refused(gone, 422, "offer")
+
+    def test_a_ticket_goes_in_whole_adds_a_state_and_comes_back_out(self):
+        text = "state;place;load\ntrip-ready;front;4,500 lb\nempty;rear left;1 380 kg\n"
+        taken = self.post("weigh-ticket", base_version=1, text=text).json()
+        self.assertEqual([s["key"] for s in taken["sheet"]["load_states"]], ["empty", "trip_ready"])
+        self.assertEqual(taken["sheet"]["load_states"][0]["rear_left_kg"]["value"], 1380)
+        out = self.send("GET", f"/jobs/{self.job.pk}/weigh-ticket.csv").content.decode()
+        self.assertEqual(len(read_ticket(out)), 8)
+        for text, field in (("state,place,load\nempty,rear,heavy\n", "line 2"), ("x", "line 1")):
+            self.assert_refused(self.post("weigh-ticket", base_version=2, text=text), 422, field)
+
+    def test_certainty_names_what_costs_most(self):
+        path = f"/jobs/{self.job.pk}/certainty"
+        found = self.send("GET", f"{path}?state=trip_ready").json()
+        shares = [cost["share"] for cost in found["costs"]]
+        self.assertEqual(shares, sorted(shares, reverse=True))
+        self.assertEqual(found["costs"][0]["place"], "load_states.0.centre_of_gravity_height_m")
+        self.assert_refused(self.send("GET", f"{path}?state=towing"), 422, "state")
+
+
+class GateTests(StationCase):
+    def go_on(self, station="listen", reason="", client=None):
+        body = {"station": station, "reason": reason}
+        return self.send("POST", f"/jobs/{self.job.pk}/gates", body, client)
+
+    def listen(self):
+        for base, (place, typed) in enumerate(
+            (("words", "leans"), ("symptoms.leans_in_bend", "clear"), ("verdict", "accepted")),
+            start=1,
+        ):
+            self.assertEqual(self.paper("complaint", place, typed, base).status_code, 200)
+
+    def test_a_met_gate_lets_the_job_on_and_is_on_the_record(self):
+        self.listen()
+        answer = self.go_on().json()
+        self.assertEqual((answer["station"], answer["passes"][0]["unmet"]), ("weigh", []))
+        self.assertEqual(answer["passes"][0]["person"], "lead")
+
+    def test_what_is_unmet_takes_a_lead_with_a_reason(self):
+        self.assert_refused(self.go_on(), 422, "reason", "Write why you go on anyway")
+        fitter = self.as_(person(self.shop, "fitter", Person.Role.FITTER))
+        self.assert_refused(self.go_on(reason="later", client=fitter), 403, "role")
+        answer = self.go_on(reason="owner calls back tonight").json()
+        self.assertEqual(answer["passes"][0]["reason"], "owner calls back tonight")
+        self.assertEqual(len(answer["passes"][0]["unmet"]), 3)
+
+    def test_a_stop_takes_no_reason_at_all(self):
+        self.sheet_edit("rear.rating_kg", "2000 kg")
+        refused = self.go_on("weigh", reason="we know what we do")
+        self.assert_refused(refused, 422, "station", "no reason overrides it")
+        self.assert_refused(self.go_on("build"), 422, "station", "no gate there")
+        self.assertFalse(GatePass.objects.exists())
+
+    def test_the_yard_says_what_a_job_waits_for(self):
+        def row():
+            return self.send("GET", "/jobs").json()["rows"][0]
+
+        self.assertIn("owner's words", row()["blocked_by"])
+        self.assertIn("2 more", row()["blocked_by"])
+        self.listen()
+        self.assertEqual(row()["blocked_by"], "")
+        self.go_on()
+        self.assertIn("Both axles are weighed", row()["blocked_by"])
+
+    def test_a_short_job_grows_into_an_upgrade_and_keeps_what_it_has(self):
+        kind = f"/jobs/{self.job.pk}/kind"
+        short = self.send("PATCH", kind, {"kind": "renew_links"}).json()
+        self.assertNotIn("weigh", short["line"])
+        self.paper("complaint", "words", "clunks")
+        self.paper("look_over", "rust", "light")
+        self.assertEqual(self.go_on().json()["station"], "look")
+        grown = self.send("PATCH", kind, {"kind": "upgrade"}).json()
+        self.assertEqual((grown["station"], len(grown["passes"])), ("weigh", 1))
+        self.assertEqual(grown["complaint"]["words"], "clunks")
+        self.assertEqual(grown["look_over"]["rust"], "light")
+        self.assertEqual(self.send("PATCH", kind, {"kind": "respray"}).status_code, 422)
+
+    def test_what_must_always_hold_is_held_by_the_database(self):
+        for broken in (
+            GatePass(job=self.job, station="weigh", person=self.lead, unmet=["a"], reason=""),
+            Paper(job=self.job, name="diary", document={}),
+            Job(shop=self.shop, number=998, vehicle=self.job.vehicle, set_up={}, kind="respray"),
+        ):
+            with self.assertRaises(IntegrityError), transaction.atomic():
+                broken.save()

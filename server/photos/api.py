@@ -1,0 +1,93 @@
+"""Photos over HTTP: sending, seeing, marking, taking away and putting back."""
+
+from datetime import datetime
+
+from django.db.models import QuerySet
+from django.http import FileResponse
+from django.shortcuts import get_object_or_404
+from ninja import File, Form, Router, Schema
+from ninja.files import UploadedFile
+
+from jobs.schemas import job_of
+from photos.models import Photo
+from photos.services import keep_photo, mark, set_removed
+from shops.requests import PersonRequest, writer
+
+router = Router(tags=["photos"])
+
+
+class PhotoOut(Schema):
+    id: int
+    place: str
+    width: int
+    height: int
+    marks: list[tuple[float, float]] | None
+    person: str
+    made_at: datetime
+
+
+class MarksIn(Schema):
+    marks: list[tuple[float, float]]
+
+
+class RemovedIn(Schema):
+    removed: bool
+
+
+def _out(photo: Photo) -> PhotoOut:
+    return PhotoOut(
+        id=photo.pk,
+        place=photo.place,
+        width=photo.width,
+        height=photo.height,
+        marks=photo.marks,
+        person=photo.person.get_full_name() or photo.person.username,
+        made_at=photo.made_at,
+    )
+
+
+def _photos(request: PersonRequest) -> "QuerySet[Photo]":
+    return Photo.objects.filter(job__shop_id=request.user.shop_id).select_related("person", "job")
+
+
+@router.get("/jobs/{int:job_id}/photos", response=list[PhotoOut], operation_id="list_photos")
+def list_photos(request: PersonRequest, job_id: int) -> list[PhotoOut]:
+    job = job_of(request, job_id)
+    kept = job.photos.filter(removed_at=None).select_related("person").order_by("pk")
+    return [_out(photo) for photo in kept]
+
+
+@router.post("/jobs/{int:job_id}/photos", response={201: PhotoOut}, operation_id="keep_photo")
+def post_photo(
+    request: PersonRequest,
+    job_id: int,
+    place: str = Form(..., max_length=60),
+    file: UploadedFile = File(...),
+) -> tuple[int, PhotoOut]:
+    job, person = job_of(request, job_id), writer(request)
+    # An uploaded file is a file itself; its inner one may not be open yet.
+    return 201, _out(keep_photo(job, person, place, file, file.size or 0))
+
+
+@router.get("/photos/{int:photo_id}.jpg", include_in_schema=False)
+def get_picture(request: PersonRequest, photo_id: int) -> FileResponse:
+    photo = get_object_or_404(_photos(request), pk=photo_id)
+    answer = FileResponse(photo.file.open("rb"), content_type="image/jpeg")
+    answer["Cache-Control"] = "private, max-age=86400, immutable"
+    return answer
+
+
+@router.patch("/photos/{int:photo_id}/marks", response=PhotoOut, operation_id="mark_photo")
+def patch_marks(request: PersonRequest, photo_id: int, body: MarksIn) -> PhotoOut:
+    photo = get_object_or_404(_photos(request), pk=photo_id)
+    writer(request)
+    mark(photo, body.marks)
+    return _out(photo)
+
+
+@router.patch("/photos/{int:photo_id}", response=PhotoOut, operation_id="remove_photo")
+def patch_photo(request: PersonRequest, photo_id: int, body: RemovedIn) -> PhotoOut:
+    photo = get_object_or_404(_photos(request), pk=photo_id)
+    writer(request)
+    set_removed(photo, body.removed)
+    return _out(photo)

@@ -1,0 +1,37 @@
+"""Photos kept with a job, by the place they show."""
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+from django.db.models import Q
+
+from jobs.models import Job
+
+
+def _address(photo: "Photo", _: str) -> str:
+    # The name tells nothing and cannot be guessed; the sender's own name is not kept.
+    return f"photos/{photo.job.shop_id}/{photo.job_id}/{uuid.uuid4().hex}.jpg"
+
+
+class Photo(models.Model):
+    """A picture of one place. Taking it away only marks it, so that it can be put back."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="photos")
+    # A part of the look-over such as "rear_link_left", or "side" for the side profile.
+    place = models.CharField(max_length=60)
+    file = models.FileField(upload_to=_address)
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    # Two points of the picture whose distance is known, as shares of its width and height.
+    marks = models.JSONField(null=True, blank=True)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    removed_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        constraints = [models.CheckConstraint(condition=~Q(place=""), name="photo_has_a_place")]
+        indexes = [models.Index(fields=["job", "place"], name="photos_of_a_place")]
+
+    def __str__(self) -> str:
+        return f"photo of {self.place}, {self.job}"

@@ -1,0 +1,89 @@
+import io
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from PIL import Image
+
+from photos.models import Photo
+from shops.tests.people import TwoShops
+
+
+def picture(size=(400, 300), form="JPEG", **save):
+    """A made picture: left half dark, right half light, as bytes."""
+    made = Image.new("RGB", size, "#202020")
+    made.paste("#e0e0e0", (size[0] // 2, 0, *size))
+    out = io.BytesIO()
+    made.save(out, form, **save)
+    return out.getvalue()
+
+
+def turned_with_location():
+    """A picture whose camera was held upright, with where it was taken."""
+    exif = Image.Exif()
+    exif[0x0112] = 6  # turn a quarter clockwise to see it
+    exif.get_ifd(0x8825)[2] = (53.0, 12.0, 7.0)  # latitude
+    return picture(exif=exif)
+
+
+class PhotoTests(TwoShops):
+    def upload(self, content, place="rear_bar", name="x.jpg", client=None):
+        file = SimpleUploadedFile(name, content, "image/jpeg")
+        return (client or self.client).post(
+            f"/api/jobs/{self.job.pk}/photos", {"place": place, "file": file}
+        )
+
+    def test_a_picture_is_turned_shrunk_and_stripped_of_where_it_was_taken(self):
+        kept = self.upload(turned_with_location()).json()
+        self.assertEqual((kept["width"], kept["height"]), (300, 400))
+        answer = self.client.get(f"/api/photos/{kept['id']}.jpg")
+        content = b"".join(answer.streaming_content)
+        self.assertNotIn(b"Exif", content)
+        seen = Image.open(io.BytesIO(content))
+        # Turned clockwise, what was at the left is on top.
+        self.assertLess(seen.getpixel((150, 40))[0], 80)
+        self.assertGreater(seen.getpixel((150, 360))[0], 180)
+        large = self.upload(picture((4000, 1000), "PNG")).json()
+        self.assertEqual((large["width"], large["height"]), (1600, 400))
+
+    def test_what_is_no_picture_is_refused_by_its_content_not_its_name(self):
+        for content, words in (
+            (b"<script>alert(1)</script>", "no picture"),
+            (picture()[:400], "broken or cut off"),
+            (picture(form="GIF"), "no picture"),
+        ):
+            answer = self.upload(content)
+            self.assert_refused(answer, 422, "file", words)
+        self.assert_refused(self.upload(b"0" * 15_000_001), 413, "file", "15 MB")
+        self.assertEqual(Photo.objects.count(), 0)
+
+    def test_a_place_that_is_not_on_the_list_is_refused(self):
+        self.assert_refused(self.upload(picture(), place="moon"), 422, "place")
+
+    def test_a_photo_is_taken_away_and_put_back(self):
+        kept = self.upload(picture()).json()["id"]
+        listed = f"/jobs/{self.job.pk}/photos"
+        self.send("PATCH", f"/photos/{kept}", {"removed": True})
+        self.assertEqual(self.send("GET", listed).json(), [])
+        self.send("PATCH", f"/photos/{kept}", {"removed": False})
+        self.assertEqual([photo["id"] for photo in self.send("GET", listed).json()], [kept])
+
+    def test_two_marks_scale_the_side_picture(self):
+        kept = self.upload(picture(), place="side").json()["id"]
+        path = f"/photos/{kept}/marks"
+        marked = self.send("PATCH", path, {"marks": [[0.2, 0.8], [0.7, 0.8]]}).json()
+        self.assertEqual(marked["marks"], [[0.2, 0.8], [0.7, 0.8]])
+        for marks in ([[0.2, 0.8]], [[0.2, 0.8], [1.2, 0.8]], [[0.2, 0.8], [0.2, 0.8]]):
+            self.assert_refused(self.send("PATCH", path, {"marks": marks}), 422, "marks")
+
+    def test_nobody_of_another_shop_and_no_viewer(self):
+        kept = self.upload(picture()).json()["id"]
+        stranger, viewer = self.as_(self.stranger), self.as_(self.viewer)
+        self.assertEqual(self.upload(picture(), client=stranger).status_code, 404)
+        self.assert_refused(self.upload(picture(), client=viewer), 403, "role")
+        writes = ((f"/photos/{kept}", {"removed": True}),
+                  (f"/photos/{kept}/marks", {"marks": [[0, 0], [1, 1]]}))  # fmt: skip
+        for path, body in writes:
+            self.assertEqual(self.send("PATCH", path, body, stranger).status_code, 404)
+            self.assert_refused(self.send("PATCH", path, body, viewer), 403, "role")
+        for path in (f"/photos/{kept}.jpg", f"/jobs/{self.job.pk}/photos"):
+            self.assertEqual(self.send("GET", path, None, stranger).status_code, 404)
+            self.assertEqual(self.send("GET", path, None, viewer).status_code, 200)

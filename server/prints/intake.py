@@ -1,0 +1,119 @@
+"""The intake sheet: what was said, weighed and seen, on paper for the clipboard."""
+
+import base64
+from dataclasses import dataclass
+from typing import Any
+
+from axlecore.entry import walk
+from axlecore.measure import Known, Measured, Place
+from axlecore.practice.finding import Kind
+from axlecore.practice.look import Rating, parts_to_see
+from axlecore.practice.report import practice
+from axlecore.practice.stations import JobKind
+from axlecore.rig import LoadState, Vehicle
+from axlecore.units import Dimension, write_quantity
+from jobs.gates import assess_job
+from jobs.models import Job
+from jobs.records import complaint_of, look_over_of
+from photos.models import Photo
+from prints.paper import as_pdf
+from rigs.services import sheet_of
+
+_MOST_PHOTOS = 6
+_TITLES = {
+    "front": "Front axle", "rear": "Rear axle", "profile": "Side profile",
+    "load_states": "", "": "Vehicle", "tow": "Trailer", "lift_weighing": "Lift weighing",
+    "stack": "Masses", "roll_test": "Roll test",
+}  # fmt: skip
+
+
+@dataclass(frozen=True)
+class _Line:
+    label: str
+    text: str
+    known: str
+
+
+def _line(rule: Place, found: Measured) -> _Line:
+    text = write_quantity(found.value, rule.dimension, found.tolerance)
+    return _Line(rule.label, text, found.known)
+
+
+def _sections(sheet: Vehicle) -> list[tuple[str, list[_Line]]]:
+    grouped: dict[str, list[_Line]] = {}
+    for path, rule, found in walk(sheet):
+        head = path.partition(".")[0] if "." in path else ""
+        if _TITLES.get(head):
+            grouped.setdefault(_TITLES[head], []).append(_line(rule, found))
+    return list(grouped.items())
+
+
+def _kg(found: Measured) -> str:
+    return write_quantity(found.value, Dimension.MASS, 1.0)
+
+
+def _state(sheet: Vehicle, state: LoadState) -> dict[str, Any]:
+    return {
+        "name": state.key.replace("_", "-"),
+        "wheels": [
+            _kg(wheel)
+            for wheel in (
+                state.front_left_kg, state.front_right_kg, state.rear_left_kg, state.rear_right_kg
+            )
+        ],
+        "axles": [
+            (name, write_quantity(load, Dimension.MASS, 1.0), _kg(axle.rating_kg),
+             load > axle.rating_kg.value)
+            for name, load, axle in (
+                ("front", state.front_kg, sheet.front), ("rear", state.rear_kg, sheet.rear)
+            )
+        ],
+        "height": write_quantity(
+            state.centre_of_gravity_height_m.value, Dimension.LENGTH,
+            state.centre_of_gravity_height_m.tolerance,
+        ),
+    }  # fmt: skip
+
+
+def _picture(photo: Photo) -> str:
+    with photo.file.open("rb") as file:
+        return "data:image/jpeg;base64," + base64.b64encode(file.read()).decode()
+
+
+def intake_sheet(job: Job) -> bytes:
+    """Return the intake sheet of a job as a PDF."""
+    sheet, complaint, look = sheet_of(job.vehicle), complaint_of(job), look_over_of(job)
+    assessment = assess_job(job)
+    says = practice(JobKind(job.kind), sheet, complaint, look, assessment)
+    parts = parts_to_see(sheet)
+    seen = [
+        (part, look.of(part.key)) for part in parts
+        if look.of(part.key).rating not in (Rating.UNSEEN, Rating.GOOD) or look.of(part.key).note
+    ]  # fmt: skip
+    photos = job.photos.filter(removed_at=None).exclude(place="side").order_by("pk")
+    names = {part.key: f"{part.axle} {part.label.lower()}" for part in parts}
+    return as_pdf(
+        "intake.html",
+        {
+            "job": job,
+            "shop": job.shop.name,
+            "kind": job.kind.replace("_", " "),
+            "complaint": complaint,
+            "sorting": says.sorting,
+            "medicine": says.medicine.finding,
+            "states": [_state(sheet, state) for state in sheet.load_states],
+            "rating": _kg(sheet.rating_kg),
+            "sections": _sections(sheet),
+            "stops": [f for f in (*assessment.findings, *says.look.findings)
+                      if f.kind is Kind.STOP],
+            "findings": [f for f in says.look.findings if f.kind is not Kind.STOP],
+            "seen": seen,
+            "unseen": sum(look.of(part.key).rating is Rating.UNSEEN for part in parts),
+            "parts": len(parts),
+            "needs": says.look.needs,
+            "chores": says.look.chores,
+            "photos": [(names.get(photo.place, photo.place), _picture(photo))
+                       for photo in photos[:_MOST_PHOTOS]],
+            "defaults": sum(found.known is Known.DEFAULT for _, _, found in walk(sheet)),
+        },
+    )  # fmt: skip
