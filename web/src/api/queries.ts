@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import type { Action, Assessment, AxleName, Job } from "./types";
+import type { Action, Assessment, AxleName, Certainty, Job, LoadKey, Practice } from "./types";
 
 export const jobKey = (id: number) => ["job", id] as const;
 
@@ -46,6 +46,97 @@ export function useAssessment(job: Job | undefined) {
     placeholderData: keepPreviousData,
     staleTime: Infinity,
   });
+}
+
+/** Key of everything reckoned from a job's papers; changes with each of them. */
+function papersKey(job: Job | undefined) {
+  return [
+    job?.id,
+    job?.kind,
+    job?.sheet_version,
+    job?.set_up_version,
+    job?.complaint_version,
+    job?.look_over_version,
+  ] as const;
+}
+
+/** What the rules say of a job's papers: sorting, look-over, offers, gates. */
+export function usePractice(job: Job | undefined) {
+  return useQuery({
+    queryKey: ["practice", ...papersKey(job)],
+    queryFn: async (): Promise<Practice> =>
+      answered(
+        client.GET("/api/jobs/{job_id}/practice", { params: { path: { job_id: job?.id ?? 0 } } }),
+      ),
+    enabled: job !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  });
+}
+
+/** What each number costs in certainty in one load state. */
+export function useCertainty(job: Job, state: LoadKey) {
+  return useQuery({
+    queryKey: ["certainty", job.id, job.sheet_version, job.set_up_version, state],
+    queryFn: async (): Promise<Certainty> =>
+      answered(
+        client.GET("/api/jobs/{job_id}/certainty", {
+          params: { path: { job_id: job.id }, query: { state } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+const photosKey = (jobId: number) => ["photos", jobId] as const;
+
+/** Photos kept with a job, and how to keep, mark, take away and put back one. */
+export function usePhotos(jobId: number) {
+  const cache = useQueryClient();
+  const list = useQuery({
+    queryKey: photosKey(jobId),
+    queryFn: () =>
+      answered(client.GET("/api/jobs/{job_id}/photos", { params: { path: { job_id: jobId } } })),
+  });
+  const fresh = () => cache.invalidateQueries({ queryKey: photosKey(jobId) });
+
+  return {
+    photos: list.data ?? [],
+    keep: async (place: string, file: File) => {
+      const form = new FormData();
+      form.set("place", place);
+      form.set("file", file);
+      await answered(
+        client.POST("/api/jobs/{job_id}/photos", {
+          params: { path: { job_id: jobId } },
+          // The client would write a form out as JSON; the browser sets its own boundary.
+          body: form as never,
+          bodySerializer: (body: unknown) => body as FormData,
+        }),
+      );
+      await fresh();
+    },
+    mark: async (photoId: number, marks: [number, number][]) => {
+      await answered(
+        client.PATCH("/api/photos/{photo_id}/marks", {
+          params: { path: { photo_id: photoId } },
+          body: { marks },
+        }),
+      );
+      await fresh();
+    },
+    setRemoved: async (photoId: number, removed: boolean) => {
+      await answered(
+        client.PATCH("/api/photos/{photo_id}", {
+          params: { path: { photo_id: photoId } },
+          body: { removed },
+        }),
+      );
+      await fresh();
+    },
+  };
 }
 
 /** What is done with a bar on an axle: as chosen, else the usual for what is there now. */

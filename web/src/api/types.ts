@@ -24,6 +24,24 @@ export type LoadKey = Shapes["LoadKey"];
 export type RigKind = Shapes["RigKind"];
 export type Action = Shapes["Action"];
 export type Station = Shapes["Station"];
+export type JobKind = Shapes["JobKind"];
+export type Practice = Shapes["Practice"];
+export type Gate = Shapes["Gate"];
+export type Offer = Shapes["Offer"];
+export type Part = Shapes["Part"];
+export type PartCheck = Shapes["PartCheck"];
+export type Rating = Shapes["Rating"];
+export type SymptomRow = Shapes["SymptomRow"];
+export type Strength = Shapes["Strength"];
+/** What the owner said; not to be confused with a complaint about a field. */
+export type OwnerComplaint = Shapes["Complaint"];
+export type LookOver = Shapes["LookOver"];
+export type Photo = Shapes["PhotoOut"];
+export type Pads = Shapes["PadsOut"];
+export type Tilt = Shapes["TiltOut"];
+export type Certainty = Shapes["Certainty"];
+export type MassItem = Shapes["MassItem"];
+export type Entry = { place: string; typed: string; known: Known };
 export type AxleName = "front" | "rear";
 /** One sentence about one field, as every refused request answers. */
 export type Complaint = { field: string; message: string };

@@ -3,10 +3,10 @@ import { useMemo, useSyncExternalStore } from "react";
 import { answered, client, RefusedError } from "./client";
 import { valueAt } from "./place";
 import { jobKey, useKeepJob } from "./queries";
-import type { Action, AxleName, Job, Known } from "./types";
+import type { Action, AxleName, Entry, Job, JobKind, Known, Station } from "./types";
 
-/** Which of a job's two versioned documents a write goes to. */
-type Paper = "sheet" | "set_up";
+/** Which of a job's versioned documents a write goes to. */
+export type Paper = "sheet" | "set_up" | "complaint" | "look_over";
 
 /** Two people changed one place: what stands, what was meant, and how to settle it. */
 export type Conflict = {
@@ -44,7 +44,7 @@ export function useSaving(): Saving {
 }
 
 function versionOf(job: Job, paper: Paper): number {
-  return paper === "sheet" ? job.sheet_version : job.set_up_version;
+  return job[`${paper}_version`];
 }
 
 function sameAt(one: Job, other: Job, paper: Paper, place: string): boolean {
@@ -54,6 +54,23 @@ function sameAt(one: Job, other: Job, paper: Paper, place: string): boolean {
 }
 
 type Send = (base: number) => Promise<Job>;
+
+function revert(jobId: number, paper: Paper, body: { base_version: number; to_version: number }) {
+  const path = { job_id: jobId };
+  if (paper === "complaint" || paper === "look_over") {
+    return answered(
+      client.POST("/api/jobs/{job_id}/papers/{paper}/revert", {
+        params: { path: { ...path, paper } },
+        body,
+      }),
+    );
+  }
+  const url =
+    paper === "sheet"
+      ? ("/api/jobs/{job_id}/sheet/revert" as const)
+      : ("/api/jobs/{job_id}/set-up/revert" as const);
+  return answered(client.POST(url, { params: { path }, body }));
+}
 
 /** Everything that can be written on a job. Each resolves once the server has kept it. */
 export function useWrites(jobId: number) {
@@ -133,6 +150,59 @@ export function useWrites(jobId: number) {
             }),
           ),
         ),
+      enterOnPaper: (paper: "complaint" | "look_over", place: string, typed: string) =>
+        queued(paper, place, typed, (base_version) =>
+          answered(
+            client.PATCH("/api/jobs/{job_id}/papers/{paper}", {
+              params: { path: { ...path, paper } },
+              body: { base_version, place, typed },
+            }),
+          ),
+        ),
+      enterSeveral: (entries: Entry[]) =>
+        queued("sheet", entries[0]?.place ?? "", `${entries.length} numbers`, (base_version) =>
+          answered(
+            client.POST("/api/jobs/{job_id}/sheet/entries", {
+              params: { path },
+              body: { base_version, entries },
+            }),
+          ),
+        ),
+      takeOffer: (offer: string, place: string) =>
+        queued("sheet", place, "what follows from the readings", (base_version) =>
+          answered(
+            client.POST("/api/jobs/{job_id}/sheet/offers", {
+              params: { path },
+              body: { base_version, offer },
+            }),
+          ),
+        ),
+      importTicket: (text: string) =>
+        queued("sheet", "load_states", "weigh ticket", (base_version) =>
+          answered(
+            client.POST("/api/jobs/{job_id}/weigh-ticket", {
+              params: { path },
+              body: { base_version, text },
+            }),
+          ),
+        ),
+      passGate: async (station: Station, reason: string) => {
+        keep(
+          await answered(
+            client.POST("/api/jobs/{job_id}/gates", {
+              params: { path },
+              body: { station, reason },
+            }),
+          ),
+        );
+      },
+      changeKind: async (kind: JobKind) => {
+        keep(
+          await answered(
+            client.PATCH("/api/jobs/{job_id}/kind", { params: { path }, body: { kind } }),
+          ),
+        );
+      },
       chooseBar: (axle: AxleName, action: Action | null, rackBarId: number | null) =>
         queued("set_up", axle, action ?? "none", (base_version) =>
           answered(
@@ -156,21 +226,11 @@ export function useWrites(jobId: number) {
           return Promise.resolve();
         }
         undoable.set(jobId, stack.slice(0, -1));
-        const url =
-          last.paper === "sheet"
-            ? ("/api/jobs/{job_id}/sheet/revert" as const)
-            : ("/api/jobs/{job_id}/set-up/revert" as const);
         return queued(
           last.paper,
           "undo",
           "",
-          (base_version) =>
-            answered(
-              client.POST(url, {
-                params: { path },
-                body: { base_version, to_version: last.version },
-              }),
-            ),
+          (base_version) => revert(jobId, last.paper, { base_version, to_version: last.version }),
           true,
         );
       },

@@ -3,6 +3,8 @@ import { useState } from "react";
 import { PLACES } from "../api/places";
 import { useJob, useShortList, useYard } from "../api/queries";
 import type { AxleName, ShortListRow } from "../api/types";
+import { addressOfPlace } from "./placeAddress";
+import { addressOf } from "./stations";
 import { Panel } from "../ui/panel";
 
 type Hit = { key: string; text: string; what: string; go: () => void };
@@ -41,7 +43,7 @@ export function FindDialog({ open, onClose, settings }: FindDialogProps) {
     key: `job ${row.id}`,
     text: row.name,
     what: `job ${row.number}`,
-    go: () => void navigate({ to: "/jobs/$jobId/weigh", params: { jobId: String(row.id) } }),
+    go: () => void navigate({ to: addressOf(row.station), params: { jobId: String(row.id) } }),
   }));
   const places: Hit[] = Object.entries(PLACES)
     .filter(([path]) => !path.includes("*") && !path.startsWith("set_up."))
@@ -52,12 +54,7 @@ export function FindDialog({ open, onClose, settings }: FindDialogProps) {
       key: path,
       text: name,
       what: "measurement",
-      go: () =>
-        void navigate({
-          to: "/jobs/$jobId/weigh",
-          params: { jobId: jobId ?? "" },
-          search: { place: path },
-        }),
+      go: () => void navigate({ ...addressOfPlace(path), params: { jobId: jobId ?? "" } }),
     }));
   const bars: Hit[] = parts
     .filter(({ row }) => matches(`${row.maker} ${row.part_number}`))

@@ -2,14 +2,18 @@ import { useNavigate } from "@tanstack/react-router";
 import type { Finding } from "../api/types";
 import { FindingMark } from "../ui/findingMark";
 import { useJobView } from "./jobContext";
+import { addressOfPlace } from "./placeAddress";
 
 /** Put the cursor on the input with this place, once it is on the page. */
 export function focusPlace(place: string): void {
-  requestAnimationFrame(() => {
-    const field = document.querySelector<HTMLElement>(`[data-place="${place}"]`);
-    field?.scrollIntoView({ block: "nearest" });
-    field?.focus();
-  });
+  // Two frames: one for the route, one for the sheet it opens.
+  requestAnimationFrame(() =>
+    requestAnimationFrame(() => {
+      const field = document.querySelector<HTMLElement>(`[data-place="${place}"]`);
+      field?.scrollIntoView({ block: "nearest" });
+      field?.focus();
+    }),
+  );
 }
 
 /** What the numbers say for the load state being looked at, gravest first. */
@@ -20,22 +24,29 @@ export function Findings() {
     ({ state, kind }) => state === null || state === loadKey || kind === "stop",
   );
   return (
-    <section aria-labelledby="findings-title">
-      <h2 id="findings-title" className="mb-1 font-semibold">
-        What the numbers say
-      </h2>
+    <FindingList title="What the numbers say" findings={said}>
+      A bar raises no rating. The chassis maker&rsquo;s rules and local law come first. Chock the
+      wheels, tighten bushed joints with weight on them, test on closed ground.
+    </FindingList>
+  );
+}
+
+type FindingListProps = { title: string; findings: Finding[]; children?: React.ReactNode };
+
+/** Findings as sentences under a heading, with the caution that belongs below them. */
+export function FindingList({ title, findings, children }: FindingListProps) {
+  return (
+    <section aria-label={title} className="mt-4">
+      <h2 className="mb-1 font-semibold">{title}</h2>
       <ul>
-        {said.map((finding) => (
+        {findings.map((finding) => (
           <FindingItem
             key={`${finding.rule} ${finding.place} ${finding.state}`}
             finding={finding}
           />
         ))}
       </ul>
-      <p className="border-t border-line pt-2 text-xs text-pale">
-        A bar raises no rating. The chassis maker&rsquo;s rules and local law come first. Chock the
-        wheels, tighten bushed joints with weight on them, test on closed ground.
-      </p>
+      {children && <p className="border-t border-line pt-2 text-xs text-pale">{children}</p>}
     </section>
   );
 }
@@ -56,25 +67,28 @@ function FindingItem({ finding }: { finding: Finding }) {
           </span>
         </summary>
         <p className="figure mt-1 text-pale">{finding.formula}</p>
-        {finding.place && <GoToPlace place={finding.place} state={finding.state} />}
+        {finding.place && (
+          <GoToPlace
+            place={finding.place}
+            state={finding.state}
+            text="Go to the number behind it"
+          />
+        )}
       </details>
     </li>
   );
 }
 
-type GoToPlaceProps = { place: string; state: Finding["state"] };
+type GoToPlaceProps = { place: string; state?: Finding["state"]; text: string };
 
-function GoToPlace({ place, state }: GoToPlaceProps) {
+/** A link that puts the cursor on the input with a place, wherever it is. */
+export function GoToPlace({ place, state, text }: GoToPlaceProps) {
   const { job, setLoadKey } = useJobView();
   const navigate = useNavigate();
-  const onSetUp = place.startsWith("set_up.");
 
   async function go() {
-    const params = { jobId: String(job.id) };
     if (state) setLoadKey(state);
-    const axle = place.startsWith("set_up.front.") ? "front" : "rear";
-    if (onSetUp) await navigate({ to: "/jobs/$jobId/choose", params, search: { axle } });
-    else await navigate({ to: "/jobs/$jobId/weigh", params, search: { place } });
+    await navigate({ ...addressOfPlace(place), params: { jobId: String(job.id) } });
     focusPlace(place);
   }
 
@@ -82,9 +96,9 @@ function GoToPlace({ place, state }: GoToPlaceProps) {
     <button
       type="button"
       onClick={() => void go()}
-      className="min-h-8 text-after underline underline-offset-4"
+      className="min-h-8 text-left text-after underline underline-offset-4"
     >
-      Go to the number behind it
+      {text}
     </button>
   );
 }

@@ -1,11 +1,12 @@
 import { createContext, use } from "react";
-import type { Assessment, Job, LoadKey, StateEvaluation } from "../api/types";
+import type { Assessment, Job, LoadKey, Practice, StateEvaluation } from "../api/types";
 import type { useWrites } from "../api/writes";
 
 /** The job at hand, and what of it is being looked at. */
 export type JobView = {
   job: Job;
   assessment: Assessment | undefined;
+  practice: Practice | undefined;
   /** The load state being looked at, and its figures where they can be computed. */
   loadKey: LoadKey;
   setLoadKey: (key: LoadKey) => void;

@@ -1,6 +1,6 @@
 import { Outlet, useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { useAssessment, useJob } from "../api/queries";
+import { useAssessment, useJob, usePractice } from "../api/queries";
 import type { LoadKey } from "../api/types";
 import { useWrites } from "../api/writes";
 import { JobContext } from "./jobContext";
@@ -15,6 +15,7 @@ export function JobLayout() {
   const { jobId = "0" } = useParams({ strict: false });
   const job = useJob(Number(jobId));
   const assessment = useAssessment(job.data);
+  const practice = usePractice(job.data);
   const writes = useWrites(Number(jobId));
   const [wanted, setWanted] = useState<LoadKey>("trip_ready");
   const [shown, setShown] = useState<"before" | "after">("after");
@@ -40,6 +41,7 @@ export function JobLayout() {
   const view: JobView = {
     job: job.data,
     assessment: assessment.data,
+    practice: practice.data,
     loadKey,
     setLoadKey: setWanted,
     state: assessment.data?.evaluation?.states.find((state) => state.key === loadKey),

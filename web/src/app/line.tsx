@@ -1,34 +1,40 @@
 import { Link, useLocation } from "@tanstack/react-router";
-import type { Assessment, Job, Station } from "../api/types";
+import type { Job, Practice, Station } from "../api/types";
 import { useJobView } from "./jobContext";
 import { STATIONS } from "./stations";
 
-type Stop = "not yet" | "open" | "done" | "stopped";
+type Stop = "not yet" | "open" | "done" | "gated" | "stopped";
 
-/** How far a station is, read from what the rules said. */
-function stopOf(station: Station, job: Job, assessment: Assessment | undefined): Stop {
-  const findings = assessment?.findings ?? [];
-  const stopped = findings.some(({ kind }) => kind === "stop");
-  if (station === "weigh") {
-    if (stopped) return "stopped";
-    return findings.some(({ rule }) => rule === "still_defaults") ? "open" : "done";
+/** How far a station is, read from its gate and from the record of passing it. */
+function stopOf(station: Station, job: Job, practice: Practice | undefined): Stop {
+  const gate = practice?.gates.find((one) => one.station === station);
+  if (gate !== undefined) {
+    if (!gate.overridable) return "stopped";
+    if (job.passes.some((passed) => passed.station === station)) return "done";
+    return gate.open ? "open" : "gated";
   }
-  if (station === "choose") {
-    return job.set_up.front || job.set_up.rear ? "done" : "open";
-  }
+  if (station === "choose") return job.set_up.front || job.set_up.rear ? "done" : "open";
   return "not yet";
 }
 
-/** The stations as stops along an axle line. */
+const SAID: Record<Stop, string> = {
+  "not yet": "not yet",
+  open: "",
+  done: "",
+  gated: "",
+  stopped: "stopped",
+};
+
+/** The stations of this kind of job as stops along an axle line. */
 export function Line() {
-  const { job, assessment } = useJobView();
+  const { job, practice } = useJobView();
   const { pathname } = useLocation();
   return (
     <nav aria-label="Stations" className="relative my-2">
       <span aria-hidden="true" className="absolute inset-x-0 top-1/2 border-t border-ink" />
       <ol className="relative flex flex-wrap justify-between">
-        {STATIONS.map(({ key, name, to }) => {
-          const stop = stopOf(key, job, assessment);
+        {STATIONS.filter(({ key }) => job.line.includes(key)).map(({ key, name, to }) => {
+          const stop = stopOf(key, job, practice);
           const here = to !== undefined && pathname.endsWith(to.slice(to.lastIndexOf("/")));
           const mark = (
             <>
@@ -37,9 +43,11 @@ export function Line() {
               <span
                 className={`text-xs max-lg:sr-only ${stop === "stopped" ? "text-stop" : "text-pale"}`}
               >
-                {stop === "done" || stop === "open" ? "" : stop}
+                {SAID[stop]}
               </span>
-              {stop === "done" && <span className="sr-only">done</span>}
+              {(stop === "done" || stop === "gated") && (
+                <span className="sr-only">{stop === "done" ? "done" : "gate not met yet"}</span>
+              )}
             </>
           );
           const look = "flex min-h-11 items-center gap-1.5 bg-paper px-1 text-sm lg:px-2";
@@ -67,7 +75,7 @@ export function Line() {
   );
 }
 
-/** Shape by state: dotted ring, ring, ring with tick, octagon; a dot where we are. */
+/** Shape by state: dotted ring, ring, barred ring, ring with tick, octagon; a dot where we are. */
 function StopMark({ stop, here }: { stop: Stop; here: boolean }) {
   return (
     <svg viewBox="0 0 22 22" className="size-[22px] bg-paper" aria-hidden="true">
@@ -84,6 +92,7 @@ function StopMark({ stop, here }: { stop: Stop; here: boolean }) {
           strokeWidth={here ? 2.4 : 1.4}
         />
       )}
+      {stop === "gated" && !here && <path d="M8.5 6 V16 M13.5 6 V16" className="ink-1" />}
       {stop === "done" && !here && (
         <path d="M6.5 11.5 L10 15 L16 7.5" fill="none" stroke="var(--paper)" strokeWidth={2} />
       )}

@@ -1,7 +1,7 @@
 import { degrees, grouped, kilograms, percent } from "../drawings/quantity";
 import { Choice } from "../ui/choice";
 import { useJobView } from "./jobContext";
-import { LOAD_NAMES } from "./stations";
+import { KIND_NAMES, LOAD_NAMES } from "./stations";
 
 /** The stamped strip on top: which vehicle, what it carries, and what the lean becomes. */
 export function RigPlate() {
@@ -19,7 +19,8 @@ export function RigPlate() {
       <div className="min-w-48">
         <h1 className="text-lg leading-tight font-semibold">{job.name}</h1>
         <p className="text-[13px] text-pale">
-          {job.description ? `${job.description} · ` : ""}job {job.number}
+          {job.description ? `${job.description} · ` : ""}job {job.number},{" "}
+          {KIND_NAMES[job.kind].toLowerCase()}
           {due}
         </p>
       </div>

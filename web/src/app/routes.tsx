@@ -1,13 +1,19 @@
 import { createRootRoute, createRoute, createRouter, redirect } from "@tanstack/react-router";
 import { Choose } from "../stations/choose/choose";
 import { Intake } from "../stations/intake/intake";
+import { Listen } from "../stations/listen/listen";
+import { Look } from "../stations/look/look";
 import { Weigh } from "../stations/weigh/weigh";
 import { Yard } from "../stations/yard/yard";
 import type { AxleName } from "../api/types";
 import { JobLayout } from "./jobLayout";
+import { WEIGH_SHEETS } from "./placeAddress";
+import type { WeighSheet } from "./placeAddress";
 import { Shell } from "./shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
+
+const asText = (value: unknown) => (typeof value === "string" ? value : undefined);
 
 const yard = createRoute({
   getParentRoute: () => root,
@@ -24,15 +30,32 @@ const jobStart = createRoute({
   getParentRoute: () => job,
   path: "/",
   beforeLoad: ({ params }) => {
-    throw redirect({ to: "/jobs/$jobId/weigh", params: params as { jobId: string } });
+    throw redirect({ to: "/jobs/$jobId/listen", params: params as { jobId: string } });
   },
 });
 const weigh = createRoute({
   getParentRoute: () => job,
   path: "weigh",
   component: Weigh,
+  validateSearch: (search: Record<string, unknown>): { place?: string; sheet?: WeighSheet } => ({
+    place: asText(search.place),
+    sheet: WEIGH_SHEETS.find((sheet) => sheet === search.sheet),
+  }),
+});
+const listen = createRoute({
+  getParentRoute: () => job,
+  path: "listen",
+  component: Listen,
   validateSearch: (search: Record<string, unknown>): { place?: string } => ({
-    place: typeof search.place === "string" ? search.place : undefined,
+    place: asText(search.place),
+  }),
+});
+const look = createRoute({
+  getParentRoute: () => job,
+  path: "look",
+  component: Look,
+  validateSearch: (search: Record<string, unknown>): { part?: string } => ({
+    part: asText(search.part),
   }),
 });
 const choose = createRoute({
@@ -41,12 +64,16 @@ const choose = createRoute({
   component: Choose,
   validateSearch: (search: Record<string, unknown>): { axle?: AxleName; part?: string } => ({
     axle: search.axle === "front" || search.axle === "rear" ? search.axle : undefined,
-    part: typeof search.part === "string" ? search.part : undefined,
+    part: asText(search.part),
   }),
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([yard, intake, job.addChildren([jobStart, weigh, choose])]),
+  routeTree: root.addChildren([
+    yard,
+    intake,
+    job.addChildren([jobStart, listen, weigh, look, choose]),
+  ]),
   defaultPreload: false,
 });
 

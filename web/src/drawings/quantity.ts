@@ -1,11 +1,17 @@
 import type { Measured } from "../api/types";
 
-const SHOWN: Record<string, { per: number; symbol: string }> = {
-  length: { per: 1e3, symbol: "mm" },
-  small_length: { per: 1e3, symbol: "mm" },
-  mass: { per: 1, symbol: "kg" },
-  rate: { per: 1e-3, symbol: "N/mm" },
-  pure: { per: 1, symbol: "" },
+/** How a dimension is shown: scale from SI, symbol, and the most decimals ever written. */
+const SHOWN: Record<string, { per: number; symbol: string; most: number }> = {
+  length: { per: 1e3, symbol: "mm", most: 0 },
+  small_length: { per: 1e3, symbol: "mm", most: 1 },
+  shift: { per: 1e3, symbol: "mm", most: 0 },
+  mass: { per: 1, symbol: "kg", most: 0 },
+  rate: { per: 1e-3, symbol: "N/mm", most: 0 },
+  pure: { per: 1, symbol: "", most: 2 },
+  angle: { per: 180 / Math.PI, symbol: "°", most: 2 },
+  frequency: { per: 1, symbol: "Hz", most: 2 },
+  inertia: { per: 1, symbol: "kg·m²", most: 0 },
+  roll_damping: { per: 1e-3, symbol: "kN·m·s", most: 1 },
 };
 
 const GRAVITY_M_S2 = 9.80665;
@@ -22,10 +28,9 @@ export function grouped(value: number, digits: number): string {
 
 /** A measured quantity without its unit, in the digits its tolerance supports. */
 export function figure(measured: Measured, dimension: string): string {
-  const { per } = SHOWN[dimension] ?? { per: 1 };
+  const { per, most } = SHOWN[dimension] ?? { per: 1, most: 0 };
   const shown = measured.value * per;
   const step = measured.tolerance * per || Math.abs(shown) / 500;
-  const most = dimension === "small_length" ? 1 : dimension === "pure" ? 2 : 0;
   const digits = step > 0 ? Math.min(most, Math.max(0, -Math.floor(Math.log10(step)))) : 0;
   return grouped(shown, digits);
 }

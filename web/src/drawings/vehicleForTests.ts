@@ -23,6 +23,7 @@ const axle: Axle = {
   standard_bar: null,
   air_bags: null,
   leaf_twist_factor: 1,
+  tyre_size: "",
 };
 
 /** A made-up vehicle with single tyres in front, duals behind and two blocks of side. */
@@ -53,4 +54,8 @@ export const vehicle: Sheet = {
       centre_of_gravity_height_m: m(1.2),
     },
   ],
+  tow: { hitch: "none" },
+  lift_weighing: { state: "trip_ready" },
+  stack: [],
+  roll_test: { state: "trip_ready", swings_between: 1, read_with: "" },
 };

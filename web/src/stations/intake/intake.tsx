@@ -3,10 +3,12 @@ import { useState } from "react";
 import { answered, client, RefusedError } from "../../api/client";
 import { placeFacts } from "../../api/place";
 import { useKeepJob } from "../../api/queries";
-import type { Complaint, RigKind } from "../../api/types";
+import { addressOf, KIND_NAMES } from "../../app/stations";
+import type { Complaint, JobKind, RigKind } from "../../api/types";
 import { RigMark } from "../../drawings/rigMark";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
+import { Pick } from "../../ui/pick";
 import { IntakeDrawing } from "./intakeDrawing";
 
 const KINDS: { kind: RigKind; name: string }[] = [
@@ -23,6 +25,7 @@ export function Intake() {
   const navigate = useNavigate();
   const keep = useKeepJob();
   const [kind, setKind] = useState<RigKind>("motorhome");
+  const [jobKind, setJobKind] = useState<JobKind>("upgrade");
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [complaints, setComplaints] = useState<Complaint[]>([]);
 
@@ -41,13 +44,14 @@ export function Intake() {
             name: String(form.get("name")),
             description: String(form.get("description")),
             kind,
+            job_kind: jobKind,
             due_on: String(form.get("due_on")) || null,
             entries,
           },
         }),
       );
       keep(job);
-      await navigate({ to: "/jobs/$jobId/weigh", params: { jobId: String(job.id) } });
+      await navigate({ to: addressOf(job.station), params: { jobId: String(job.id) } });
     } catch (error) {
       if (!(error instanceof RefusedError)) throw error;
       setComplaints(error.complaints);
@@ -74,6 +78,15 @@ export function Intake() {
             placeholder="such as: flatbed, tows a boat"
           />
           <Field label="Wanted by" name="due_on" type="date" />
+          <Pick
+            label="This job is to"
+            value={jobKind}
+            options={Object.entries(KIND_NAMES).map(([value, text]) => ({
+              value: value as JobKind,
+              text: text.toLowerCase(),
+            }))}
+            onChange={setJobKind}
+          />
           <fieldset>
             <legend className="mb-1 text-sm text-pale">
               Kind: gives the numbers nobody has measured yet

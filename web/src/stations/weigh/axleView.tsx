@@ -22,7 +22,9 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
   const frame = endFrame(job.sheet, axle, 228 / job.sheet.width_m.value, MIDDLE, GROUND);
   const rollCentre = GROUND - axle.roll_centre_height_m.value * frame.pxPerM;
   const rows = widths(name, axle);
-  const height = FIRST_ROW + rows.length * ROW + 4;
+  // One row more for what has no width: lift, floor slope, dampers nobody measured yet.
+  const last = FIRST_ROW + rows.length * ROW;
+  const height = last + ROW;
 
   const drawing = (
     <>
@@ -84,6 +86,25 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
           align="start"
         />
       ))}
+      <Dimension place={`${name}.lift_m`} x={2} y={last} caption="lift" align="start" wanted />
+      <Dimension
+        place="floor_slope_rad"
+        x={WIDTH / 2 - 60}
+        y={last}
+        caption="floor slope"
+        align="start"
+        wanted
+      />
+      {!axle.damper_spacing_m && (
+        <Dimension
+          place={`${name}.damper_spacing_m`}
+          x={WIDTH - 2}
+          y={last}
+          caption="damper spacing"
+          align="end"
+          wanted
+        />
+      )}
       <Dimension
         place={`load_states.${stateIndex}.centre_of_gravity_height_m`}
         x={2}
@@ -167,6 +188,7 @@ function widths(name: AxleName, axle: Axle): Width[] {
       found: axle.standard_bar?.bar.bushing_span_m,
     },
     { part: "air_bags.spacing_m", caption: "bag spacing", found: axle.air_bags?.spacing_m },
+    { part: "damper_spacing_m", caption: "damper spacing", found: axle.damper_spacing_m },
   ];
   return list.flatMap(({ part, caption, found }) =>
     found ? [{ place: `${name}.${part}`, caption, metres: found.value, known: found.known }] : [],

@@ -1,5 +1,8 @@
 import type { AxleName, Sheet } from "../../api/types";
 
+/** Corners in the order they are walked round. */
+export const CORNERS = ["front_left", "front_right", "rear_left", "rear_right"] as const;
+
 /** Paths of an axle's numbers in the order a fitter takes them, absent parts left out. */
 export function axlePlaces(sheet: Sheet, name: AxleName): string[] {
   const axle = sheet[name];
@@ -18,6 +21,8 @@ export function axlePlaces(sheet: Sheet, name: AxleName): string[] {
     bar && `${bar}.motion_gain`,
     bags && `${bags}.rate_n_per_m`,
     bags && `${bags}.spacing_m`,
+    "damper_spacing_m",
+    "lift_m",
     "unsprung_mass_kg",
     "spring_rate_n_per_m",
     "tyre_rate_n_per_m",
@@ -29,11 +34,10 @@ export function axlePlaces(sheet: Sheet, name: AxleName): string[] {
 export function measuringOrder(sheet: Sheet, stateIndex: number, axle: AxleName): string[] {
   const state = `load_states.${stateIndex}`;
   return [
-    ...["front_left_kg", "front_right_kg", "rear_left_kg", "rear_right_kg"].map(
-      (wheel) => `${state}.${wheel}`,
-    ),
+    ...CORNERS.map((corner) => `${state}.${corner}_kg`),
     `${state}.front_kg`,
     `${state}.rear_kg`,
+    ...CORNERS.map((corner) => `${state}.${corner}_height_m`),
     "front.rating_kg",
     "rear.rating_kg",
     "rating_kg",
@@ -47,6 +51,54 @@ export function measuringOrder(sheet: Sheet, stateIndex: number, axle: AxleName)
     "floor_height_m",
     "roof_height_m",
     `${state}.centre_of_gravity_height_m`,
+    "floor_slope_rad",
     ...axlePlaces(sheet, axle),
   ];
+}
+
+/** What is read on a bar, thickest first: caliper, what it is quoted as, weight, shape, play. */
+export function barPlaces(axle: AxleName): string[] {
+  const bar = `${axle}.standard_bar`;
+  return [
+    "readings.caliper_1_m",
+    "readings.caliper_2_m",
+    "readings.caliper_3_m",
+    "readings.quoted_diameter_m",
+    "readings.arm_length_m",
+    "readings.end_spacing_m",
+    "readings.mass_kg",
+    "readings.developed_length_m",
+    "link_play_m",
+    "bushing_play_m",
+  ].map((part) => `${bar}.${part}`);
+}
+
+/** The roll test in the order it is done. */
+export const ROLL_TEST_PLACES = [
+  "mass_kg",
+  "moved_m",
+  "lean_right_rad",
+  "lean_left_rad",
+  "frequency_hz",
+  "first_swing_rad",
+  "later_swing_rad",
+].map((part) => `roll_test.${part}`);
+
+/** Wheel loads and ride heights of one state, then the trailer. */
+export function loadPlaces(stateIndex: number): string[] {
+  const state = `load_states.${stateIndex}`;
+  return [
+    ...CORNERS.map((corner) => `${state}.${corner}_kg`),
+    ...CORNERS.map((corner) => `${state}.${corner}_height_m`),
+    "tow.load_kg",
+    "tow.behind_rear_axle_m",
+  ];
+}
+
+/** Lift weighing, then every mass of the stack. */
+export function heightPlaces(sheet: Sheet): string[] {
+  const masses = (sheet.stack ?? []).flatMap((_, i) =>
+    ["mass_kg", "behind_front_axle_m", "left_m", "height_m"].map((part) => `stack.${i}.${part}`),
+  );
+  return ["lift_weighing.rise_m", "lift_weighing.raised_front_kg", ...masses];
 }

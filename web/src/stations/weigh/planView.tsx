@@ -85,6 +85,17 @@ export function PlanView({ stateIndex }: PlanViewProps) {
             <div key={name} className="contents">
               <Dimension place={`${state}_left_kg`} x={x} y={MIDDLE + out + 12} />
               <Dimension place={`${state}_right_kg`} x={x} y={MIDDLE - out - 12} />
+              {(["left", "right"] as const).map((corner) => (
+                <Dimension
+                  key={corner}
+                  place={`${state}_${corner}_height_m`}
+                  x={x + side * 50}
+                  y={MIDDLE + (corner === "left" ? 1 : -1) * (out + 12)}
+                  caption="ride"
+                  align={align}
+                  wanted
+                />
+              ))}
               <Dimension
                 place={`${state}_kg`}
                 x={x + side * 14}

@@ -7,6 +7,7 @@ import { pathOf } from "../../drawings/point";
 import { lengthwiseScale, profileOutline, sideFrame } from "../../drawings/sideGeometry";
 import { grouped } from "../../drawings/quantity";
 import { ProfileBlocks } from "./profileBlocks";
+import { SidePictureTools, SidePictureUnderlay, useSidePicture } from "./sidePicture";
 
 const WIDTH = 760;
 const HEIGHT = 306;
@@ -22,13 +23,29 @@ export function SideView() {
   const side = assessment?.evaluation?.side;
   const up = (metres: number) => GROUND - metres * pxPerM;
   const { profile } = sheet;
+  const picture = useSidePicture(job.id);
+  const underlaid = picture?.marks != null;
   const right = Math.max(frame.rearBumper, frame.rearAxle) + 22;
   const blockTop = Math.min(...frame.blocks.map(({ top }) => top)) - 14;
 
   const drawing = (
     <>
       <Ground left={16} right={WIDTH - 16} y={GROUND} />
-      <path d={pathOf(profileOutline(frame))} className="ink-2" style={{ fill: "var(--paper)" }} />
+      {underlaid && (
+        <SidePictureUnderlay
+          photo={picture}
+          frame={frame}
+          hubs={[
+            up(sheet.front.wheel_centre_height_m.value),
+            up(sheet.rear.wheel_centre_height_m.value),
+          ]}
+        />
+      )}
+      <path
+        d={pathOf(profileOutline(frame))}
+        className="ink-2"
+        style={{ fill: underlaid ? "none" : "var(--paper)" }}
+      />
       {frame.blocks.slice(1).map((block) => (
         <line
           key={block.left}
@@ -50,7 +67,7 @@ export function SideView() {
             cy={up(axle.wheel_centre_height_m.value)}
             r={axle.wheel_centre_height_m.value * pxPerM}
             className="ink-2"
-            style={{ fill: "var(--paper)" }}
+            style={{ fill: underlaid ? "none" : "var(--paper)" }}
           />
           <circle cx={x} cy={up(axle.wheel_centre_height_m.value)} r={3} className="ink-1" />
         </g>
@@ -115,7 +132,10 @@ export function SideView() {
         <h2 id="side-title" className="font-semibold">
           From the side
         </h2>
-        <ProfileBlocks />
+        <div className="flex flex-wrap justify-end">
+          <SidePictureTools />
+          <ProfileBlocks />
+        </div>
       </div>
       <SheetOfPaper
         width={WIDTH}

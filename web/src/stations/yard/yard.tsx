@@ -1,6 +1,6 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useWritable } from "../../app/session";
-import { STATIONS } from "../../app/stations";
+import { addressOf, KIND_NAMES, STATIONS } from "../../app/stations";
 import { useYard } from "../../api/queries";
 import type { JobRow } from "../../api/types";
 import { RigMark } from "../../drawings/rigMark";
@@ -61,7 +61,7 @@ export function Yard() {
 
 function YardRow({ row }: { row: JobRow }) {
   const at = STATIONS.findIndex(({ key }) => key === row.station);
-  const to = STATIONS[at]?.to ?? "/jobs/$jobId/weigh";
+  const to = addressOf(row.station);
   return (
     <li className="border-b border-line">
       <Link
@@ -69,11 +69,11 @@ function YardRow({ row }: { row: JobRow }) {
         params={{ jobId: String(row.id) }}
         className="grid min-h-20 grid-cols-[6.5rem_1fr_auto] items-center gap-x-5 gap-y-1 py-2 hover:bg-sheet md:grid-cols-[6.5rem_minmax(14rem,1.2fr)_13rem_minmax(12rem,1fr)_6rem]"
       >
-        <RigMark kind={row.kind} />
+        <RigMark kind={row.rig_kind} />
         <span>
           <span className="block font-semibold">{row.name}</span>
           <span className="block text-sm text-pale">
-            job {row.number}
+            job {row.number}, {KIND_NAMES[row.job_kind].toLowerCase()}
             {row.description ? ` · ${row.description}` : ""}
           </span>
         </span>
@@ -88,7 +88,7 @@ function YardRow({ row }: { row: JobRow }) {
               <span className="text-stop">Stop. {row.stop}</span>
             </>
           ) : (
-            <span className="text-pale">nothing blocks it</span>
+            <span className="text-pale">{row.blocked_by || "nothing blocks it"}</span>
           )}
         </span>
         <span className="text-right text-sm text-pale">

@@ -1,0 +1,37 @@
+/** Sheets that Weigh is laid out on, in measuring order. */
+export const WEIGH_SHEETS = ["drawings", "loads", "height", "bars", "roll", "certainty"] as const;
+export type WeighSheet = (typeof WEIGH_SHEETS)[number];
+
+/** Which sheet of Weigh a number is entered on, by the start or the end of its path. */
+const SHEET_OF: [RegExp, WeighSheet][] = [
+  [/^roll_test|^spring_correction|^roll_(inertia|damping)/, "roll"],
+  [/^lift_weighing|^stack/, "height"],
+  [/^tow/, "loads"],
+  [/\.readings\.|_play_m$/, "bars"],
+];
+
+export type PlaceAddress =
+  | { to: "/jobs/$jobId/listen"; search: { place: string } }
+  | { to: "/jobs/$jobId/look"; search: { part: string | undefined } }
+  | { to: "/jobs/$jobId/choose"; search: { axle: "front" | "rear" } }
+  | { to: "/jobs/$jobId/weigh"; search: { place: string; sheet: WeighSheet } };
+
+/**
+ * Where the input with this place is.
+ * @param place - path as findings, gates and offers give it
+ */
+export function addressOfPlace(place: string): PlaceAddress {
+  if (/^(words|symptoms|noises|verdict|extras|use)/.test(place)) {
+    return { to: "/jobs/$jobId/listen", search: { place } };
+  }
+  if (/^(parts\.|rust|front_tube|rear_tube)/.test(place)) {
+    const part = place.startsWith("parts.") ? place.split(".")[1] : undefined;
+    return { to: "/jobs/$jobId/look", search: { part } };
+  }
+  if (place.startsWith("set_up.")) {
+    const axle = place.startsWith("set_up.front.") ? "front" : "rear";
+    return { to: "/jobs/$jobId/choose", search: { axle } };
+  }
+  const sheet = SHEET_OF.find(([pattern]) => pattern.test(place))?.[1] ?? "drawings";
+  return { to: "/jobs/$jobId/weigh", search: { place, sheet } };
+}

@@ -1,0 +1,79 @@
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import { Pick } from "../../ui/pick";
+import { Field } from "../../ui/field";
+
+const OFTEN = [
+  { value: "never", text: "never" },
+  { value: "sometimes", text: "sometimes" },
+  { value: "mostly", text: "mostly" },
+];
+const EXTRA = [
+  { value: "none", text: "none" },
+  { value: "fitted", text: "fitted" },
+  { value: "planned", text: "planned" },
+];
+const WORST = [
+  { value: "unsaid", text: "not said" },
+  { value: "empty", text: "empty" },
+  { value: "trip_ready", text: "trip-ready" },
+  { value: "towing", text: "towing" },
+];
+
+/** Use, what else is fitted or planned, when it is worst, and the budget. */
+export function Circumstances() {
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const said = job.complaint;
+  const write = (place: string) => (typed: string) =>
+    void writes.enterOnPaper("complaint", place, typed).catch(() => undefined);
+
+  const rows: {
+    place: string;
+    label: string;
+    value: string | undefined;
+    options: { value: string; text: string }[];
+  }[] = [
+    { place: "use.road", label: "On the road", value: said.use?.road, options: OFTEN },
+    { place: "use.towing", label: "Towing", value: said.use?.towing, options: OFTEN },
+    { place: "use.rough_track", label: "Rough track", value: said.use?.rough_track, options: OFTEN },
+    { place: "worst_when", label: "Worst when", value: said.worst_when, options: WORST },
+    { place: "extras.dampers", label: "Other dampers", value: said.extras?.dampers, options: EXTRA },
+    { place: "extras.helper_springs", label: "Helper springs or bags", value: said.extras?.helper_springs, options: EXTRA },
+    { place: "extras.steering_damper", label: "Steering damper", value: said.extras?.steering_damper, options: EXTRA },
+    { place: "extras.chassis_brace", label: "Chassis brace", value: said.extras?.chassis_brace, options: EXTRA },
+  ]; // prettier-ignore
+
+  return (
+    <div className="grid gap-x-6 sm:grid-cols-2">
+      {rows.map(({ place, label, value, options }) => (
+        <Pick
+          key={place}
+          label={label}
+          place={place}
+          value={value ?? ""}
+          options={options}
+          disabled={!writable}
+          onChange={write(place)}
+        />
+      ))}
+      <div className="pt-2">
+        <Field
+          key={said.budget}
+          label="Budget, 0 where not said"
+          inputMode="numeric"
+          defaultValue={said.budget ?? 0}
+          disabled={!writable}
+          onBlur={(event) => {
+            if (event.target.value !== String(said.budget)) write("budget")(event.target.value);
+          }}
+        />
+      </div>
+      <p className="pt-4 text-sm text-pale">
+        {job.due_on
+          ? `Wanted by ${new Date(job.due_on).toLocaleDateString("en-GB", { day: "numeric", month: "long" })}.`
+          : "No date was named when it was taken in."}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,14 @@
+import type { LookOver, PartCheck } from "../../api/types";
+
+const UNSEEN: PartCheck = { rating: "unseen", faults: [], bolts: "unseen", note: "" };
+
+/** What was seen of a part; unseen where nobody looked. */
+export function checkOf(look: LookOver, key: string): PartCheck {
+  return look.parts?.[key] ?? UNSEEN;
+}
+
+/** The list with a fault put on it, or taken off, as it is typed. */
+export function toggled(faults: readonly string[], fault: string): string {
+  const left = faults.filter((one) => one !== fault);
+  return (left.length === faults.length ? [...faults, fault] : left).join(", ");
+}

@@ -1,0 +1,114 @@
+import { useNavigate, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import { FindingList } from "../../app/findings";
+import { GatePanel } from "../../app/gate";
+import { useJobView } from "../../app/jobContext";
+import type { Part } from "../../api/types";
+import { SheetOfPaper } from "../../drawings/drawingForm";
+import { Undercarriage } from "../../drawings/undercarriage";
+import { partPoint, underFrame } from "../../drawings/undercarriageGeometry";
+import { Choice } from "../../ui/choice";
+import { RatingMark } from "../../ui/ratingMark";
+import { checkOf } from "./checkOf";
+import { FollowsFrom } from "./followsFrom";
+import { PartEditor } from "./partEditor";
+import { PartList } from "./partList";
+import { UndersideFacts } from "./undersideFacts";
+
+const WIDTH = 760;
+const HEIGHT = 340;
+
+/** Station 3: the undercarriage part by part, and what follows from what is found. */
+export function Look() {
+  const { job, practice } = useJobView();
+  const asked = useSearch({ strict: false });
+  const navigate = useNavigate();
+  const [form, setForm] = useState<"drawing" | "list">("drawing");
+  const parts = practice?.parts ?? [];
+  const unseen = parts.filter(({ key }) => checkOf(job.look_over, key).rating === "unseen");
+  const chosen = parts.find(({ key }) => key === asked.part) ?? unseen[0] ?? parts[0];
+  const at = parts.findIndex(({ key }) => key === chosen?.key);
+  const choose = (part: string) =>
+    void navigate({
+      to: "/jobs/$jobId/look",
+      params: { jobId: String(job.id) },
+      search: { part },
+      replace: true,
+    });
+
+  return (
+    <main className="grid grid-cols-1 gap-x-8 pb-6 lg:grid-cols-[3fr_2fr]">
+      <div>
+        <div className="flex flex-wrap items-center justify-between gap-2">
+          <h2 className="font-semibold">
+            From below{" "}
+            <span className="font-normal text-pale">
+              {parts.length - unseen.length} of {parts.length} parts looked at
+            </span>
+          </h2>
+          <Choice
+            label="Form of the list"
+            value={form}
+            onChange={setForm}
+            options={[
+              { value: "drawing", text: "Drawing" },
+              { value: "list", text: "List" },
+            ]}
+          />
+        </div>
+        {form === "drawing" ? (
+          <PartDrawing parts={parts} chosen={chosen?.key ?? ""} onChoose={choose} />
+        ) : (
+          <PartList parts={parts} chosen={chosen?.key ?? ""} onChoose={choose} />
+        )}
+        <UndersideFacts />
+        <FollowsFrom />
+      </div>
+      <div className="max-lg:mt-6 lg:border-l lg:border-line lg:pl-6">
+        {chosen && <PartEditor part={chosen} next={parts[at + 1]} onNext={choose} />}
+        {practice && (
+          <FindingList title="What was found" findings={practice.look.findings}>
+            Chock the wheels and set the brake. Rated stands under what the chassis maker names,
+            never a jack alone. Eye protection under rust. No torch near lines, tanks, bushings or
+            undercoat. Welding is for a licensed welder.
+          </FindingList>
+        )}
+        <GatePanel station="look" />
+      </div>
+    </main>
+  );
+}
+
+type PartDrawingProps = { parts: Part[]; chosen: string; onChoose: (key: string) => void };
+
+function PartDrawing({ parts, chosen, onChoose }: PartDrawingProps) {
+  const { job } = useJobView();
+  const frame = underFrame(job.sheet, WIDTH, HEIGHT);
+  return (
+    <SheetOfPaper
+      width={WIDTH}
+      height={HEIGHT}
+      says="The vehicle from below with a mark on every part of the list, shaped by its rating."
+      drawing={<Undercarriage sheet={job.sheet} frame={frame} />}
+    >
+      {parts.map((part) => {
+        const { x, y } = partPoint(frame, part.key);
+        const { rating = "unseen" } = checkOf(job.look_over, part.key);
+        return (
+          <button
+            key={part.key}
+            type="button"
+            aria-label={`${part.axle} ${part.label.toLowerCase()}: ${rating}`}
+            aria-current={chosen === part.key}
+            title={`${part.label}, ${part.axle}: ${rating}`}
+            onClick={() => onChoose(part.key)}
+            className="absolute grid size-6 -translate-x-1/2 -translate-y-1/2 touch-manipulation place-items-center rounded-full bg-paper before:absolute before:-inset-1.5 hover:outline-2 hover:outline-after aria-[current=true]:outline-3 aria-[current=true]:outline-after"
+            style={{ left: `${(x / WIDTH) * 100}%`, top: `${(y / HEIGHT) * 100}%` }}
+          >
+            <RatingMark rating={rating} />
+          </button>
+        );
+      })}
+    </SheetOfPaper>
+  );
+}

@@ -1,0 +1,100 @@
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import type { Part, Rating } from "../../api/types";
+import { Choice } from "../../ui/choice";
+import { Pick } from "../../ui/pick";
+import { TextArea } from "../../ui/textArea";
+import { checkOf, toggled } from "./checkOf";
+import { PartPhotos } from "./partPhotos";
+
+export const RATINGS: { value: Rating; text: string }[] = [
+  { value: "good", text: "good" },
+  { value: "watch", text: "watch" },
+  { value: "replace", text: "replace" },
+  { value: "stop", text: "stop" },
+];
+const BOLTS = [
+  { value: "unseen", text: "not judged" },
+  { value: "keep", text: "keep" },
+  { value: "clean", text: "clean" },
+  { value: "renew", text: "renew" },
+];
+
+type PartEditorProps = { part: Part; next: Part | undefined; onNext: (key: string) => void };
+
+/** One part: how it is, what is wrong with it, its fasteners, a note and pictures. */
+export function PartEditor({ part, next, onNext }: PartEditorProps) {
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const check = checkOf(job.look_over, part.key);
+  const faults = check.faults ?? [];
+  const write = (place: string, typed: string) =>
+    void writes
+      .enterOnPaper("look_over", `parts.${part.key}.${place}`, typed)
+      .catch(() => undefined);
+
+  return (
+    <section aria-label={`${part.axle} ${part.label}`} className="border-2 border-ink p-3">
+      <div className="mb-2 flex items-baseline justify-between gap-3">
+        <h2 className="font-semibold">
+          {part.label} <span className="font-normal text-pale">{part.axle}</span>
+        </h2>
+        {next && (
+          <button
+            type="button"
+            onClick={() => onNext(next.key)}
+            className="min-h-11 text-sm text-after underline underline-offset-4"
+          >
+            Next: {next.axle} {next.label.toLowerCase()}
+          </button>
+        )}
+      </div>
+      <div data-place={`parts.${part.key}`} tabIndex={-1}>
+        <Choice
+          label="How it is"
+          value={check.rating ?? "unseen"}
+          options={RATINGS.map((rating) => ({ ...rating, disabled: !writable }))}
+          onChange={(rating) => write("rating", rating)}
+        />
+      </div>
+      <div role="group" aria-label="What is wrong with it" className="mt-3 flex flex-wrap gap-1.5">
+        {(part.faults ?? []).map((fault) => (
+          <button
+            key={fault}
+            type="button"
+            disabled={!writable}
+            aria-pressed={faults.includes(fault)}
+            onClick={() => write("faults", toggled(faults, fault))}
+            className="min-h-9 border border-line px-2 text-[13px] aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+          >
+            {fault}
+          </button>
+        ))}
+      </div>
+      {part.fasteners && (
+        <div className="mt-2">
+          <Pick
+            label="Its fasteners, once off"
+            value={check.bolts ?? "unseen"}
+            options={BOLTS}
+            disabled={!writable}
+            onChange={(bolts) => write("bolts", bolts)}
+          />
+        </div>
+      )}
+      <div className="mt-2">
+        <TextArea
+          key={part.key}
+          label="Note"
+          value={check.note ?? ""}
+          draftKey={`draft ${job.id} ${part.key}`}
+          rows={2}
+          maxLength={400}
+          disabled={!writable}
+          save={(text) => writes.enterOnPaper("look_over", `parts.${part.key}.note`, text)}
+        />
+      </div>
+      <PartPhotos place={part.key} label={`${part.axle} ${part.label.toLowerCase()}`} />
+    </section>
+  );
+}

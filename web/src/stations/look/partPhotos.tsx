@@ -1,0 +1,87 @@
+import { useState } from "react";
+import { RefusedError } from "../../api/client";
+import { usePhotos } from "../../api/queries";
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+
+type PartPhotosProps = { place: string; label: string };
+
+/** Pictures of one place: taken or chosen, seen, taken away and put back. */
+export function PartPhotos({ place, label }: PartPhotosProps) {
+  const { job } = useJobView();
+  const writable = useWritable();
+  const { photos, keep, setRemoved } = usePhotos(job.id);
+  const [state, setState] = useState<{ text: string; undo?: number }>({ text: "" });
+  const here = photos.filter((photo) => photo.place === place);
+
+  async function tell(act: () => Promise<void>, done: { text: string; undo?: number }) {
+    try {
+      await act();
+      setState(done);
+    } catch (error) {
+      if (!(error instanceof RefusedError)) throw error;
+      setState({ text: error.message });
+    }
+  }
+
+  return (
+    <div className="mt-2">
+      <div className="flex flex-wrap gap-2">
+        {here.map((photo) => (
+          <figure key={photo.id} className="w-36">
+            <a href={`/api/photos/${photo.id}.jpg`} target="_blank" rel="noreferrer">
+              <img
+                src={`/api/photos/${photo.id}.jpg`}
+                alt={`${label}, taken by ${photo.person}`}
+                className="aspect-[3/2] w-full border border-line object-cover"
+              />
+            </a>
+            {writable && (
+              <button
+                type="button"
+                className="min-h-8 text-xs text-pale underline underline-offset-4"
+                onClick={() =>
+                  void tell(() => setRemoved(photo.id, true), {
+                    text: "Taken away.",
+                    undo: photo.id,
+                  })
+                }
+              >
+                Take away
+              </button>
+            )}
+          </figure>
+        ))}
+        {writable && (
+          <label className="grid min-h-11 cursor-pointer place-items-center border border-ink px-4 text-sm focus-within:outline-2 focus-within:outline-after hover:bg-ink hover:text-paper">
+            {here.length ? "Another photo" : "Photo"}
+            <input
+              type="file"
+              accept="image/jpeg,image/png,image/webp"
+              capture="environment"
+              aria-label={`Photo of the ${label}`}
+              className="sr-only"
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                event.target.value = "";
+                if (file) void tell(() => keep(place, file), { text: "" });
+              }}
+            />
+          </label>
+        )}
+      </div>
+      <p role="status" className="min-h-5 text-xs text-pale">
+        {state.text}{" "}
+        {state.undo !== undefined && (
+          <button
+            type="button"
+            className="text-after underline underline-offset-4"
+            onClick={() => void tell(() => setRemoved(state.undo ?? 0, false), { text: "" })}
+          >
+            Put it back
+          </button>
+        )}
+      </p>
+    </div>
+  );
+}

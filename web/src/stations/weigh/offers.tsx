@@ -1,0 +1,96 @@
+import { useState } from "react";
+import { RefusedError } from "../../api/client";
+import { GoToPlace } from "../../app/findings";
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import type { Offer } from "../../api/types";
+import { placeFacts } from "../../api/place";
+import { Button } from "../../ui/button";
+
+type OffersProps = {
+  /** Starts of the keys that belong here. */
+  kinds: string[];
+  /** Starts of the places whose troubles belong here. */
+  places: string[];
+  /** Said where nothing follows yet. */
+  empty: string;
+};
+
+/** Figures that follow from the readings: with their reason, taken over only when asked. */
+export function Offers({ kinds, places, empty }: OffersProps) {
+  const { practice } = useJobView();
+  const offers = (practice?.offers.offers ?? []).filter(({ key }) =>
+    kinds.some((kind) => key.startsWith(kind)),
+  );
+  const troubles = (practice?.offers.troubles ?? []).filter(({ place }) =>
+    places.some((start) => place.startsWith(start)),
+  );
+  return (
+    <section aria-label="What follows from the readings">
+      <h2 className="mb-1 font-semibold">What follows from the readings</h2>
+      {troubles.map((trouble) => (
+        <p key={trouble.place} className="border-t border-line py-2 text-sm text-stop">
+          {trouble.message} <GoToPlace place={trouble.place} text="Show me" />
+        </p>
+      ))}
+      <ul>
+        {offers.map((offer) => (
+          <OfferItem key={offer.key} offer={offer} />
+        ))}
+      </ul>
+      {offers.length === 0 && troubles.length === 0 && (
+        <p className="border-t border-line py-2 text-sm text-pale">{empty}</p>
+      )}
+    </section>
+  );
+}
+
+function OfferItem({ offer }: { offer: Offer }) {
+  const { writes } = useJobView();
+  const writable = useWritable();
+  const [problem, setProblem] = useState("");
+
+  async function take() {
+    try {
+      await writes.takeOffer(offer.key, offer.place);
+      setProblem("");
+    } catch (error) {
+      if (!(error instanceof RefusedError)) throw error;
+      setProblem(error.message);
+    }
+  }
+
+  return (
+    <li className="border-t border-line py-2 text-sm" data-offer={offer.key}>
+      <div className="flex items-center justify-between gap-3">
+        <span>
+          <span className="text-pale">{nameOf(offer)}</span>
+          <br />
+          <span className="figure text-[15px] font-semibold text-after">{offer.what}</span>
+        </span>
+        {offer.taken ? (
+          <span className="text-pale">taken over</span>
+        ) : (
+          <Button disabled={!writable} onClick={() => void take()}>
+            Use it
+          </Button>
+        )}
+      </div>
+      {!offer.taken && <p className="text-pale">in place of {offer.now}</p>}
+      <p className="text-pale">from {offer.why}</p>
+      <p className="figure text-pale">{offer.formula}</p>
+      {problem && (
+        <p role="alert" className="text-stop">
+          {problem}
+        </p>
+      )}
+    </li>
+  );
+}
+
+/** What an offer is for: the place's own name, and the axle where it has one. */
+function nameOf(offer: Offer): string {
+  const axle = /^(front|rear)\./.exec(offer.place)?.[1];
+  const label = placeFacts(offer.place).label;
+  return axle ? `${label}, ${axle}` : label;
+}

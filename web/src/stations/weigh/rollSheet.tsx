@@ -1,0 +1,175 @@
+import { useState } from "react";
+import { answered, client, RefusedError } from "../../api/client";
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import { LOAD_NAMES } from "../../app/stations";
+import type { Tilt } from "../../api/types";
+import { NumberRow } from "../../drawings/numberRow";
+import { degrees, grouped, percent } from "../../drawings/quantity";
+import { Button } from "../../ui/button";
+import { Pick } from "../../ui/pick";
+import { Offers } from "./offers";
+import { RollTestDrawing } from "./rollTestDrawing";
+import { TiltTrace } from "./tiltTrace";
+import { ROLL_TEST_PLACES } from "./order";
+
+/** The yard roll test: a mass moved sideways and a rocking push, beside what the model says. */
+export function RollSheet() {
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const { sheet } = job;
+  const [tilt, setTilt] = useState<Tilt | null>(null);
+  const [problem, setProblem] = useState("");
+
+  async function tell(act: () => Promise<void>) {
+    try {
+      await act();
+      setProblem("");
+    } catch (error) {
+      if (!(error instanceof RefusedError)) throw error;
+      setProblem(error.message);
+    }
+  }
+
+  const read = () =>
+    tell(async () =>
+      setTilt(
+        await answered(
+          client.POST("/api/jobs/{job_id}/devices/tilt", { params: { path: { job_id: job.id } } }),
+        ),
+      ),
+    );
+  const takeOver = (log: Tilt) =>
+    tell(async () => {
+      const entries = {
+        lean_right_rad: log.lean_right,
+        lean_left_rad: log.lean_left,
+        frequency_hz: log.frequency,
+        first_swing_rad: log.first_swing,
+        later_swing_rad: log.later_swing,
+        swings_between: String(log.swings_between),
+        read_with: "tilt logger, stand-in",
+      };
+      await writes.enterSeveral(
+        Object.entries(entries).map(([name, typed]) => ({
+          place: `roll_test.${name}`,
+          typed,
+          known: "measured",
+        })),
+      );
+      setTilt(null);
+    });
+
+  return (
+    <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
+      <div>
+        <RollTestDrawing />
+        <div className="grid gap-x-6 sm:grid-cols-2">
+          <Pick
+            label="Loaded"
+            value={sheet.roll_test.state ?? "trip_ready"}
+            options={sheet.load_states.map(({ key }) => ({
+              value: key,
+              text: LOAD_NAMES[key].toLowerCase(),
+            }))}
+            disabled={!writable}
+            onChange={(key) =>
+              void writes.enterOnSheet("roll_test.state", key, "measured").catch(() => undefined)
+            }
+          />
+          {ROLL_TEST_PLACES.map((place) => (
+            <NumberRow key={place} place={place} />
+          ))}
+        </div>
+        <div className="mt-3 flex flex-wrap items-center gap-3 text-sm">
+          <Button disabled={!writable} onClick={() => void read()}>
+            Read the tilt logger
+          </Button>
+          <span className="text-pale">
+            stand-in; logger on the cabin floor, mass to the right, then to the left, then a push
+          </span>
+          <span role="alert" className="text-stop">
+            {problem}
+          </span>
+        </div>
+        {tilt && (
+          <div className="mt-3 border border-line p-3 text-sm">
+            <TiltTrace tilt={tilt} />
+            <p>
+              Right <span className="figure">{tilt.lean_right}</span>, left{" "}
+              <span className="figure">{tilt.lean_left}</span>; rocks at{" "}
+              <span className="figure">{tilt.frequency}</span>, from{" "}
+              <span className="figure">{tilt.first_swing}</span> to{" "}
+              <span className="figure">{tilt.later_swing}</span> in {tilt.swings_between}{" "}
+              {tilt.swings_between === 1 ? "swing" : "swings"}.
+            </p>
+            <div className="mt-2 flex gap-3">
+              <Button primary onClick={() => void takeOver(tilt)}>
+                Take the readings over
+              </Button>
+              <Button onClick={() => setTilt(null)}>Leave them</Button>
+            </div>
+          </div>
+        )}
+      </div>
+      <div className="grid content-start gap-6 lg:border-l lg:border-line lg:pl-6">
+        <Beside />
+        <Offers
+          kinds={["calibrate_"]}
+          places={["roll_test"]}
+          empty="Move a known mass to one side, read the lean, then to the other side: the mean is free of friction."
+        />
+      </div>
+    </div>
+  );
+}
+
+/** Model and reading side by side, as the vehicle stands. */
+function Beside() {
+  const { practice } = useJobView();
+  const test = practice?.roll_test;
+  if (!test) return null;
+  const off = (model: number | null | undefined, read: number | null | undefined) =>
+    model && read ? percent(read / model - 1).replace(/^(?=\d)/, "+") : "–";
+  const hertz = (value: number | null | undefined) => (value ? `${grouped(value, 2)} Hz` : "–");
+  const angle = (value: number | null | undefined) => (value ? degrees(value, 2) : "–");
+  const share = (value: number | null | undefined) => (value ? grouped(value, 2) : "–");
+  const rows = [
+    { name: "Lean", model: angle(test.model_lean_rad), read: angle(test.read_lean_rad), off: off(test.model_lean_rad, test.read_lean_rad) },
+    { name: "Rocks at", model: hertz(test.model_frequency_hz), read: hertz(test.read_frequency_hz), off: off(test.model_frequency_hz, test.read_frequency_hz) },
+    { name: "Damping, of critical", model: share(test.model_damping_ratio), read: share(test.read_damping_ratio), off: off(test.model_damping_ratio, test.read_damping_ratio) },
+  ]; // prettier-ignore
+  return (
+    <section aria-label="Model and reading">
+      <h2 className="mb-1 font-semibold">
+        Model and reading <span className="font-normal text-pale">as it stands</span>
+      </h2>
+      <table className="w-full text-sm">
+        <thead>
+          <tr className="text-right text-pale">
+            <th />
+            <th className="font-normal">model says</th>
+            <th className="font-normal">read</th>
+            <th className="font-normal">off by</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.name} className="border-t border-line text-right">
+              <th className="py-1.5 text-left font-normal">{row.name}</th>
+              <td className="figure">{row.model}</td>
+              <td className="figure">{row.read}</td>
+              <td className="figure">{row.off}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {test.friction_lean_rad != null && (
+        <p className="mt-1 text-xs text-pale">
+          Right and left differ by {degrees(2 * test.friction_lean_rad, 2)}: friction, and lean at
+          rest. The mean of both takes it out.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,195 @@
+import { useState } from "react";
+import { RefusedError } from "../../api/client";
+import { usePhotos } from "../../api/queries";
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import type { Photo } from "../../api/types";
+import type { SideFrame } from "../../drawings/sideGeometry";
+import { pictureTransform } from "../../drawings/pictureGeometry";
+import { Panel } from "../../ui/panel";
+
+const LOOK =
+  "inline-grid min-h-8 cursor-pointer place-items-center px-2 text-[13px] text-pale underline underline-offset-4 hover:text-ink";
+
+/** The newest picture of the side, if there is one. */
+export function useSidePicture(jobId: number): Photo | undefined {
+  return usePhotos(jobId).photos.findLast(({ place }) => place === "side");
+}
+
+type UnderlayProps = { photo: Photo; frame: SideFrame; hubs: [number, number] };
+
+/** A picture under the side view, its hubs on the drawn ones. */
+export function SidePictureUnderlay({ photo, frame, hubs }: UnderlayProps) {
+  const [front, rear] = photo.marks ?? [];
+  if (front === undefined || rear === undefined) return null;
+  const inPixels = ([x = 0, y = 0]: number[]) => ({ x: x * photo.width, y: y * photo.height });
+  return (
+    <image
+      href={`/api/photos/${photo.id}.jpg`}
+      width={photo.width}
+      height={photo.height}
+      opacity={0.55}
+      transform={pictureTransform(
+        [inPixels(front), inPixels(rear)],
+        [
+          { x: frame.frontAxle, y: hubs[0] },
+          { x: frame.rearAxle, y: hubs[1] },
+        ],
+      )}
+    />
+  );
+}
+
+/** Load a picture of the side and mark both hubs on it: the wheelbase is the known length. */
+export function SidePictureTools() {
+  const { job } = useJobView();
+  const writable = useWritable();
+  const { keep, mark, setRemoved } = usePhotos(job.id);
+  const photo = useSidePicture(job.id);
+  const [marking, setMarking] = useState(false);
+  const [first, setFirst] = useState<[number, number] | null>(null);
+  const [problem, setProblem] = useState("");
+  if (!writable) return null;
+
+  async function tell(act: () => Promise<void>) {
+    try {
+      await act();
+      setProblem("");
+    } catch (error) {
+      if (!(error instanceof RefusedError)) throw error;
+      setProblem(error.message);
+    }
+  }
+
+  async function pick(point: [number, number]) {
+    if (photo === undefined) return;
+    if (first === null) {
+      setFirst(point);
+      return;
+    }
+    await tell(() => mark(photo.id, [first, point]));
+    setFirst(null);
+    setMarking(false);
+  }
+
+  return (
+    <span className="flex flex-wrap items-center">
+      <label className={`${LOOK} focus-within:outline-2 focus-within:outline-after`}>
+        {photo ? "Another picture" : "Lay a picture under"}
+        <input
+          type="file"
+          accept="image/jpeg,image/png,image/webp"
+          aria-label="Picture of the left side"
+          className="sr-only"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = "";
+            if (file)
+              void tell(async () => {
+                await keep("side", file);
+                setMarking(true);
+              });
+          }}
+        />
+      </label>
+      {photo && (
+        <>
+          <button type="button" className={LOOK} onClick={() => setMarking(true)}>
+            Mark its hubs
+          </button>
+          <button
+            type="button"
+            className={LOOK}
+            onClick={() => void tell(() => setRemoved(photo.id, true))}
+          >
+            Take it away
+          </button>
+        </>
+      )}
+      {problem && (
+        <span role="alert" className="text-xs text-stop">
+          {problem}
+        </span>
+      )}
+      <Panel
+        open={marking && photo !== undefined}
+        onClose={() => setMarking(false)}
+        title={first === null ? "Press on the front hub" : "Now on the rear hub"}
+      >
+        <p className="mb-2 text-sm text-pale">
+          The wheelbase between them scales the picture; front to the left.
+        </p>
+        {photo && <MarkedPicture photo={photo} first={first} onPick={(at) => void pick(at)} />}
+      </Panel>
+    </span>
+  );
+}
+
+type MarkedPictureProps = {
+  photo: Photo;
+  first: [number, number] | null;
+  onPick: (at: [number, number]) => void;
+};
+
+const STEP = 0.01;
+
+/** The picture to be pressed on; arrows and Enter do the same without a pointer. */
+function MarkedPicture({ photo, first, onPick }: MarkedPictureProps) {
+  const [at, setAt] = useState<[number, number]>([0.2, 0.8]);
+
+  function onKeyDown(event: React.KeyboardEvent) {
+    const steps: Record<string, [number, number]> = {
+      ArrowLeft: [-STEP, 0],
+      ArrowRight: [STEP, 0],
+      ArrowUp: [0, -STEP],
+      ArrowDown: [0, STEP],
+    };
+    const step = steps[event.key];
+    if (step) {
+      event.preventDefault();
+      const wide = event.shiftKey ? 10 : 1;
+      setAt(([x, y]) => [bounded(x + step[0] * wide), bounded(y + step[1] * wide)]);
+    } else if (event.key === "Enter") {
+      event.preventDefault();
+      onPick(at);
+    }
+  }
+
+  return (
+    <button
+      type="button"
+      aria-label="Picture of the side; arrows move the cross, Enter marks"
+      className="relative block w-full cursor-crosshair"
+      onKeyDown={onKeyDown}
+      onClick={(event) => {
+        const box = event.currentTarget.getBoundingClientRect();
+        if (event.detail === 0) return;
+        onPick([
+          bounded((event.clientX - box.left) / box.width),
+          bounded((event.clientY - box.top) / box.height),
+        ]);
+      }}
+    >
+      <img src={`/api/photos/${photo.id}.jpg`} alt="" className="block w-full" />
+      <Cross at={at} />
+      {first && <Cross at={first} />}
+    </button>
+  );
+}
+
+function bounded(share: number): number {
+  return Math.min(1, Math.max(0, share));
+}
+
+function Cross({ at: [x, y] }: { at: [number, number] }) {
+  return (
+    <svg
+      viewBox="0 0 20 20"
+      className="absolute size-5 -translate-x-1/2 -translate-y-1/2"
+      style={{ left: `${x * 100}%`, top: `${y * 100}%` }}
+      aria-hidden="true"
+    >
+      <path d="M10 0 V20 M0 10 H20" stroke="var(--stop)" strokeWidth={2} />
+    </svg>
+  );
+}

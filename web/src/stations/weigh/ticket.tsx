@@ -1,0 +1,57 @@
+import { useState } from "react";
+import { RefusedError } from "../../api/client";
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+
+const LOOK = "inline-grid min-h-11 cursor-pointer place-items-center border border-ink px-4 text-sm hover:bg-ink hover:text-paper"; // prettier-ignore
+
+/** A weigh ticket as CSV, in and out. */
+export function Ticket() {
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const [said, setSaid] = useState({ text: "", bad: false });
+
+  async function take(file: File) {
+    try {
+      await writes.importTicket(await file.text());
+      setSaid({ text: `${file.name} is on the sheet.`, bad: false });
+    } catch (error) {
+      if (!(error instanceof RefusedError)) throw error;
+      const [first] = error.complaints;
+      setSaid({ text: `${first?.field ? `${first.field}: ` : ""}${error.message}`, bad: true });
+    }
+  }
+
+  return (
+    <section aria-label="Weigh ticket" className="mt-4">
+      <h2 className="font-semibold">
+        Weigh ticket{" "}
+        <span className="font-normal text-pale">CSV with the columns state, place, load</span>
+      </h2>
+      <div className="mt-1 flex flex-wrap gap-3">
+        {writable && (
+          <label className={`${LOOK} focus-within:outline-2 focus-within:outline-after`}>
+            Take one in
+            <input
+              type="file"
+              accept=".csv,text/csv"
+              aria-label="Weigh ticket file"
+              className="sr-only"
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                event.target.value = "";
+                if (file) void take(file);
+              }}
+            />
+          </label>
+        )}
+        <a className={LOOK} href={`/api/jobs/${job.id}/weigh-ticket.csv`} download>
+          Give one out
+        </a>
+      </div>
+      <p role="status" className={`min-h-5 text-sm ${said.bad ? "text-stop" : "text-pale"}`}>
+        {said.text}
+      </p>
+    </section>
+  );
+}
