@@ -22,13 +22,15 @@ ARGUMENTS = [
 DESK, TABLET = (1280, 800), (820, 1180)
 
 
-def open_job(name: str, station: str) -> Callable[[Page], None]:
-    """Return the steps to one station of the job with this vehicle."""
+def open_job(name: str, station: str, sheet: str = "") -> Callable[[Page], None]:
+    """Return the steps to one station, or one sheet of it, of the job with this vehicle."""
 
     def steps(page: Page) -> None:
         page.get_by_role("link", name=name).click()
         page.get_by_role("navigation", name="Stations").get_by_role("link", name=station).click()
         page.get_by_test_id("lean-change").wait_for()
+        if sheet:
+            page.get_by_role("link", name=sheet, exact=True).click()
 
     return steps
 
@@ -66,7 +68,14 @@ VIEWS: dict[str, tuple[tuple[int, int], str, Callable[[Page], None] | None]] = {
     "choose": (DESK, "paper", open_job("Orrery", "Choose")),
     "choose-wind": (DESK, "paper", with_curves),
     "choose-bay": (DESK, "bay", open_job("Hive hauler", "Choose")),
-    "weigh-tablet": (TABLET, "paper", open_job("Orrery", "Weigh")),
+    "listen": (DESK, "paper", open_job("Orrery", "Listen")),
+    "weigh-loads": (DESK, "paper", open_job("Hive hauler", "Weigh", "Pads and loads")),
+    "weigh-height": (DESK, "paper", open_job("Orrery", "Weigh", "Centre of gravity")),
+    "weigh-bars": (DESK, "paper", open_job("Orrery", "Weigh", "Bars there now")),
+    "weigh-roll": (DESK, "paper", open_job("Orrery", "Weigh", "Roll test")),
+    "weigh-certainty": (DESK, "paper", open_job("Orrery", "Weigh", "Certainty")),
+    "look": (DESK, "paper", open_job("Bittern", "Look")),
+    "look-tablet": (TABLET, "bay", open_job("Bittern", "Look")),
     "choose-tablet": (TABLET, "bay", open_job("Orrery", "Choose")),
 }
 

@@ -42,6 +42,15 @@ RELATIVE_TOLERANCE = {
 }
 
 
+#: No reading is finer than what it was read with, however small the value [SI].
+_READING_STEP = {
+    Dimension.ANGLE: math.radians(0.02),
+    Dimension.FREQUENCY: 0.01,
+    Dimension.SHIFT: 0.005,
+    Dimension.SMALL_LENGTH: 0.00005,
+}
+
+
 @dataclass(frozen=True)
 class Measured(Record):
     """One number of a vehicle.
@@ -170,4 +179,5 @@ def read_measured(text: str, known: Known, rule: Place, field: str) -> Measured:
     """
     value = read_quantity(text, rule.dimension, field)
     rule.check(value, field)
-    return Measured(value, known, abs(value) * RELATIVE_TOLERANCE[known], text.strip())
+    step = _READING_STEP.get(rule.dimension, 0.0)
+    return Measured(value, known, max(abs(value) * RELATIVE_TOLERANCE[known], step), text.strip())

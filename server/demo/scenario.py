@@ -37,7 +37,8 @@ def _sheet(
 
 def planetarium() -> Vehicle:
     """A travelling planetarium on a stripped motorhome chassis."""
-    return _sheet("orrery.csv", RigKind.MOTORHOME, (LoadKey.EMPTY, LoadKey.MAXIMUM), ())
+    states = (LoadKey.EMPTY, LoadKey.MAXIMUM)
+    return _sheet("orrery.csv", RigKind.MOTORHOME, states, ("stack",) * 5)
 
 
 def clinic() -> Vehicle:

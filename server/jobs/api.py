@@ -15,7 +15,7 @@ from axlecore.entry import enter
 from axlecore.formats import to_json
 from axlecore.practice.classes import change_part
 from axlecore.practice.findings import Assessment
-from axlecore.practice.stations import JobKind, Station
+from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.rig import Action, RigKind
 from jobs.gates import assess_job
 from jobs.models import Job
@@ -47,6 +47,7 @@ class JobRow(Schema):
     rig_kind: RigKind
     station: Station
     job_kind: JobKind
+    line: list[Station]
     due_on: date | None
     stop: str
     blocked_by: str
@@ -118,19 +119,17 @@ def list_jobs(
         jobs = jobs.filter(match)
     total = jobs.count()
     rows = jobs.order_by("-changed_at", "-pk")[(page - 1) * ROWS_A_PAGE : page * ROWS_A_PAGE]
+    found = rows.values(
+        "id", "number", "station", "due_on", "blocked_by",
+        name=F("vehicle__name"), description=F("vehicle__description"),
+        rig_kind=F("vehicle__sheet__kind"), stop=F("vehicle__stop"), job_kind=F("kind"),
+    )  # fmt: skip
     return {
-        "rows": list(
-            rows.values(
-                "id", "number", "station", "due_on", "blocked_by",
-                name=F("vehicle__name"), description=F("vehicle__description"),
-                rig_kind=F("vehicle__sheet__kind"), stop=F("vehicle__stop"),
-                job_kind=F("kind"),
-            )
-        ),
+        "rows": [{**row, "line": STATIONS_OF[JobKind(row["job_kind"])]} for row in found],
         "total": total,
         "page": page,
         "pages": max(1, -(-total // ROWS_A_PAGE)),
-    }  # fmt: skip
+    }
 
 
 @router.post("/jobs", response={201: JobOut}, operation_id="open_job")

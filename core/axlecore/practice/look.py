@@ -472,7 +472,7 @@ def _pairs(seen: _Seen, kind: str, rule: str, name: str, why: str) -> Iterator[O
         if worn:
             part, check = worn[0]
             yield _found(
-                rule, Kind.FIX, f"Both {axle} {name} are renewed, not only the {part.label}.",
+                rule, Kind.FIX, f"Both {axle} {name} are renewed, not only the {part.label.lower()}.",
                 why, "Order the pair.", part, check.rating,
             )  # fmt: skip
             yield Need(f"{axle} {name}, pair", 1, f"{part.label.lower()} worn; always in pairs")

@@ -104,7 +104,7 @@ def _caliper_diameter(vehicle: Vehicle) -> Iterator[_Offer]:
         found = Measured(mean, Known.MEASURED, band, f"mean of {len(taken)} by caliper")
         place = f"{path}.bar.outside_diameter_m"
         yield _Offer(
-            f"caliper:{path}", place, f"{_mm(mean, 2)} ± {_mm(band, 2)}",
+            f"caliper:{path}", place, f"{_mm(mean, 1)} ± {_mm(band, 1)}",
             _mm(fitted.bar.outside_diameter_m.value, 1), "caliper readings",
             f"({' + '.join(f'{r * 1e3:.1f}' for r in taken)}) ÷ {len(taken)} mm",
             _put((place, found)),

@@ -1196,6 +1196,8 @@ export interface components {
             /** Id */
             id: number;
             job_kind: components["schemas"]["JobKind"];
+            /** Line */
+            line: components["schemas"]["Station"][];
             /** Name */
             name: string;
             /** Number */

@@ -3,11 +3,9 @@ import type { Point } from "./point";
 import { pictureTransform } from "./pictureGeometry";
 
 function applied(transform: string, point: Point): Point {
-  const [a, b, c, d, e, f] = transform.slice(7, -1).split(" ").map(Number) as number[];
-  return {
-    x: a! * point.x + c! * point.y + e!,
-    y: b! * point.x + d! * point.y + f!,
-  };
+  const numbers = transform.slice(7, -1).split(" ").map(Number);
+  const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0] = numbers;
+  return { x: a * point.x + c * point.y + e, y: b * point.x + d * point.y + f };
 }
 
 it("both marks fall on their targets, whatever the turn and the scale", () => {

@@ -26,6 +26,13 @@ export function Undercarriage({ sheet, frame }: { sheet: Sheet; frame: UnderFram
         strokeDasharray="10 3"
         d={`M${axleX.front + 150} ${middle - 4} H${axleX.rear - 20} M${axleX.front + 150} ${middle + 4} H${axleX.rear - 20}`}
       />
+      <Exhaust frame={frame} />
+      <circle cx={axleX.rear + 128} cy={middle} r={30} className="pale-1" />
+      <path className="pale-1" d={`M${axleX.front - 96} ${middle - 56} V${middle + 56}`} />
+      <path
+        className="pale-1"
+        d={`M${axleX.front + 50} ${middle - 96} V${middle + 96} M${axleX.front + 84} ${middle - 40} V${middle + 40}`}
+      />
       <End name="front" sheet={sheet} frame={frame} />
       <End name="rear" sheet={sheet} frame={frame} />
       <path className="pale-1" d={`M4 ${middle} l12 -6 v12 z`} />
@@ -36,6 +43,19 @@ export function Undercarriage({ sheet, frame }: { sheet: Sheet; frame: UnderFram
         right side
       </text>
     </g>
+  );
+}
+
+/** The exhaust as it usually runs, along the right rail and out over the rear axle. */
+function Exhaust({ frame: { axleX, middle } }: { frame: UnderFrame }) {
+  const y = middle - 32;
+  return (
+    <path
+      className="pale-1"
+      strokeWidth={3}
+      opacity={0.6}
+      d={`M${axleX.front + 60} ${y} H${axleX.rear + 150}`}
+    />
   );
 }
 
@@ -102,7 +122,14 @@ function End({ name, sheet, frame }: EndProps) {
           />
         )),
       )}
-      <text x={x} y={name === "front" ? 16 : 16} textAnchor="middle" fontWeight={600}>
+      {[-1, 1].map((side) => (
+        <path
+          key={side}
+          className="pale-1"
+          d={`M${x + 4} ${middle + side * 66} H${x + 60} m-8 -4 v8 m-40 -8 v8`}
+        />
+      ))}
+      <text x={x} y={16} textAnchor="middle" fontWeight={600}>
         {name}
       </text>
     </g>

@@ -11,7 +11,7 @@ export function Button({ primary, className = "", ...rest }: ButtonProps) {
     <button
       type="button"
       {...rest}
-      className={`min-h-11 border px-4 disabled:border-line disabled:bg-transparent disabled:text-pale ${look} ${className}`}
+      className={`min-h-11 border px-4 whitespace-nowrap disabled:border-line disabled:bg-transparent disabled:text-pale ${look} ${className}`}
     />
   );
 }

@@ -16,16 +16,22 @@ const rowOf = (i: number) => (i < 4 ? UPPER : LOWER);
 const STRETCHES: { name: string; drawing: ReactNode }[] = [
   {
     name: "bend",
-    drawing: <path className="ink-2" d="M-52 22 C-18 22 -30 -24 0 -24 S 20 22 52 22" />,
+    drawing: (
+      <>
+        <path className="ink-2" d="M-52 22 H-18 C14 22 14 -30 52 -30" />
+        <path className="ink-2" d="M-52 2 H-26 C-2 2 6 -42 40 -42" />
+        <path className="pale-1" strokeDasharray="6 5" d="M-52 12 H-22 C6 12 10 -36 46 -36" />
+      </>
+    ),
   },
   {
     name: "side gust",
     drawing: (
       <>
         <path className="ink-2" d="M-52 22 H52" />
-        <Rig />
-        {[-18, -6, 6].map((y) => (
-          <path key={y} className="pale-1" d={`M-54 ${y} h22 m-6 -4 l6 4 l-6 4`} />
+        <FromBehind x={10} lean={9} />
+        {[-22, -10, 2].map((y) => (
+          <path key={y} className="pale-1" d={`M-52 ${y} h24 m-6 -4 l6 4 l-6 4`} />
         ))}
       </>
     ),
@@ -35,9 +41,9 @@ const STRETCHES: { name: string; drawing: ReactNode }[] = [
     drawing: (
       <>
         <path className="ink-2" d="M-52 22 H52" />
-        <Rig />
-        <path className="ink-1" d="M-50 20 V-20 H-22 V20 M-22 -2 H-12 L-8 8 V20" />
-        <path className="pale-1" d="M-6 -22 q8 6 0 12 m8 -14 q10 8 0 16" />
+        <FromBehind x={28} lean={6} />
+        <path className="ink-1" d="M-44 17 V-36 H-6 V17 Z M-40 17 v5 h6 v-5 M-16 17 v5 h6 v-5" />
+        <path className="pale-1" d="M0 -26 q5 6 0 12 m5 -16 q7 10 0 20" />
       </>
     ),
   },
@@ -45,22 +51,27 @@ const STRETCHES: { name: string; drawing: ReactNode }[] = [
     name: "one-side bump",
     drawing: (
       <>
-        <path className="ink-2" d="M-52 22 H-6 q8 -12 16 0 H52" />
-        <path className="ink-1" d="M-26 8 L22 -4 L20 -30 L-28 -20 Z" />
+        <path className="ink-2" d="M-52 22 H8 q10 -14 20 0 H52" />
+        <FromBehind x={2} lean={-9} />
       </>
     ),
   },
   {
     name: "hump",
-    drawing: <path className="ink-2" d="M-52 22 H-34 C-14 22 -12 -10 0 -10 S 14 22 34 22 H52" />,
+    drawing: (
+      <>
+        <path className="ink-2" d="M-52 22 H-40 C-18 22 -16 2 0 2 S 18 22 40 22 H52" />
+        <FromSide x={0} y={-16} pitch={0} />
+      </>
+    ),
   },
   {
     name: "braking",
     drawing: (
       <>
         <path className="ink-2" d="M-52 22 H52" />
-        <path className="ink-1" d="M-28 16 L26 8 L24 -18 L-30 -8 Z" />
-        <path className="pale-1" d="M-44 4 h-8 m8 -8 h-6 m6 16 h-6" />
+        <FromSide x={0} y={4} pitch={-6} />
+        <path className="pale-1" d="M44 10 h8 m-8 -9 h6 m-6 -9 h8" />
       </>
     ),
   },
@@ -68,24 +79,45 @@ const STRETCHES: { name: string; drawing: ReactNode }[] = [
     name: "straight road",
     drawing: (
       <>
-        <path className="ink-2" d="M-52 22 H52" />
-        <path className="pale-1" strokeDasharray="6 5" d="M-52 -4 q13 -12 26 0 t26 0 t26 0 t26 0" />
+        <path className="ink-2" d="M-52 22 H52 M-52 -24 H52" />
+        <path className="pale-1" strokeDasharray="6 5" d="M-52 0 q13 -14 26 0 t26 0 t26 0 t26 0" />
       </>
     ),
   },
   {
     name: "rough track",
     drawing: (
-      <path
-        className="ink-2"
-        d="M-52 20 l8 -8 l8 6 l10 -12 l8 10 l8 -4 l8 8 l10 -14 l10 12 l8 -6 l14 10"
-      />
+      <>
+        <path
+          className="ink-2"
+          d="M-52 20 l8 -8 l8 6 l10 -12 l8 10 l8 -4 l8 8 l10 -14 l10 12 l8 -6 l14 10"
+        />
+        <FromSide x={0} y={-14} pitch={8} />
+      </>
     ),
   },
 ];
 
-function Rig() {
-  return <path className="ink-1" d="M-18 18 V-14 Q-18 -18 -14 -18 H20 V18 Z" />;
+/** A tall body on two wheels, from behind. */
+function FromBehind({ x, lean }: { x: number; lean: number }) {
+  return (
+    <g transform={`translate(${x} 22) rotate(${lean})`}>
+      <rect x={-15} y={-50} width={30} height={40} rx={4} className="ink-1" />
+      <rect x={-15} y={-12} width={6} height={12} rx={2} className="ink-1" />
+      <rect x={9} y={-12} width={6} height={12} rx={2} className="ink-1" />
+    </g>
+  );
+}
+
+/** A long body on two axles, from the side, front to the left. */
+function FromSide({ x, y, pitch }: { x: number; y: number; pitch: number }) {
+  return (
+    <g transform={`translate(${x} ${y}) rotate(${pitch})`}>
+      <path className="ink-1" d="M-34 8 V-8 L-24 -20 H34 V8 Z" />
+      <circle cx={-20} cy={10} r={7} className="ink-1" style={{ fill: "var(--paper)" }} />
+      <circle cx={20} cy={10} r={7} className="ink-1" style={{ fill: "var(--paper)" }} />
+    </g>
+  );
 }
 
 /** A journey as the owner drives it; each stretch takes how strongly something is felt there. */
@@ -97,13 +129,13 @@ export function Journey() {
       <path
         className="hatch-1"
         strokeDasharray="2 5"
-        d={`M0 ${UPPER + 22} H${WIDTH - 20} Q${WIDTH} ${UPPER + 22} ${WIDTH - 4} ${UPPER + 60} V${LOWER - 70} Q${WIDTH} ${LOWER - 48} ${WIDTH - 40} ${LOWER - 48} H40 Q4 ${LOWER - 48} 4 ${LOWER - 10} V${LOWER + 22} H${WIDTH}`}
+        d={`M0 ${UPPER + 22} H${WIDTH - 20} Q${WIDTH} ${UPPER + 22} ${WIDTH - 4} ${UPPER + 60} V${LOWER - 94} Q${WIDTH} ${LOWER - 72} ${WIDTH - 40} ${LOWER - 72} H40 Q4 ${LOWER - 72} 4 ${LOWER - 34} V${LOWER + 22} H${WIDTH}`}
       />
       {STRETCHES.map(({ name, drawing: own }, i) => (
         <g key={name} transform={`translate(${CELL * ((i % 4) + 0.5)} ${rowOf(i)})`}>
-          <rect x={-66} y={-44} width={132} height={74} fill="var(--paper)" />
+          <rect x={-66} y={-62} width={132} height={92} fill="var(--paper)" />
           {own}
-          <text x={0} y={-50} textAnchor="middle" fontWeight={600}>
+          <text x={0} y={-52} textAnchor="middle" fontWeight={600}>
             {name}
           </text>
         </g>

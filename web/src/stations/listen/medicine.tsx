@@ -17,14 +17,16 @@ export function MedicinePanel() {
   return (
     <section aria-label="Is a bar the medicine?" className="border-2 border-ink p-3">
       <h2 className="text-sm text-pale">Is a bar the medicine?</h2>
-      <p className="mt-1 flex gap-3">
+      <p className="mt-1 flex gap-3 text-[15px]">
         <FindingMark kind={says.finding.kind} />
         <span>
           <span className="font-semibold">{says.finding.what}</span> {says.finding.why}{" "}
           <span className="text-pale">{says.finding.todo}</span>
         </span>
       </p>
-      <p className="figure mt-1 text-pale">{says.finding.formula}</p>
+      <p className="mt-1 text-sm text-pale">
+        <span className="figure">{says.finding.formula}</span>
+      </p>
       <div className="mt-2 flex flex-wrap gap-2">
         <Button
           data-place="verdict"
@@ -46,7 +48,7 @@ export function MedicinePanel() {
           </Button>
         )}
       </div>
-      <div className="mt-2">
+      {verdict !== "accepted" && (
         <TextArea
           label="Why override it? Needed first, and it stays on the record."
           value={reason}
@@ -56,7 +58,7 @@ export function MedicinePanel() {
           disabled={!writable || verdict === "overridden"}
           save={(text) => writes.enterOnPaper("complaint", "verdict_reason", text)}
         />
-      </div>
+      )}
     </section>
   );
 }

@@ -9,6 +9,7 @@ import { Undercarriage } from "../../drawings/undercarriage";
 import { partPoint, underFrame } from "../../drawings/undercarriageGeometry";
 import { Choice } from "../../ui/choice";
 import { RatingMark } from "../../ui/ratingMark";
+import { useWide } from "../../ui/useWide";
 import { checkOf } from "./checkOf";
 import { FollowsFrom } from "./followsFrom";
 import { PartEditor } from "./partEditor";
@@ -23,6 +24,7 @@ export function Look() {
   const { job, practice } = useJobView();
   const asked = useSearch({ strict: false });
   const navigate = useNavigate();
+  const wide = useWide();
   const [form, setForm] = useState<"drawing" | "list">("drawing");
   const parts = practice?.parts ?? [];
   const unseen = parts.filter(({ key }) => checkOf(job.look_over, key).rating === "unseen");
@@ -35,6 +37,9 @@ export function Look() {
       search: { part },
       replace: true,
     });
+
+  // Under the drawing where there is one column, so that tapping and rating stay together.
+  const editor = chosen && <PartEditor part={chosen} next={parts[at + 1]} onNext={choose} />;
 
   return (
     <main className="grid grid-cols-1 gap-x-8 pb-6 lg:grid-cols-[3fr_2fr]">
@@ -61,11 +66,12 @@ export function Look() {
         ) : (
           <PartList parts={parts} chosen={chosen?.key ?? ""} onChoose={choose} />
         )}
+        {!wide && <div className="my-4">{editor}</div>}
         <UndersideFacts />
         <FollowsFrom />
       </div>
       <div className="max-lg:mt-6 lg:border-l lg:border-line lg:pl-6">
-        {chosen && <PartEditor part={chosen} next={parts[at + 1]} onNext={choose} />}
+        {wide && editor}
         {practice && (
           <FindingList title="What was found" findings={practice.look.findings}>
             Chock the wheels and set the brake. Rated stands under what the chassis maker names,

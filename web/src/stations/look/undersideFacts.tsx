@@ -6,6 +6,7 @@ import { measuredAt } from "../../api/place";
 import { quantity } from "../../drawings/quantity";
 import { Pick } from "../../ui/pick";
 
+const END = { front: "Front", rear: "Rear" } as const;
 const RUST = ["unseen", "none", "light", "scaly", "heavy"];
 const SHAPES = ["unseen", "round", "oval", "square"];
 const VENTS = ["unseen", "left", "middle", "right"];
@@ -38,7 +39,7 @@ export function UndersideFacts() {
           <div key={axle} className="contents">
             <TubeDiameter axle={axle} />
             <Pick
-              label={`${axle} tube is`}
+              label={`${END[axle]} tube is`}
               place={`${axle}_tube.shape`}
               value={tube?.shape ?? "unseen"}
               options={options(SHAPES)}
@@ -46,7 +47,7 @@ export function UndersideFacts() {
               onChange={write(`${axle}_tube.shape`)}
             />
             <Pick
-              label={`${axle} vent sits`}
+              label={`${END[axle]} vent sits`}
               place={`${axle}_tube.vent`}
               value={tube?.vent ?? "unseen"}
               options={options(VENTS)}
@@ -79,7 +80,7 @@ function TubeDiameter({ axle }: { axle: "front" | "rear" }) {
 
   return (
     <label className="flex min-h-11 flex-wrap items-center justify-between gap-x-3 border-b border-line text-sm">
-      <span className="text-pale">{axle} tube ⌀</span>
+      <span className="text-pale">{END[axle]} tube ⌀</span>
       <input
         key={shown}
         defaultValue={shown}

@@ -86,6 +86,25 @@ export function AxleParts({ name }: { name: AxleName }) {
           </select>
         </label>
       ))}
+      <label className="flex min-h-11 items-center justify-between gap-3 border-b border-line">
+        <span className="whitespace-nowrap text-pale">Tyre size</span>
+        <input
+          key={axle.tyre_size}
+          defaultValue={axle.tyre_size ?? ""}
+          placeholder="as on the sidewall"
+          maxLength={30}
+          disabled={!writable}
+          data-place={`${name}.tyre_size`}
+          onBlur={(event) => {
+            if (event.target.value !== axle.tyre_size)
+              void writes
+                .enterOnSheet(`${name}.tyre_size`, event.target.value, "measured")
+                .catch(() => undefined);
+          }}
+          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+          className="min-h-9 w-full bg-transparent text-right"
+        />
+      </label>
     </div>
   );
 }

@@ -8,9 +8,9 @@ import { SheetOfPaper } from "../../drawings/drawingForm";
 import { NumberRow } from "../../drawings/numberRow";
 import { Button } from "../../ui/button";
 
-const WIDTH = 560;
-const HEIGHT = 232;
-const MIDDLE = 280;
+const WIDTH = 760;
+const HEIGHT = 214;
+const MIDDLE = 380;
 
 /** One bar from above: caliper at three places, its shape, its weight, and the play at its ends. */
 export function BarReadings({ axle }: { axle: AxleName }) {

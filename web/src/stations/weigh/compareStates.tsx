@@ -5,6 +5,9 @@ import { degrees, kilograms } from "../../drawings/quantity";
 
 type LoadState = Sheet["load_states"][number];
 
+/** Below this a lean at rest is not written: a twentieth of a degree. */
+const LEVEL_RAD = 0.05 * (Math.PI / 180);
+
 const front = (state: LoadState) => state.front_left_kg.value + state.front_right_kg.value;
 const rear = (state: LoadState) => state.rear_left_kg.value + state.rear_right_kg.value;
 const sideOf = (value: number) => (value >= 0 ? "left" : "right");
@@ -31,7 +34,8 @@ export function CompareStates() {
   ];
   const restLean = (i: number) => {
     const lean = assessment?.evaluation?.states[i]?.rest_lean_rad;
-    return lean === undefined ? "–" : `${degrees(Math.abs(lean))} ${sideOf(lean)}`;
+    if (lean === undefined) return "–";
+    return Math.abs(lean) < LEVEL_RAD ? "level" : `${degrees(Math.abs(lean))} ${sideOf(lean)}`;
   };
 
   return (
@@ -74,7 +78,7 @@ export function CompareStates() {
             <td />
           </tr>
           <tr className="border-t border-line">
-            <th className="py-1.5 text-left font-normal">Leans at rest to the</th>
+            <th className="py-1.5 text-left font-normal">At rest it leans</th>
             {states.map(({ key }, i) => (
               <td key={key} className="figure py-1.5 text-right">
                 {restLean(i)}

@@ -3,7 +3,8 @@ import { RefusedError } from "../../api/client";
 import { GoToPlace } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
-import type { Offer } from "../../api/types";
+import { LOAD_NAMES } from "../../app/stations";
+import type { Offer, Sheet } from "../../api/types";
 import { placeFacts } from "../../api/place";
 import { Button } from "../../ui/button";
 
@@ -46,7 +47,7 @@ export function Offers({ kinds, places, empty }: OffersProps) {
 }
 
 function OfferItem({ offer }: { offer: Offer }) {
-  const { writes } = useJobView();
+  const { job, writes } = useJobView();
   const writable = useWritable();
   const [problem, setProblem] = useState("");
 
@@ -64,7 +65,7 @@ function OfferItem({ offer }: { offer: Offer }) {
     <li className="border-t border-line py-2 text-sm" data-offer={offer.key}>
       <div className="flex items-center justify-between gap-3">
         <span>
-          <span className="text-pale">{nameOf(offer)}</span>
+          <span className="text-pale">{nameOf(offer, job.sheet)}</span>
           <br />
           <span className="figure text-[15px] font-semibold text-after">{offer.what}</span>
         </span>
@@ -88,9 +89,11 @@ function OfferItem({ offer }: { offer: Offer }) {
   );
 }
 
-/** What an offer is for: the place's own name, and the axle where it has one. */
-function nameOf(offer: Offer): string {
+/** What an offer is for: the place's own name, with its axle or its load state. */
+function nameOf(offer: Offer, sheet: Sheet): string {
+  const label = offer.key.startsWith("loads_") ? "Axle loads" : placeFacts(offer.place).label;
   const axle = /^(front|rear)\./.exec(offer.place)?.[1];
-  const label = placeFacts(offer.place).label;
-  return axle ? `${label}, ${axle}` : label;
+  const state = sheet.load_states[Number(/^load_states\.(\d+)/.exec(offer.place)?.[1])]?.key;
+  const of = axle ?? (state && LOAD_NAMES[state].toLowerCase());
+  return of ? `${label}, ${of}` : label;
 }

@@ -115,9 +115,10 @@ export function PlanView({ stateIndex }: PlanViewProps) {
         })}
         <Dimension
           place="rating_kg"
-          x={(frame.frontAxle + frame.rearAxle) / 2}
-          y={MIDDLE - half - 16}
+          x={end + 42}
+          y={MIDDLE + 30}
           caption="vehicle rated"
+          align="start"
         />
         <Dimension place="width_m" x={end + 42} y={MIDDLE} caption="width" align="start" />
       </SheetOfPaper>

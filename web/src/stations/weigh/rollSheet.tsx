@@ -13,6 +13,8 @@ import { RollTestDrawing } from "./rollTestDrawing";
 import { TiltTrace } from "./tiltTrace";
 import { ROLL_TEST_PLACES } from "./order";
 
+const SWINGS = ["1", "2", "3", "4", "5", "6", "7", "8"];
+
 /** The yard roll test: a mass moved sideways and a rocking push, beside what the model says. */
 export function RollSheet() {
   const { job, writes } = useJobView();
@@ -80,6 +82,17 @@ export function RollSheet() {
           {ROLL_TEST_PLACES.map((place) => (
             <NumberRow key={place} place={place} />
           ))}
+          <Pick
+            label="Full swings between those two"
+            value={String(sheet.roll_test.swings_between ?? 1)}
+            options={SWINGS.map((count) => ({ value: count, text: count }))}
+            disabled={!writable}
+            onChange={(count) =>
+              void writes
+                .enterOnSheet("roll_test.swings_between", count, "measured")
+                .catch(() => undefined)
+            }
+          />
         </div>
         <div className="mt-3 flex flex-wrap items-center gap-3 text-sm">
           <Button disabled={!writable} onClick={() => void read()}>

@@ -13,7 +13,7 @@ const HEIGHT = 190;
 const GROUND = 128;
 
 const HITCHES = [
-  { value: "none", text: "tows nothing" },
+  { value: "none", text: "nothing" },
   { value: "tongue", text: "on a ball behind" },
   { value: "pin", text: "on a pin in the bed" },
 ];
@@ -65,7 +65,7 @@ export function TowView() {
       <div className="grid items-end gap-x-4 sm:grid-cols-[1fr_15rem]">
         <h2 className="font-semibold">Trailer</h2>
         <Pick
-          label="It"
+          label="It tows"
           place="tow.hitch"
           value={hitch ?? "none"}
           options={HITCHES}

@@ -2,7 +2,7 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useWritable } from "../../app/session";
 import { addressOf, KIND_NAMES, STATIONS } from "../../app/stations";
 import { useYard } from "../../api/queries";
-import type { JobRow } from "../../api/types";
+import type { JobRow, Station } from "../../api/types";
 import { RigMark } from "../../drawings/rigMark";
 import { FindingMark } from "../../ui/findingMark";
 
@@ -78,7 +78,7 @@ function YardRow({ row }: { row: JobRow }) {
           </span>
         </span>
         <span className="max-md:col-start-2">
-          <ShortLine at={at} />
+          <ShortLine station={row.station} line={row.line} />
           <span className="text-sm">{STATIONS[at]?.name}</span>
         </span>
         <span className="flex gap-2 text-sm max-md:col-start-2">
@@ -88,7 +88,9 @@ function YardRow({ row }: { row: JobRow }) {
               <span className="text-stop">Stop. {row.stop}</span>
             </>
           ) : (
-            <span className="text-pale">{row.blocked_by || "nothing blocks it"}</span>
+            <span className="text-pale">
+              {row.blocked_by ? `Not yet: ${row.blocked_by}` : "nothing blocks it"}
+            </span>
           )}
         </span>
         <span className="text-right text-sm text-pale">
@@ -101,20 +103,22 @@ function YardRow({ row }: { row: JobRow }) {
   );
 }
 
-/** The line in small: where along the stations a job stands. */
-function ShortLine({ at }: { at: number }) {
+type ShortLineProps = { station: Station; line: Station[] };
+
+/** The line in small: where along the stations of its kind a job stands. */
+function ShortLine({ station, line }: ShortLineProps) {
   return (
     <svg viewBox="0 0 168 14" className="h-3.5 w-42" aria-hidden="true">
-      <line className="pale-1" x1={7} x2={161} y1={7} y2={7} />
-      {STATIONS.map(({ key }, i) => (
+      <line className="pale-1" x1={7} x2={7 + (line.length - 1) * 22} y1={7} y2={7} />
+      {line.map((key, i) => (
         <circle
           key={key}
           cx={7 + i * 22}
           cy={7}
-          r={i === at ? 6 : 4}
+          r={key === station ? 6 : 4}
           fill="var(--paper)"
-          stroke={i === at ? "var(--ink)" : "var(--pale)"}
-          strokeWidth={i === at ? 3 : 1}
+          stroke={key === station ? "var(--ink)" : "var(--pale)"}
+          strokeWidth={key === station ? 3 : 1}
         />
       ))}
     </svg>
