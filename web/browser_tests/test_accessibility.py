@@ -34,7 +34,10 @@ class AccessibilityTests(BrowserTestCase):
             self.page.get_by_label("Front axle load").wait_for()
             self.check(f"intake, {theme}")
             for name, station in (
-                ("Orrery", "weigh"), ("Tidewater", "weigh"), ("Orrery", "choose"),
+                ("Orrery", "listen"), ("Orrery", "weigh"), ("Tidewater", "weigh"),
+                ("Hive hauler", "weigh?sheet=loads"), ("Orrery", "weigh?sheet=height"),
+                ("Orrery", "weigh?sheet=bars"), ("Orrery", "weigh?sheet=roll"),
+                ("Orrery", "weigh?sheet=certainty"), ("Bittern", "look"), ("Orrery", "choose"),
                 ("Hive hauler", "choose"),
             ):  # fmt: skip
                 self.open_job(name, station)
@@ -59,7 +62,7 @@ class AccessibilityTests(BrowserTestCase):
         self.check("sign-in")
 
     def test_controls_are_large_enough_for_a_finger(self):
-        for station in ("weigh", "choose"):
+        for station in ("listen", "weigh", "look", "choose", "weigh?sheet=height"):
             self.open_job("Orrery", station)
             for control in self.page.locator("main button, main select, nav a").all():
                 box = control.bounding_box()

@@ -93,7 +93,7 @@ class KeyboardTests(BrowserTestCase):
         self.open_job("Orrery", "weigh")
         self.page.keyboard.press("4")
         self.page.get_by_role("heading", name="Rear bar").wait_for()
-        self.page.keyboard.press("1")
+        self.page.keyboard.press("5")
         self.page.get_by_role("heading", name="Rear bar").wait_for()
         after = self.text("wheel-right")
         self.page.keyboard.press("x")

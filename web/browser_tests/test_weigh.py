@@ -106,7 +106,9 @@ class IntakeTests(BrowserTestCase):
         self.assertFalse(Job.objects.filter(vehicle__name="Bakery van").exists())
         self.page.get_by_label("Rear axle load").fill("790 kg")
         self.page.get_by_role("button", name="Open the job").click()
-        self.page.get_by_test_id("lean-change").wait_for()
+        self.page.get_by_role("heading", name="On a journey").wait_for()
+        self.page.keyboard.press("2")
+        self.page.get_by_role("heading", name="From the side").wait_for()
         known = {
             path: self.place(path).get_attribute("aria-label").rpartition(", ")[2]
             for path in ("wheelbase_m", "rear.rating_kg", "load_states.0.rear_kg")
@@ -192,7 +194,10 @@ class DrawingTests(BrowserTestCase):
     def test_nothing_hangs_over_the_edge_of_the_page(self):
         for width, height in ((1280, 800), (820, 1180)):
             self.page.set_viewport_size({"width": width, "height": height})
-            for station in ("weigh", "choose"):
+            for station in (
+                "listen", "weigh", "weigh?sheet=loads", "weigh?sheet=height", "weigh?sheet=bars",
+                "weigh?sheet=roll", "weigh?sheet=certainty", "look", "choose",
+            ):  # fmt: skip
                 self.open_job("Orrery", station)
                 wide = self.page.evaluate("() => document.documentElement.scrollWidth")
                 self.assertLessEqual(wide, width, f"{station} at {width}")

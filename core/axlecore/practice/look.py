@@ -151,7 +151,7 @@ PART_KINDS: tuple[PartKind, ...] = (
              (Fault.CHAFED, Fault.IN_THE_WAY)),
     PartKind("frame", "Frame and its holes", _BOTH, True, None,
              (Fault.CRACKED, Fault.HOLE_OVAL, Fault.WELDED_BEFORE)),
-    PartKind("crossmember", "Front crossmember", _FRONT, False, None,
+    PartKind("crossmember", "Crossmember", _FRONT, False, None,
              (Fault.NOT_STANDARD, Fault.UNKNOWN_OPTION, Fault.IN_THE_WAY)),
     PartKind("steering_link", "Steering link", _FRONT, False, None,
              (Fault.PLAY, Fault.BENT, Fault.IN_THE_WAY)),
@@ -472,7 +472,8 @@ def _pairs(seen: _Seen, kind: str, rule: str, name: str, why: str) -> Iterator[O
         if worn:
             part, check = worn[0]
             yield _found(
-                rule, Kind.FIX, f"Both {axle} {name} are renewed, not only the {part.label.lower()}.",
+                rule, Kind.FIX,
+                f"Both {axle} {name} are renewed, not only the {part.label.lower()}.",
                 why, "Order the pair.", part, check.rating,
             )  # fmt: skip
             yield Need(f"{axle} {name}, pair", 1, f"{part.label.lower()} worn; always in pairs")

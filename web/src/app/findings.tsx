@@ -87,7 +87,10 @@ export function GoToPlace({ place, state, text }: GoToPlaceProps) {
   const navigate = useNavigate();
 
   async function go() {
-    if (state) setLoadKey(state);
+    // A number of one load state can only be reached while that state is looked at.
+    const index = /^load_states\.(\d+)\./.exec(place)?.[1];
+    const key = index === undefined ? state : job.sheet.load_states[Number(index)]?.key;
+    if (key) setLoadKey(key);
     await navigate({ ...addressOfPlace(place), params: { jobId: String(job.id) } });
     focusPlace(place);
   }

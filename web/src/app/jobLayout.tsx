@@ -22,9 +22,9 @@ export function JobLayout() {
   const navigate = useNavigate();
 
   const stationKeys = Object.fromEntries(
-    STATIONS.map(({ to }, i) => [
+    STATIONS.map(({ key, to }, i) => [
       String(i + 1),
-      () => void (to && navigate({ to, params: { jobId } })),
+      () => void (to && job.data?.line.includes(key) && navigate({ to, params: { jobId } })),
     ]),
   );
   useKeys({

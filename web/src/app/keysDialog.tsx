@@ -1,8 +1,9 @@
 import { Panel } from "../ui/panel";
 
 const KEYS = [
-  ["1 – 8", "stations of the job; those not built yet do nothing"],
+  ["1 – 8", "stations of the job; those it does not walk do nothing"],
   ["/", "find a job, a measurement, a part or a setting"],
+  ["← →", "on the journey: weaker, stronger"],
   ["x", "show the figures before or after"],
   ["Enter", "edit the number the cursor is on"],
   ["Tab", "keep it and go to the next in measuring order"],

@@ -32,7 +32,7 @@ describe("partPoint", () => {
       for (const [i, one] of points.entries()) {
         for (const other of points.slice(i + 1)) {
           const apart = Math.hypot(one.x - other.x, one.y - other.y);
-          expect(apart, `${one.key} and ${other.key}`).toBeGreaterThanOrEqual(24);
+          expect(apart, `${one.key} and ${other.key}`).toBeGreaterThanOrEqual(26);
         }
       }
     }

@@ -24,7 +24,16 @@ export function JobKindChoice() {
       <p className="mt-1 text-xs text-pale">
         {skipped.length === 0
           ? "It walks every station."
-          : `Without ${skipped.join(", ")}. It can grow into an upgrade and keeps what it has.`}
+          : `Without ${skipped.join(", ")}. It can grow into an upgrade and keeps what it has.`}{" "}
+        <a
+          className="text-after underline underline-offset-4"
+          href={`/api/jobs/${job.id}/intake.pdf`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Intake sheet
+        </a>{" "}
+        for the clipboard, as PDF.
       </p>
     </div>
   );

@@ -108,7 +108,7 @@ function PartDrawing({ parts, chosen, onChoose }: PartDrawingProps) {
             aria-current={chosen === part.key}
             title={`${part.label}, ${part.axle}: ${rating}`}
             onClick={() => onChoose(part.key)}
-            className="absolute grid size-6 -translate-x-1/2 -translate-y-1/2 touch-manipulation place-items-center rounded-full bg-paper before:absolute before:-inset-1.5 hover:outline-2 hover:outline-after aria-[current=true]:outline-3 aria-[current=true]:outline-after"
+            className="absolute grid size-[25px] -translate-x-1/2 -translate-y-1/2 touch-manipulation place-items-center rounded-full bg-paper before:absolute before:-inset-1.5 hover:outline-2 hover:outline-after aria-[current=true]:outline-3 aria-[current=true]:outline-after"
             style={{ left: `${(x / WIDTH) * 100}%`, top: `${(y / HEIGHT) * 100}%` }}
           >
             <RatingMark rating={rating} />
