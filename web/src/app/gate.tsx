@@ -1,6 +1,6 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { RefusedError } from "../api/client";
+import { useAttempt } from "../api/attempt";
 import { useSession } from "../api/queries";
 import type { Station } from "../api/types";
 import { Button } from "../ui/button";
@@ -18,7 +18,7 @@ export function GatePanel({ station }: { station: Station }) {
   const writable = useWritable();
   const navigate = useNavigate();
   const [reason, setReason] = useState("");
-  const [problem, setProblem] = useState("");
+  const { refusal, attempt } = useAttempt();
   const gate = practice?.gates.find((one) => one.station === station);
   if (gate === undefined) return null;
   const next = gate.next;
@@ -26,17 +26,9 @@ export function GatePanel({ station }: { station: Station }) {
   const lead = session.data?.role === "lead";
 
   async function goOn() {
-    try {
-      await writes.passGate(station, reason);
-      setReason("");
-      setProblem("");
-      if (next) {
-        await navigate({ to: addressOf(next), params: { jobId: String(job.id) } });
-      }
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setProblem(error.message);
-    }
+    if (!(await attempt(() => writes.passGate(station, reason)))) return;
+    setReason("");
+    if (next) await navigate({ to: addressOf(next), params: { jobId: String(job.id) } });
   }
 
   return (
@@ -66,7 +58,7 @@ export function GatePanel({ station }: { station: Station }) {
         </label>
       )}
       <p role="alert" className="min-h-5 text-sm text-stop">
-        {problem}
+        {refusal?.message}
       </p>
       {writable && next && (
         <Button

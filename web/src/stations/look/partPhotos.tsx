@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { RefusedError } from "../../api/client";
+import { useAttempt } from "../../api/attempt";
 import { usePhotos } from "../../api/queries";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
@@ -11,17 +11,12 @@ export function PartPhotos({ place, label }: PartPhotosProps) {
   const { job } = useJobView();
   const writable = useWritable();
   const { photos, keep, setRemoved } = usePhotos(job.id);
-  const [state, setState] = useState<{ text: string; undo?: number }>({ text: "" });
+  const { refusal, attempt } = useAttempt();
+  const [gone, setGone] = useState<number | null>(null);
   const here = photos.filter((photo) => photo.place === place);
 
-  async function tell(act: () => Promise<void>, done: { text: string; undo?: number }) {
-    try {
-      await act();
-      setState(done);
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setState({ text: error.message });
-    }
+  async function setAway(id: number, away: boolean) {
+    if (await attempt(() => setRemoved(id, away))) setGone(away ? id : null);
   }
 
   return (
@@ -40,12 +35,7 @@ export function PartPhotos({ place, label }: PartPhotosProps) {
               <button
                 type="button"
                 className="min-h-8 text-xs text-pale underline underline-offset-4"
-                onClick={() =>
-                  void tell(() => setRemoved(photo.id, true), {
-                    text: "Taken away.",
-                    undo: photo.id,
-                  })
-                }
+                onClick={() => void setAway(photo.id, true)}
               >
                 Take away
               </button>
@@ -64,22 +54,25 @@ export function PartPhotos({ place, label }: PartPhotosProps) {
               onChange={(event) => {
                 const file = event.target.files?.[0];
                 event.target.value = "";
-                if (file) void tell(() => keep(place, file), { text: "" });
+                if (file) void attempt(() => keep(place, file));
               }}
             />
           </label>
         )}
       </div>
       <p role="status" className="min-h-5 text-xs text-pale">
-        {state.text}{" "}
-        {state.undo !== undefined && (
-          <button
-            type="button"
-            className="text-after underline underline-offset-4"
-            onClick={() => void tell(() => setRemoved(state.undo ?? 0, false), { text: "" })}
-          >
-            Put it back
-          </button>
+        {refusal?.message}
+        {gone !== null && (
+          <>
+            Taken away.{" "}
+            <button
+              type="button"
+              className="text-after underline underline-offset-4"
+              onClick={() => void setAway(gone, false)}
+            >
+              Put it back
+            </button>
+          </>
         )}
       </p>
     </div>

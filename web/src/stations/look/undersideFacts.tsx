@@ -1,5 +1,4 @@
-import { useState } from "react";
-import { RefusedError } from "../../api/client";
+import { useAttempt } from "../../api/attempt";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { measuredAt } from "../../api/place";
@@ -64,19 +63,11 @@ export function UndersideFacts() {
 function TubeDiameter({ axle }: { axle: "front" | "rear" }) {
   const { job, writes } = useJobView();
   const writable = useWritable();
-  const [problem, setProblem] = useState("");
+  const { refusal, attempt } = useAttempt();
   const found = measuredAt(job.look_over, `${axle}_tube.diameter_m`);
   const shown = found ? found.typed || quantity(found, "small_length") : "";
-
-  async function save(typed: string) {
-    try {
-      await writes.enterOnPaper("look_over", `${axle}_tube.diameter_m`, typed);
-      setProblem("");
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setProblem(error.message);
-    }
-  }
+  const save = (typed: string) =>
+    attempt(() => writes.enterOnPaper("look_over", `${axle}_tube.diameter_m`, typed));
 
   return (
     <label className="flex min-h-11 flex-wrap items-center justify-between gap-x-3 border-b border-line text-sm">
@@ -87,16 +78,16 @@ function TubeDiameter({ axle }: { axle: "front" | "rear" }) {
         placeholder={'101.6 mm or 4"'}
         disabled={!writable}
         data-place={`${axle}_tube.diameter_m`}
-        aria-invalid={problem !== ""}
+        aria-invalid={refusal !== null}
         onBlur={(event) => {
           if (event.target.value !== shown) void save(event.target.value);
         }}
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
         className="figure min-h-9 w-32 bg-transparent text-right"
       />
-      {problem && (
+      {refusal && (
         <span role="alert" className="w-full text-xs text-stop">
-          {problem}
+          {refusal.message}
         </span>
       )}
     </label>

@@ -1,5 +1,5 @@
-import { useState } from "react";
-import { answered, client, RefusedError } from "../../api/client";
+import { useAttempt } from "../../api/attempt";
+import { answered, client } from "../../api/client";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import type { AxleName } from "../../api/types";
@@ -132,38 +132,29 @@ export function BarReadings({ axle }: { axle: AxleName }) {
 function CaliperButtons({ axle }: { axle: AxleName }) {
   const { job, writes } = useJobView();
   const writable = useWritable();
-  const [problem, setProblem] = useState("");
+  const { refusal, attempt } = useAttempt();
   const readings = job.sheet[axle].standard_bar?.readings;
   const taken = [readings?.caliper_1_m, readings?.caliper_2_m, readings?.caliper_3_m];
   const free = taken.findIndex((reading) => !reading) + 1 || 1;
 
   async function read() {
-    try {
-      const answer = await answered(
-        client.POST("/api/jobs/{job_id}/devices/caliper", {
-          params: { path: { job_id: job.id }, query: { axle, reading: free } },
-        }),
-      );
-      await writes.enterOnSheet(
-        `${axle}.standard_bar.readings.caliper_${free}_m`,
-        answer.typed,
-        "measured",
-      );
-      setProblem("");
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setProblem(error.message);
-    }
+    const place = `${axle}.standard_bar.readings.caliper_${free}_m`;
+    const { typed } = await answered(
+      client.POST("/api/jobs/{job_id}/devices/caliper", {
+        params: { path: { job_id: job.id }, query: { axle, reading: free } },
+      }),
+    );
+    await writes.enterOnSheet(place, typed, "measured");
   }
 
   return (
     <div className="mb-2 flex flex-wrap items-center gap-3 text-sm">
-      <Button disabled={!writable} onClick={() => void read()}>
+      <Button disabled={!writable} onClick={() => void attempt(read)}>
         Read place {free} with the caliper
       </Button>
       <span className="text-pale">stand-in; scrape paint and rust off first</span>
       <span role="alert" className="text-stop">
-        {problem}
+        {refusal?.message}
       </span>
     </div>
   );

@@ -1,5 +1,4 @@
-import { useState } from "react";
-import { RefusedError } from "../../api/client";
+import { useAttempt } from "../../api/attempt";
 import { GoToPlace } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
@@ -49,17 +48,7 @@ export function Offers({ kinds, places, empty }: OffersProps) {
 function OfferItem({ offer }: { offer: Offer }) {
   const { job, writes } = useJobView();
   const writable = useWritable();
-  const [problem, setProblem] = useState("");
-
-  async function take() {
-    try {
-      await writes.takeOffer(offer.key, offer.place);
-      setProblem("");
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setProblem(error.message);
-    }
-  }
+  const { refusal, attempt } = useAttempt();
 
   return (
     <li className="border-t border-line py-2 text-sm" data-offer={offer.key}>
@@ -72,7 +61,10 @@ function OfferItem({ offer }: { offer: Offer }) {
         {offer.taken ? (
           <span className="text-pale">taken over</span>
         ) : (
-          <Button disabled={!writable} onClick={() => void take()}>
+          <Button
+            disabled={!writable}
+            onClick={() => void attempt(() => writes.takeOffer(offer.key, offer.place))}
+          >
             Use it
           </Button>
         )}
@@ -80,9 +72,9 @@ function OfferItem({ offer }: { offer: Offer }) {
       {!offer.taken && <p className="text-pale">in place of {offer.now}</p>}
       <p className="text-pale">from {offer.why}</p>
       <p className="figure text-pale">{offer.formula}</p>
-      {problem && (
+      {refusal && (
         <p role="alert" className="text-stop">
-          {problem}
+          {refusal.message}
         </p>
       )}
     </li>

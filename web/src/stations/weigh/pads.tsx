@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { answered, client, RefusedError } from "../../api/client";
+import { answered, client } from "../../api/client";
+import { useAttempt } from "../../api/attempt";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { LOAD_NAMES } from "../../app/stations";
@@ -22,21 +23,11 @@ export function Pads() {
   const writable = useWritable();
   const [fault, setFault] = useState<(typeof FAULTS)[number]["value"]>("none");
   const [read, setRead] = useState<PadsRead | null>(null);
-  const [problem, setProblem] = useState("");
+  const { refusal, attempt } = useAttempt();
   const good = (read?.pads ?? []).filter(({ load_kg, steady }) => load_kg !== null && steady);
 
-  async function tell(act: () => Promise<void>) {
-    try {
-      await act();
-      setProblem("");
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setProblem(error.message);
-    }
-  }
-
   const readPads = () =>
-    tell(async () =>
+    attempt(async () =>
       setRead(
         await answered(
           client.POST("/api/jobs/{job_id}/devices/pads", {
@@ -47,7 +38,7 @@ export function Pads() {
       ),
     );
   const takeOver = () =>
-    tell(async () => {
+    attempt(async () => {
       await writes.enterSeveral(
         good.map(({ wheel, load_kg }) => ({
           place: `load_states.${read?.state_index}.${wheel}_kg`,
@@ -109,7 +100,7 @@ export function Pads() {
         </div>
       )}
       <p role="alert" className="min-h-5 text-sm text-stop">
-        {problem}
+        {refusal?.message}
       </p>
     </section>
   );

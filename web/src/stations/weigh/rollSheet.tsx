@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { answered, client, RefusedError } from "../../api/client";
+import { answered, client } from "../../api/client";
+import { useAttempt } from "../../api/attempt";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { LOAD_NAMES } from "../../app/stations";
@@ -21,20 +22,10 @@ export function RollSheet() {
   const writable = useWritable();
   const { sheet } = job;
   const [tilt, setTilt] = useState<Tilt | null>(null);
-  const [problem, setProblem] = useState("");
-
-  async function tell(act: () => Promise<void>) {
-    try {
-      await act();
-      setProblem("");
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setProblem(error.message);
-    }
-  }
+  const { refusal, attempt } = useAttempt();
 
   const read = () =>
-    tell(async () =>
+    attempt(async () =>
       setTilt(
         await answered(
           client.POST("/api/jobs/{job_id}/devices/tilt", { params: { path: { job_id: job.id } } }),
@@ -42,7 +33,7 @@ export function RollSheet() {
       ),
     );
   const takeOver = (log: Tilt) =>
-    tell(async () => {
+    attempt(async () => {
       const entries = {
         lean_right_rad: log.lean_right,
         lean_left_rad: log.lean_left,
@@ -102,7 +93,7 @@ export function RollSheet() {
             stand-in; logger on the cabin floor, mass to the right, then to the left, then a push
           </span>
           <span role="alert" className="text-stop">
-            {problem}
+            {refusal?.message}
           </span>
         </div>
         {tilt && (

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { RefusedError } from "../../api/client";
 import { usePhotos } from "../../api/queries";
+import { useAttempt } from "../../api/attempt";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import type { Photo } from "../../api/types";
@@ -48,18 +48,8 @@ export function SidePictureTools() {
   const photo = useSidePicture(job.id);
   const [marking, setMarking] = useState(false);
   const [first, setFirst] = useState<[number, number] | null>(null);
-  const [problem, setProblem] = useState("");
+  const { refusal, attempt } = useAttempt();
   if (!writable) return null;
-
-  async function tell(act: () => Promise<void>) {
-    try {
-      await act();
-      setProblem("");
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setProblem(error.message);
-    }
-  }
 
   async function pick(point: [number, number]) {
     if (photo === undefined) return;
@@ -67,7 +57,7 @@ export function SidePictureTools() {
       setFirst(point);
       return;
     }
-    await tell(() => mark(photo.id, [first, point]));
+    await attempt(() => mark(photo.id, [first, point]));
     setFirst(null);
     setMarking(false);
   }
@@ -85,7 +75,7 @@ export function SidePictureTools() {
             const file = event.target.files?.[0];
             event.target.value = "";
             if (file)
-              void tell(async () => {
+              void attempt(async () => {
                 await keep("side", file);
                 setMarking(true);
               });
@@ -100,15 +90,15 @@ export function SidePictureTools() {
           <button
             type="button"
             className={LOOK}
-            onClick={() => void tell(() => setRemoved(photo.id, true))}
+            onClick={() => void attempt(() => setRemoved(photo.id, true))}
           >
             Take it away
           </button>
         </>
       )}
-      {problem && (
+      {refusal && (
         <span role="alert" className="text-xs text-stop">
-          {problem}
+          {refusal?.message}
         </span>
       )}
       <Panel

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { RefusedError } from "../../api/client";
+import { useAttempt } from "../../api/attempt";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 
@@ -9,17 +9,13 @@ const LOOK = "inline-grid min-h-11 cursor-pointer place-items-center border bord
 export function Ticket() {
   const { job, writes } = useJobView();
   const writable = useWritable();
-  const [said, setSaid] = useState({ text: "", bad: false });
+  const { refusal, attempt } = useAttempt();
+  const [taken, setTaken] = useState("");
+  const line = refusal?.complaints[0]?.field;
 
   async function take(file: File) {
-    try {
-      await writes.importTicket(await file.text());
-      setSaid({ text: `${file.name} is on the sheet.`, bad: false });
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      const [first] = error.complaints;
-      setSaid({ text: `${first?.field ? `${first.field}: ` : ""}${error.message}`, bad: true });
-    }
+    const done = await attempt(async () => writes.importTicket(await file.text()));
+    setTaken(done ? `${file.name} is on the sheet.` : "");
   }
 
   return (
@@ -49,8 +45,8 @@ export function Ticket() {
           Give one out
         </a>
       </div>
-      <p role="status" className={`min-h-5 text-sm ${said.bad ? "text-stop" : "text-pale"}`}>
-        {said.text}
+      <p role="status" className={`min-h-5 text-sm ${refusal ? "text-stop" : "text-pale"}`}>
+        {refusal ? `${line ? `${line}: ` : ""}${refusal.message}` : taken}
       </p>
     </section>
   );
