@@ -1,5 +1,7 @@
 """The first stations over HTTP: papers, gates, offers, certainty and weigh tickets."""
 
+from datetime import date
+
 from django.http import HttpResponse
 from ninja import Query, Router, Schema
 from pydantic import Field
@@ -49,6 +51,10 @@ class GateIn(Schema):
 
 class KindIn(Schema):
     kind: JobKind
+
+
+class DueIn(Schema):
+    due_on: date | None
 
 
 @router.get("/jobs/{int:job_id}/practice", response=Practice, operation_id="job_practice")
@@ -126,4 +132,13 @@ def patch_kind(request: PersonRequest, job_id: int, body: KindIn) -> JobOut:
     job = job_of(request, job_id)
     writer(request)
     change_kind(job, body.kind)
+    return job_out(job_of(request, job_id))
+
+
+@router.patch("/jobs/{int:job_id}/due", response=JobOut, operation_id="change_due")
+def patch_due(request: PersonRequest, job_id: int, body: DueIn) -> JobOut:
+    job = job_of(request, job_id)
+    writer(request)
+    job.due_on = body.due_on
+    job.save(update_fields=["due_on", "changed_at"])
     return job_out(job_of(request, job_id))

@@ -33,6 +33,7 @@ class PermissionTests(StationCase):
             ("POST", f"{job}/weigh-ticket", {"base_version": 1, "text": "state,place,load\n"}),
             ("POST", f"{job}/gates", {"station": "listen"}),
             ("PATCH", f"{job}/kind", {"kind": "recheck"}),
+            ("PATCH", f"{job}/due", {"due_on": "2026-12-24"}),
         )  # fmt: skip
         stranger, viewer = self.as_(self.stranger), self.as_(self.viewer)
         for method, path, body in writes:
@@ -182,6 +183,14 @@ class GateTests(StationCase):
         self.assertEqual(grown["complaint"]["words"], "clunks")
         self.assertEqual(grown["look_over"]["rust"], "light")
         self.assertEqual(self.send("PATCH", kind, {"kind": "respray"}).status_code, 422)
+
+    def test_the_date_it_is_wanted_by_can_move_and_go(self):
+        due = f"/jobs/{self.job.pk}/due"
+        self.assertEqual(
+            self.send("PATCH", due, {"due_on": "2026-12-24"}).json()["due_on"], "2026-12-24"
+        )
+        self.assertIsNone(self.send("PATCH", due, {"due_on": None}).json()["due_on"])
+        self.assertEqual(self.send("PATCH", due, {"due_on": "soon"}).status_code, 422)
 
     def test_what_must_always_hold_is_held_by_the_database(self):
         for broken in (

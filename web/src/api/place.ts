@@ -10,7 +10,8 @@ type PlaceFacts = { label: string; dimension: string };
 export function placeFacts(path: string): PlaceFacts {
   const pattern = path.replace(/\.\d+(?=\.|$)/g, ".*");
   const known: Record<string, PlaceFacts> = PLACES;
-  return known[pattern] ?? { label: path, dimension: "length" };
+  // Picks and notes have no unit; their path in words says which one it is.
+  return known[pattern] ?? { label: path.replace(/[._]/g, " "), dimension: "length" };
 }
 
 /**

@@ -124,6 +124,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Due */
+        patch: operations["change_due"];
+        trace?: never;
+    };
     "/api/jobs/{job_id}/gates": {
         parameters: {
             query?: never;
@@ -913,6 +930,11 @@ export interface components {
             place: string;
             /** Share */
             share: number;
+        };
+        /** DueIn */
+        DueIn: {
+            /** Due On */
+            due_on: string | null;
         };
         /** EditIn */
         EditIn: {
@@ -2498,6 +2520,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TiltOut"];
+                };
+            };
+        };
+    };
+    change_due: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DueIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };

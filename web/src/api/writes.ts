@@ -196,6 +196,13 @@ export function useWrites(jobId: number) {
           ),
         );
       },
+      changeDue: async (dueOn: string | null) => {
+        keep(
+          await answered(
+            client.PATCH("/api/jobs/{job_id}/due", { params: { path }, body: { due_on: dueOn } }),
+          ),
+        );
+      },
       changeKind: async (kind: JobKind) => {
         keep(
           await answered(

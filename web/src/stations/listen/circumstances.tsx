@@ -69,11 +69,19 @@ export function Circumstances() {
           }}
         />
       </div>
-      <p className="pt-4 text-sm text-pale">
-        {job.due_on
-          ? `Wanted by ${new Date(job.due_on).toLocaleDateString("en-GB", { day: "numeric", month: "long" })}.`
-          : "No date was named when it was taken in."}
-      </p>
+      <div className="pt-2">
+        <Field
+          key={job.due_on}
+          label="Wanted by"
+          type="date"
+          defaultValue={job.due_on ?? ""}
+          disabled={!writable}
+          onBlur={(event) => {
+            const next = event.target.value || null;
+            if (next !== job.due_on) void writes.changeDue(next).catch(() => undefined);
+          }}
+        />
+      </div>
     </div>
   );
 }
