@@ -220,7 +220,8 @@ class SidePictureTests(SheetCase):
         image.click(position={"x": box["width"] * 0.2, "y": box["height"] * 0.8})
         self.wait_for_text(dialog, "Now on the rear hub")
         image.click(position={"x": box["width"] * 0.7, "y": box["height"] * 0.8})
-        laid = self.page.locator("svg image")
-        laid.wait_for()
-        marks = job.photos.get(place="side").marks
+        newest = job.photos.filter(place="side").order_by("-pk")
+        self.until(lambda: newest.first().marks is not None)
+        marks = newest.first().marks
+        self.page.locator(f'svg image[href="/api/photos/{newest.first().pk}.jpg"]').wait_for()
         self.assertAlmostEqual(marks[1][0] - marks[0][0], 0.5, delta=0.02)

@@ -53,6 +53,7 @@ class PhotoTests(TwoShops):
             answer = self.upload(content)
             self.assert_refused(answer, 422, "file", words)
         self.assert_refused(self.upload(b"0" * 15_000_001), 413, "file", "15 MB")
+        self.assert_refused(self.upload(b"0" * 16_500_000), 413, "", "16 MB")
         self.assertEqual(Photo.objects.count(), 0)
 
     def test_a_place_that_is_not_on_the_list_is_refused(self):

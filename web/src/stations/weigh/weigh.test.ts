@@ -11,8 +11,8 @@ describe("placeFacts", () => {
     expect(placeFacts("load_states.0.front_kg").label).toBe("Front axle load");
   });
 
-  it("names a place it does not know by its path", () => {
-    expect(placeFacts("rear.wings").label).toBe("rear.wings");
+  it("names a place it does not know by its path in words", () => {
+    expect(placeFacts("parts.rear_link.note").label).toBe("parts rear link note");
   });
 });
 
