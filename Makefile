@@ -2,7 +2,7 @@
 PY := .run/venv/bin
 HOUSE := python3 house/serve.py
 
-.PHONY: demo stop test check setup generate manage lock bench shots format
+.PHONY: demo stop test check setup generate manage lock bench plots shots format
 
 demo: ## set everything up, serve the demo shop on loopback, print address and sign-in
 	@$(HOUSE) demo
@@ -44,6 +44,9 @@ generate: setup ## write what is generated from core: API description, types, sc
 
 manage: setup ## any Django command on the demo data: make manage ARGS="showmigrations"
 	@$(HOUSE) manage $(ARGS)
+
+plots: setup ## draw the plots of docs/physics.md from core
+	MPLBACKEND=svg $(PY)/python docs/plots/draw.py
 
 bench: setup ## measure, in ratios; prints a table and JSON
 	@$(HOUSE) bench

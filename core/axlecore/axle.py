@@ -53,6 +53,25 @@ class AirBags(Record):
 
 
 @dataclass(frozen=True)
+class HelperSprings(Record):
+    """A pair of steel helper springs, at their own spacing.
+
+    Attributes
+    ----------
+    rate_n_per_m : Measured
+        Of one side where it works [N/m].
+    spacing_m : Measured
+        Between the two [m].
+    """
+
+    rate_n_per_m: Measured = place("Helper spring rate", Dimension.RATE, 1e3, 1e6)
+    spacing_m: Measured = place("Helper spring spacing", Dimension.LENGTH, 0.3, 2.0)
+
+    def __post_init__(self) -> None:
+        check_places(self)
+
+
+@dataclass(frozen=True)
 class FittedBar(Record):
     """A bar on an axle.
 
@@ -112,6 +131,8 @@ class Axle(Record):
         The bar on it now.
     air_bags : AirBags or None
         Helper bags.
+    helper_springs : HelperSprings or None
+        Steel helpers.
     damper_spacing_m : Measured or None
         Between the dampers [m].
     lift_m : Measured or None
@@ -139,6 +160,7 @@ class Axle(Record):
     )
     standard_bar: FittedBar | None = None
     air_bags: AirBags | None = None
+    helper_springs: HelperSprings | None = None
     damper_spacing_m: Measured | None = place(
         "Damper spacing", Dimension.LENGTH, 0.2, 2.4, optional=True
     )
@@ -303,6 +325,17 @@ def air_bag_roll_stiffness(bags: AirBags) -> float:
     if bags.lines is AirLines.CONNECTED:
         return 0.0
     return float(spring_roll_stiffness(bags.rate_n_per_m.value, bags.spacing_m.value))
+
+
+def helper_roll_stiffness(helpers: HelperSprings) -> float:
+    """Return the roll stiffness of a pair of helper springs [N·m/rad].
+
+    Parameters
+    ----------
+    helpers : HelperSprings
+        They act at their own spacing.
+    """
+    return float(spring_roll_stiffness(helpers.rate_n_per_m.value, helpers.spacing_m.value))
 
 
 def link_span(axle: Axle) -> float:

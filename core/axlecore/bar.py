@@ -9,9 +9,10 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.barload import end_compliance, loaded_line
 from axlecore.errors import InputError
 from axlecore.measure import Measured, Record, check_places, place
-from axlecore.section import FloatArray, area, second_moment, torsion_constant
+from axlecore.section import FloatArray, bore_from_mass, second_moment, torsion_constant
 from axlecore.steel import SHEAR_MODULUS_PA, STEELS, YOUNGS_MODULUS_PA
 from axlecore.units import Dimension
 
@@ -44,6 +45,13 @@ class Bar(Record):
         Radial stiffness of one bushing, and of one link with its cushions [N/m]; None is rigid.
     steel : str
         Key of `steel.STEELS`. Does not change the rate.
+    piece_diameters_m : tuple of float
+        Outside diameter of each straight piece [m] where they differ; empty for one
+        diameter throughout.
+    wall_lost_m : Measured or None
+        Wall that rust has eaten from inside a tube [m].
+    bend_radius_m : Measured or None
+        Centre-line radius of its bends [m]; None is the usual one.
     """
 
     name: str
@@ -59,6 +67,13 @@ class Bar(Record):
         "Link stiffness", Dimension.RATE, 1e5, 1e9, optional=True
     )
     steel: str = "1045_hardened"
+    piece_diameters_m: tuple[float, ...] = ()
+    wall_lost_m: Measured | None = place(
+        "Wall lost to rust", Dimension.SMALL_LENGTH, 0.0, 0.02, optional=True
+    )
+    bend_radius_m: Measured | None = place(
+        "Bend radius", Dimension.SMALL_LENGTH, 0.01, 0.5, optional=True
+    )
 
     def __post_init__(self) -> None:
         check_places(self)
@@ -73,6 +88,7 @@ class Bar(Record):
                 "steel", f"Read “{self.steel[:40]}”; known steels are {', '.join(STEELS)}."
             )
         _check_centre_line(self.centre_line_m, self.bushing_span_m.value)
+        _check_pieces(self)
         _check_holes(self.hole_setbacks_m, self.centre_line_m)
 
 
@@ -98,6 +114,91 @@ def _check_centre_line(points: Sequence[Point], bushing_span_m: float) -> None:
         )
     if np.min(np.linalg.norm(line[:, None] - at[None], axis=2)) < _NEAREST_BEND_M:
         raise InputError("bushing_span_m", "A bushing sits on a bend; measure to its middle.")
+
+
+def _check_pieces(bar: Bar) -> None:
+    outside, bore = piece_sections(bar)
+    if bar.piece_diameters_m and len(bar.piece_diameters_m) != len(bar.centre_line_m) - 1:
+        raise InputError(
+            "piece_diameters_m",
+            f"Give one diameter for each of the {len(bar.centre_line_m) - 1} straight pieces.",
+        )
+    if not np.all((outside > 0.005) & (outside < 0.15)):
+        raise InputError("piece_diameters_m", "Every diameter must be 5 to 150 mm.")
+    if not np.all(bore < outside):
+        raise InputError(
+            "wall_lost_m" if bar.wall_lost_m else "piece_diameters_m",
+            "No wall is left there; measure the bar again.",
+        )
+
+
+def piece_sections(bar: Bar) -> tuple[FloatArray, FloatArray]:
+    """Return outside diameter and bore of every straight piece, (pieces,) each [m].
+
+    Parameters
+    ----------
+    bar : Bar
+        Rust inside a tube widens its bore by twice the wall lost; a solid bar has no inside.
+    """
+    pieces = len(bar.centre_line_m) - 1
+    outside = np.array(bar.piece_diameters_m or [bar.outside_diameter_m.value] * pieces)
+    bore = bar.bore_m.value
+    if bore > 0 and bar.wall_lost_m is not None:
+        bore += 2 * bar.wall_lost_m.value
+    return outside, np.full(len(outside), bore)
+
+
+def sections_of(bars: Sequence[Bar]) -> tuple[FloatArray, FloatArray]:
+    """Return `piece_sections` of several bars of as many pieces, (bars, pieces) each [m].
+
+    Parameters
+    ----------
+    bars : sequence of Bar
+        At least one.
+    """
+    outside, bore = zip(*(piece_sections(bar) for bar in bars), strict=True)
+    return np.stack(outside), np.stack(bore)
+
+
+def tapered(
+    points: Sequence[Point], outside_diameter_m: Sequence[float], steps: int = 6
+) -> tuple[tuple[Point, ...], tuple[float, ...]]:
+    """Return a centre line cut so fine that steps of diameter stand for a taper.
+
+    Parameters
+    ----------
+    points : sequence of points
+        Corners, eye to eye [m].
+    outside_diameter_m : sequence of float
+        At each corner [m]; straight pieces run evenly from one to the next.
+    steps : int
+        Parts a straight piece is cut into where its diameter changes.
+
+    Returns
+    -------
+    tuple of points, tuple of float
+        Centre line and diameter of each piece, for `Bar`.
+
+    Raises
+    ------
+    InputError
+        Not one diameter a corner.
+    """
+    if len(points) != len(outside_diameter_m):
+        raise InputError("outside_diameter_m", "Give one diameter at each corner.")
+    line: list[Point] = [points[0]]
+    diameters: list[float] = []
+    for i in range(len(points) - 1):
+        cuts = steps if outside_diameter_m[i] != outside_diameter_m[i + 1] else 1
+        a, b = np.array(points[i]), np.array(points[i + 1])
+        for cut in range(cuts):
+            x, y, z = a + (b - a) * (cut + 1) / cuts
+            line.append((float(x), float(y), float(z)))
+            share = (cut + 0.5) / cuts
+            diameters.append(
+                outside_diameter_m[i] * (1 - share) + outside_diameter_m[i + 1] * share
+            )
+    return tuple(line), tuple(diameters)
 
 
 def _at_y(line: FloatArray, y_m: FloatArray) -> FloatArray:
@@ -192,60 +293,6 @@ def square_u_rate(
     return np.asarray(1 / compliance)
 
 
-def _with_bushings(line: FloatArray, span: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
-    """Insert a node at each bushing; return nodes, the piece each element is of, bushing mask."""
-    count, points, _ = line.shape
-    y = line[:, :, 1]
-    bushing_y = np.stack([-span / 2, span / 2], axis=1)
-    # The last point at or before the bushing starts the piece that carries it.
-    piece = np.sum(y[:, None, :] <= bushing_y[:, :, None], axis=2) - 1
-    rows = np.arange(count)[:, None]
-    start, end = line[rows, piece], line[rows, piece + 1]
-    share = (bushing_y - start[..., 1]) / (end[..., 1] - start[..., 1])
-    order_key = np.concatenate(
-        [np.tile(np.arange(points, dtype=float), (count, 1)), piece + share], 1
-    )
-    order = np.argsort(order_key, axis=1, kind="stable")
-    nodes = np.concatenate([line, start + share[..., None] * (end - start)], axis=1)[rows, order]
-    element_piece = np.floor(order_key[rows, order][:, :-1]).astype(int)
-    return nodes, element_piece, order >= points
-
-
-def _element_blocks(
-    nodes: FloatArray, outside: FloatArray, bore: FloatArray
-) -> tuple[FloatArray, FloatArray, FloatArray]:
-    """Return stiffness blocks (start–start, start–end, end–end), each (bars, elements, 6, 6).
-
-    A round section bends alike in every plane, so the blocks follow from the element's
-    direction alone, without local axes: with e its unit vector, eeᵀ picks the axial part.
-    """
-    along = np.diff(nodes, axis=1)
-    length = np.linalg.norm(along, axis=2)
-    e = along / length[..., None]
-    axial = e[..., :, None] * e[..., None, :]
-    across = np.eye(3) - axial
-    cross = np.zeros((*e.shape, 3))
-    for row, column, source, sign in (
-        (0, 1, 2, -1), (0, 2, 1, 1), (1, 0, 2, 1), (1, 2, 0, -1), (2, 0, 1, -1), (2, 1, 0, 1),
-    ):  # fmt: skip
-        cross[..., row, column] = sign * e[..., source]
-    ei = YOUNGS_MODULUS_PA * second_moment(outside, bore)
-    stretch = (YOUNGS_MODULUS_PA * area(outside, bore) / length)[..., None, None] * axial
-    twist = (SHEAR_MODULUS_PA * torsion_constant(outside, bore) / length)[..., None, None] * axial
-    shear = (12 * ei / length**3)[..., None, None] * across
-    bend = (ei / length)[..., None, None] * across
-    couple = (-6 * ei / length**2)[..., None, None] * cross
-    couple_t = np.swapaxes(couple, -1, -2)
-
-    def block(uu: FloatArray, ut: FloatArray, tu: FloatArray, tt: FloatArray) -> FloatArray:
-        return np.concatenate([np.concatenate([uu, ut], -1), np.concatenate([tu, tt], -1)], -2)
-
-    near = block(stretch + shear, couple, couple_t, twist + 4 * bend)
-    off = block(-stretch - shear, couple, -couple_t, -twist + 2 * bend)
-    far = block(stretch + shear, -couple, -couple_t, twist + 4 * bend)
-    return near, off, far
-
-
 def frame_rate(
     centre_line_m: npt.ArrayLike,
     outside_diameter_m: npt.ArrayLike,
@@ -279,11 +326,11 @@ def frame_rate(
 
     Notes
     -----
-    Direct stiffness with Euler–Bernoulli beams (axial, two bendings, torsion), exact for
-    straight pieces under end loads. Bushings hold x and z and let the bar turn. Nodes form
-    a chain, so the matrix is block tridiagonal and is eliminated eye to eye, all bars in
-    one step. Neglects shear deflection: below 1 % for arms over five diameters.
-    Source: Przemieniecki, *Theory of Matrix Structural Analysis*, ch. 5–6.
+    The frame of Euler–Bernoulli beams (two bendings, torsion) on two bushings that hold x and
+    z and let the bar turn is statically determinate under opposite end forces, so its
+    deflection is an integral of its moments: the same number as direct stiffness gives, without
+    a matrix. Neglects shear deflection: below 1 % for arms over five diameters.
+    Source: Timoshenko, *Strength of Materials*, part I, ch. 11 (Castigliano).
     """
     line = np.asarray(centre_line_m, dtype=float)
     bars, points, _ = line.shape
@@ -299,63 +346,18 @@ def frame_rate(
         raise InputError("bushing_rate_n_per_m", "Bushing stiffness must be above zero.")
     if not np.all(link > 0):
         raise InputError("link_rate_n_per_m", "Link stiffness must be above zero.")
-    nodes, piece, at_bushing = _with_bushings(line, span)
-    rows = np.arange(bars)[:, None]
-    blocks = _element_blocks(nodes, outside[rows, piece], bore[rows, piece])
-    return np.asarray(1 / (_end_compliance(*blocks, at_bushing, bushing) + 1 / link))
+    loaded = loaded_line(line, span)
+    steel = end_compliance(
+        loaded,
+        YOUNGS_MODULUS_PA * second_moment(outside, bore),
+        SHEAR_MODULUS_PA * torsion_constant(outside, bore),
+    )
+    return np.asarray(1 / (steel + loaded.reaction**2 / bushing + 1 / link))
 
 
 def _per_piece(value: npt.ArrayLike, bars: int, pieces: int) -> FloatArray:
     found = np.asarray(value, dtype=float)
     return np.broadcast_to(found[:, None] if found.ndim == 1 else found, (bars, pieces))
-
-
-def _end_compliance(
-    near: FloatArray, off: FloatArray, far: FloatArray, at_bushing: FloatArray, rate: FloatArray
-) -> FloatArray:
-    """Return z deflection per end under opposite unit end forces, (bars,) [m/N]."""
-    bars, count = at_bushing.shape
-    diagonal = np.zeros((bars, count, 6, 6))
-    diagonal[:, :-1] += near
-    diagonal[:, 1:] += far
-    held = np.zeros((bars, count, 6), dtype=bool)
-    elastic = np.where(np.isfinite(rate), rate, 0.0)
-    for axis in (0, 2):
-        diagonal[..., axis, axis] += at_bushing * elastic[:, None]
-        held[..., axis] = at_bushing & ~np.isfinite(rate)[:, None]
-    # Opposite end forces neither push the bar sideways nor spin it in its bushings; holding
-    # those two motions at the first bushing carries no force and keeps the matrix regular.
-    first = at_bushing & (np.cumsum(at_bushing, axis=1) == 1)
-    held[..., 1] |= first
-    held[..., 4] |= first
-    free = (~held).astype(float)
-    diagonal *= free[..., :, None] * free[..., None, :]
-    diagonal += np.eye(6) * (1 - free)[..., None, :]
-    off = off * free[:, :-1, :, None] * free[:, 1:, None, :]
-    load = np.zeros((bars, count, 6))
-    load[:, 0, 2], load[:, -1, 2] = -1.0, 1.0
-    shift = _solve_chain(diagonal, off, load)
-    return np.asarray((shift[:, -1, 2] - shift[:, 0, 2]) / 2)
-
-
-def _solve_chain(diagonal: FloatArray, off: FloatArray, load: FloatArray) -> FloatArray:
-    """Solve symmetric block-tridiagonal systems, (systems, nodes, 6, 6), by block elimination."""
-    count = diagonal.shape[1]
-    carried: list[FloatArray] = []
-    here, force = diagonal[:, 0], load[:, 0]
-    for node in range(count - 1):
-        right = np.concatenate([off[:, node], force[..., None]], axis=2)
-        solved = np.linalg.solve(here, right)
-        carried.append(solved)
-        off_t = np.swapaxes(off[:, node], 1, 2)
-        here = diagonal[:, node + 1] - off_t @ solved[..., :6]
-        force = load[:, node + 1] - (off_t @ solved[..., 6:])[..., 0]
-    shift = np.empty_like(load)
-    shift[:, -1] = np.linalg.solve(here, force[..., None])[..., 0]
-    for node in range(count - 2, -1, -1):
-        behind = (carried[node][..., :6] @ shift[:, node + 1, :, None])[..., 0]
-        shift[:, node] = carried[node][..., 6] - behind
-    return shift
 
 
 def check_hole(bar: Bar, hole: int) -> None:
@@ -374,7 +376,16 @@ def check_hole(bar: Bar, hole: int) -> None:
         )
 
 
-def _eye_line(bar: Bar, hole: int) -> FloatArray:
+def eye_line(bar: Bar, hole: int) -> FloatArray:
+    """Return a bar's centre line from the hole its links are in to its mirror, (points, 3) [m].
+
+    Parameters
+    ----------
+    bar : Bar
+        The bar.
+    hole : int
+        0 the outermost.
+    """
     check_hole(bar, hole)
     line = np.array(bar.centre_line_m, dtype=float)
     setback = bar.hole_setbacks_m[hole]
@@ -404,15 +415,16 @@ def bar_rates(bars: Sequence[Bar], holes: Sequence[int]) -> FloatArray:
     InputError
         ``hole`` where the bar has no such hole.
     """
-    lines = [_eye_line(bar, hole) for bar, hole in zip(bars, holes, strict=True)]
+    lines = [eye_line(bar, hole) for bar, hole in zip(bars, holes, strict=True)]
     rates = np.empty(len(bars))
     # Bars of the same number of points are solved together.
     for points in {len(line) for line in lines}:
         chosen = [i for i, line in enumerate(lines) if len(line) == points]
+        outside, bore = sections_of([bars[i] for i in chosen])
         rates[chosen] = frame_rate(
             np.stack([lines[i] for i in chosen]),
-            np.array([bars[i].outside_diameter_m.value for i in chosen]),
-            np.array([bars[i].bore_m.value for i in chosen]),
+            outside,
+            bore,
             np.array([bars[i].bushing_span_m.value for i in chosen]),
             np.array([_rate_or_rigid(bars[i].bushing_rate_n_per_m) for i in chosen]),
             np.array([_rate_or_rigid(bars[i].link_rate_n_per_m) for i in chosen]),
@@ -422,6 +434,51 @@ def bar_rates(bars: Sequence[Bar], holes: Sequence[int]) -> FloatArray:
 
 def _rate_or_rigid(rate: Measured | None) -> float:
     return math.inf if rate is None else rate.value
+
+
+def measured_bar(
+    name: str,
+    caliper_m: Sequence[float],
+    arm_m: float,
+    end_spacing_m: float,
+    bushing_span_m: float,
+    mass_kg: float | None = None,
+    developed_length_m: float | None = None,
+) -> Bar:
+    """Return a bar from what is read on an old one.
+
+    Parameters
+    ----------
+    name : str
+        What it is called.
+    caliper_m : sequence of float
+        Outside diameter at one or more places [m].
+    arm_m, end_spacing_m, bushing_span_m : float
+        Bend to outermost hole, between the arms, between the bushings [m].
+    mass_kg : float or None
+        Off the vehicle and bare [kg]; None is solid.
+    developed_length_m : float or None
+        Along the bends [m]; None is that of square corners.
+
+    Raises
+    ------
+    InputError
+        Names the reading that does not fit.
+    """
+    if not len(caliper_m):
+        raise InputError("caliper_m", "Read the diameter at one place at least.")
+    outside = float(np.mean(caliper_m))
+    line = square_u(arm_m, end_spacing_m)
+    length = developed_length_m or 2 * arm_m + end_spacing_m
+    bore = 0.0 if mass_kg is None else float(bore_from_mass(outside, length, mass_kg))
+    spread = (max(caliper_m) - min(caliper_m)) / 2
+    return Bar(
+        name=name,
+        centre_line_m=line,
+        outside_diameter_m=Measured(outside, tolerance=spread),
+        bore_m=Measured(bore),
+        bushing_span_m=Measured(bushing_span_m),
+    )
 
 
 def developed_length(bar: Bar) -> float:

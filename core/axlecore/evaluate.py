@@ -13,6 +13,7 @@ from axlecore.axle import (
     air_bag_roll_stiffness,
     bar_roll_stiffness,
     free_lean,
+    helper_roll_stiffness,
     link_span,
     springs_of,
     tyres_of,
@@ -57,7 +58,7 @@ class AxleStiffness(Record):
 
     Attributes
     ----------
-    springs, air_bags, standard_bar, chosen_bar : float
+    springs, air_bags, helper_springs, standard_bar, chosen_bar : float
         Parts of the suspension; a replaced bar counts zero.
     suspension : float
         Their sum.
@@ -71,6 +72,7 @@ class AxleStiffness(Record):
 
     springs: float
     air_bags: float
+    helper_springs: float
     standard_bar: float
     chosen_bar: float
     suspension: float
@@ -216,12 +218,14 @@ def _stiffness(
     new_rate, added = _rate_and_stiffness(axle, chosen, chosen_rate)
     springs = springs_of(axle) * spring_correction
     bags = 0.0 if axle.air_bags is None else air_bag_roll_stiffness(axle.air_bags)
+    helpers = 0.0 if axle.helper_springs is None else helper_roll_stiffness(axle.helper_springs)
     return AxleStiffness(
         springs=springs,
         air_bags=bags,
+        helper_springs=helpers,
         standard_bar=standing,
         chosen_bar=added,
-        suspension=springs + bags + standing + added,
+        suspension=springs + bags + helpers + standing + added,
         tyres=tyres_of(axle),
         standard_bar_rate_n_per_m=rate,
         chosen_bar_rate_n_per_m=new_rate,

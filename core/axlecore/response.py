@@ -7,7 +7,6 @@ from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
-from scipy import signal
 
 from axlecore.errors import InputError
 from axlecore.section import FloatArray
@@ -122,7 +121,7 @@ def rocking(
         raise InputError("inertia_kg_m2", "Roll inertia must be above zero.")
     if not np.all(damping > 0):
         raise InputError("damping_n_m_s_per_rad", "Roll damping must be above zero.")
-    values = np.linalg.eigvals(_state_matrix(model, inertia, damping))
+    values = np.linalg.eigvals(state_matrix(model, inertia, damping))
     swinging = np.abs(values.imag) > 1e-9 * np.abs(values)
     if not np.all(swinging.any(axis=1)):
         raise InputError(
@@ -135,7 +134,21 @@ def rocking(
     return Rocking(size / (2 * np.pi), -pair.real / size)
 
 
-def _state_matrix(model: RollModel, inertia: FloatArray, damping: FloatArray) -> FloatArray:
+def state_matrix(
+    model: RollModel, inertia_kg_m2: FloatArray, damping_n_m_s_per_rad: FloatArray
+) -> FloatArray:
+    """Return the matrix of free rocking, (n, 4, 4): lean, its rate, both tyre rolls.
+
+    Parameters
+    ----------
+    model : RollModel
+        n vehicles.
+    inertia_kg_m2 : ndarray, (n,)
+        About the roll axis.
+    damping_n_m_s_per_rad : ndarray, (n, 2)
+        Of both axles in roll.
+    """
+    inertia, damping = inertia_kg_m2, damping_n_m_s_per_rad
     springs = model.suspension_n_m_per_rad
     tyres = model.tyre_n_m_per_rad - gravity_on_axles(model)
     rows = np.zeros((len(springs), 4, 4))
@@ -224,6 +237,9 @@ def read_rocking(time_s: npt.ArrayLike, roll_rad: npt.ArrayLike) -> ReadRocking:
     Rest is the mean of the log's last fifth. A swing counts while it is above a fifth of the
     first one. Source: Rao, *Mechanical Vibrations*, 5th ed., ch. 2.6.
     """
+    # Loaded at first use: it costs more than all the rest of the import.
+    from scipy import signal
+
     time, roll = np.asarray(time_s, dtype=float), np.asarray(roll_rad, dtype=float)
     about_rest = roll - roll[-max(1, len(roll) // 5) :].mean()
     side = about_rest * np.sign(about_rest[np.argmax(np.abs(about_rest))])

@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 import numpy as np
-from scipy import optimize
 
 from axlecore.errors import InputError
 from axlecore.evaluate import axle_stiffness, model_of
@@ -259,6 +258,9 @@ def calibrate(vehicle: Vehicle) -> Calibration:
 def _spring_factor(
     vehicle: Vehicle, state: LoadState, moment_n_m: float, lean_rad: float
 ) -> Measured:
+    # Loaded at first use: it costs more than all the rest of the import.
+    from scipy import optimize
+
     def lean(factor: float) -> float:
         tried = replace(vehicle, spring_correction=Measured(factor))
         return lean_under_moment(tried, state, moment_n_m)
@@ -282,6 +284,8 @@ def _spring_factor(
 def _inertia_and_damping(
     vehicle: Vehicle, state: LoadState, frequency_hz: float, damping_ratio: float
 ) -> tuple[Measured, Measured]:
+    from scipy import optimize
+
     model = standing_model(vehicle, state)
     inertia = inertia_of(vehicle, model)
     damping = damping_of(vehicle, model, inertia).sum()

@@ -15,6 +15,8 @@ from axlecore.units import Dimension
 #: Air at 15 °C at sea level [kg/m³], ISO 2533.
 AIR_DENSITY_KG_M3 = 1.225
 _MOST_BLOCKS = 12
+#: Specific gas constant of dry air [J/(kg·K)], ISO 2533.
+_AIR_GAS_CONSTANT = 287.05287
 
 
 @dataclass(frozen=True)
@@ -99,16 +101,33 @@ def side_area(profile: SideProfile) -> SideArea:
     SideArea
         Area [m²] and centre [m].
     """
-    length = np.array([block.length_m.value for block in profile.blocks])
-    bottom = np.array([block.bottom_m.value for block in profile.blocks])
-    top = np.array([block.top_m.value for block in profile.blocks])
-    middle = np.cumsum(length) - length / 2 - profile.front_overhang_m.value
-    areas = length * (top - bottom)
-    total = float(areas.sum())
-    return SideArea(
-        area_m2=total,
-        centre_height_m=float((areas * (top + bottom) / 2).sum() / total),
-        centre_behind_front_axle_m=float((areas * middle).sum() / total),
+    length, bottom, top = (
+        np.array([getattr(block, part).value for block in profile.blocks])
+        for part in ("length_m", "bottom_m", "top_m")
+    )
+    area, height, behind = block_area(length, bottom, top, profile.front_overhang_m.value)
+    return SideArea(float(area), float(height), float(behind))
+
+
+def block_area(
+    length_m: FloatArray, bottom_m: FloatArray, top_m: FloatArray, front_overhang_m: npt.ArrayLike
+) -> tuple[FloatArray, FloatArray, FloatArray]:
+    """Return area, centre height and centre behind the front axle of blocks in a row.
+
+    Parameters
+    ----------
+    length_m, bottom_m, top_m : ndarray, (..., blocks)
+        Front to back [m].
+    front_overhang_m : array_like, (...)
+        Front bumper to front axle [m].
+    """
+    middle = np.cumsum(length_m, axis=-1) - length_m / 2
+    areas = length_m * (top_m - bottom_m)
+    total = areas.sum(axis=-1)
+    return (
+        np.asarray(total),
+        np.asarray((areas * (top_m + bottom_m) / 2).sum(axis=-1) / total),
+        np.asarray((areas * middle).sum(axis=-1) / total - front_overhang_m),
     )
 
 
@@ -166,3 +185,176 @@ def side_force(
         if not np.all(value >= 0):
             raise InputError(field, f"{label} must be zero or more.")
     return np.asarray(0.5 * density * area * factor * np.hypot(road, wind) * wind)
+
+
+def air_density(
+    altitude_m: npt.ArrayLike = 0.0, temperature_k: npt.ArrayLike = 288.15
+) -> FloatArray:
+    """Return the density of dry air at a height and a temperature.
+
+    Parameters
+    ----------
+    altitude_m : array_like
+        Above sea level [m], −500 to 6000.
+    temperature_k : array_like, broadcast
+        Of the air there [K], 220 to 330.
+
+    Returns
+    -------
+    ndarray, broadcast shape
+        Density [kg/m³].
+
+    Raises
+    ------
+    InputError
+        Names the argument out of range.
+
+    Notes
+    -----
+    ρ = p/(R·T) with the pressure of the standard atmosphere at that height,
+    p = 101 325 Pa·(1 − 2.25577·10⁻⁵·h)^5.25588. Source: ISO 2533.
+    """
+    altitude, temperature = (np.asarray(v, dtype=float) for v in (altitude_m, temperature_k))
+    if not np.all((altitude >= -500) & (altitude <= 6000)):
+        raise InputError("altitude_m", "Altitude must be −500 to 6000 m.")
+    if not np.all((temperature >= 220) & (temperature <= 330)):
+        raise InputError("temperature_k", "Air temperature must be −53 to 57 °C.")
+    pressure = 101_325.0 * (1 - 2.25577e-5 * altitude) ** 5.25588
+    return np.asarray(pressure / (_AIR_GAS_CONSTANT * temperature))
+
+
+def side_force_at_angle(
+    area_m2: npt.ArrayLike,
+    coefficient: npt.ArrayLike,
+    road_speed_m_s: npt.ArrayLike,
+    wind_speed_m_s: npt.ArrayLike,
+    wind_angle_rad: npt.ArrayLike,
+    air_density_kg_m3: npt.ArrayLike = AIR_DENSITY_KG_M3,
+) -> FloatArray:
+    """Return the force across the road from a wind at any angle to it.
+
+    Parameters
+    ----------
+    area_m2, coefficient : array_like
+        Side area [m²] and side force coefficient, above zero.
+    road_speed_m_s, wind_speed_m_s : array_like, broadcast
+        Speeds [m/s], zero or more.
+    wind_angle_rad : array_like, broadcast
+        Where the wind comes from: 0 from ahead, π/2 square from the left, π from behind.
+    air_density_kg_m3 : array_like, broadcast
+        Air density [kg/m³], above zero.
+
+    Returns
+    -------
+    ndarray, broadcast shape
+        Side force [N], away from where the wind comes; below zero for wind from the right.
+
+    Raises
+    ------
+    InputError
+        Names the argument out of range.
+
+    Notes
+    -----
+    F = ½ρAC_s·V_rel·V_across by components: across V_w·sin α, along V + V_w·cos α.
+    A square wind gives `side_force`. Source: Hucho (ed.), *Aerodynamics of Road Vehicles*,
+    4th ed., ch. 5.
+    """
+    wind, angle = (np.asarray(v, dtype=float) for v in (wind_speed_m_s, wind_angle_rad))
+    if not np.all(np.isfinite(angle)):
+        raise InputError("wind_angle_rad", "Wind angle must be a number.")
+    road = np.asarray(road_speed_m_s, dtype=float)
+    for field, value, label in (
+        ("road_speed_m_s", road, "Road speed"), ("wind_speed_m_s", wind, "Wind speed"),
+    ):  # fmt: skip
+        if not np.all(value >= 0):
+            raise InputError(field, f"{label} must be zero or more.")
+    across, along = wind * np.sin(angle), road + wind * np.cos(angle)
+    # The push at rest in wind of that speed from abeam, scaled to the real relative wind.
+    pressed = side_force(area_m2, coefficient, np.abs(along), np.abs(across), air_density_kg_m3)
+    return np.asarray(np.sign(across) * pressed)
+
+
+def wind_for_force(
+    force_n: npt.ArrayLike,
+    area_m2: npt.ArrayLike,
+    coefficient: npt.ArrayLike,
+    road_speed_m_s: npt.ArrayLike,
+    air_density_kg_m3: npt.ArrayLike = AIR_DENSITY_KG_M3,
+) -> FloatArray:
+    """Return the square wind that pushes with a force.
+
+    Parameters
+    ----------
+    force_n : array_like
+        Side force [N], zero or more.
+    area_m2, coefficient, road_speed_m_s, air_density_kg_m3 : array_like, broadcast
+        As for `side_force`.
+
+    Returns
+    -------
+    ndarray, broadcast shape
+        Wind speed [m/s].
+
+    Raises
+    ------
+    InputError
+        ``force_n`` below zero.
+
+    Notes
+    -----
+    The inverse of `side_force`: V_w² = ½(√(V⁴ + 4q²) − V²) with q = 2F/(ρAC_s).
+    """
+    force, area, factor, road, density = (
+        np.asarray(v, dtype=float)
+        for v in (force_n, area_m2, coefficient, road_speed_m_s, air_density_kg_m3)
+    )
+    if not np.all(force >= 0):
+        raise InputError("force_n", "Side force must be zero or more.")
+    q = 2 * force / (density * area * factor)
+    # Written without the difference, which loses all digits in a light wind at speed.
+    squared = 2 * q**2 / (np.sqrt(road**4 + 4 * q**2) + road**2 + np.finfo(float).tiny)
+    return np.asarray(np.sqrt(squared))
+
+
+def outline_area(points_m: npt.ArrayLike, front_axle_m: float = 0.0) -> SideArea:
+    """Return area and centre of a side drawn as an outline.
+
+    Parameters
+    ----------
+    points_m : array_like, (points, 2)
+        Corners in order: backwards from any datum, and up from the ground [m].
+    front_axle_m : float
+        Where the front axle lies behind that datum [m].
+
+    Returns
+    -------
+    SideArea
+        Area [m²] and centre [m].
+
+    Raises
+    ------
+    InputError
+        ``points_m`` where it is no outline.
+
+    Notes
+    -----
+    Shoelace formula; either way round. Source: Beyer (ed.), *CRC Standard Mathematical Tables*.
+    """
+    points = np.asarray(points_m, dtype=float)
+    if points.ndim != 2 or points.shape[1] != 2 or len(points) < 3:
+        raise InputError("points_m", "Draw the side with at least three corners.")
+    if not np.all(np.isfinite(points)) or np.any(points[:, 1] < 0):
+        raise InputError("points_m", "Every corner must be a number, on or above the ground.")
+    x, z = points.T
+    x_next, z_next = np.roll(points, -1, axis=0).T
+    cross = x * z_next - x_next * z
+    signed = cross.sum() / 2
+    if not abs(signed) > 1e-6:
+        raise InputError("points_m", "These corners enclose no area.")
+    return SideArea(
+        area_m2=float(abs(signed)),
+        centre_height_m=float(((z + z_next) * cross).sum() / (6 * signed)),
+        centre_behind_front_axle_m=float(((x + x_next) * cross).sum() / (6 * signed))
+        - front_axle_m,
+    )

@@ -6,7 +6,7 @@ import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
-from axlecore.axle import AirBags, Axle, FittedBar, Suspension
+from axlecore.axle import AirBags, Axle, FittedBar, HelperSprings, Suspension
 from axlecore.bar import Bar, square_u
 from axlecore.entry import fit_part
 from axlecore.errors import InputError
@@ -140,6 +140,11 @@ def default_air_bags() -> AirBags:
     return AirBags(rate_n_per_m=default(35e3), spacing_m=default(0.9))
 
 
+def default_helpers() -> HelperSprings:
+    """Return a pair of helper springs as a class table gives them."""
+    return HelperSprings(rate_n_per_m=default(25e3), spacing_m=default(1.0))
+
+
 def default_block() -> ProfileBlock:
     """Return a block to be drawn at the rear of a side profile."""
     return ProfileBlock(length_m=default(1.0), bottom_m=default(0.5), top_m=default(2.0))
@@ -249,6 +254,7 @@ def _change_axle_part(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
     makers: dict[str, Callable[[], object]] = {
         "standard_bar": lambda: default_bar(axle),
         "air_bags": default_air_bags,
+        "helper_springs": default_helpers,
         "dual_spacing_m": lambda: default(0.3),
     }
     part = place.partition(".")[2]
@@ -304,6 +310,7 @@ _PARTS: Mapping[str, Callable[[Vehicle, str, bool], Vehicle]] = {
     for part, change in (
         ("standard_bar", _change_axle_part),
         ("air_bags", _change_axle_part),
+        ("helper_springs", _change_axle_part),
         ("dual_spacing_m", _change_axle_part),
         ("suspension", _change_suspension),
     )

@@ -60,6 +60,14 @@ export const PLACES = {
     "label": "Link stiffness",
     "dimension": "rate"
   },
+  "front.standard_bar.bar.wall_lost_m": {
+    "label": "Wall lost to rust",
+    "dimension": "small_length"
+  },
+  "front.standard_bar.bar.bend_radius_m": {
+    "label": "Bend radius",
+    "dimension": "small_length"
+  },
   "front.standard_bar.motion_gain": {
     "label": "Motion gain",
     "dimension": "pure"
@@ -110,6 +118,14 @@ export const PLACES = {
   },
   "front.air_bags.spacing_m": {
     "label": "Air bag spacing",
+    "dimension": "length"
+  },
+  "front.helper_springs.rate_n_per_m": {
+    "label": "Helper spring rate",
+    "dimension": "rate"
+  },
+  "front.helper_springs.spacing_m": {
+    "label": "Helper spring spacing",
     "dimension": "length"
   },
   "front.damper_spacing_m": {
@@ -180,6 +196,14 @@ export const PLACES = {
     "label": "Link stiffness",
     "dimension": "rate"
   },
+  "rear.standard_bar.bar.wall_lost_m": {
+    "label": "Wall lost to rust",
+    "dimension": "small_length"
+  },
+  "rear.standard_bar.bar.bend_radius_m": {
+    "label": "Bend radius",
+    "dimension": "small_length"
+  },
   "rear.standard_bar.motion_gain": {
     "label": "Motion gain",
     "dimension": "pure"
@@ -230,6 +254,14 @@ export const PLACES = {
   },
   "rear.air_bags.spacing_m": {
     "label": "Air bag spacing",
+    "dimension": "length"
+  },
+  "rear.helper_springs.rate_n_per_m": {
+    "label": "Helper spring rate",
+    "dimension": "rate"
+  },
+  "rear.helper_springs.spacing_m": {
+    "label": "Helper spring spacing",
     "dimension": "length"
   },
   "rear.damper_spacing_m": {
@@ -420,6 +452,14 @@ export const PLACES = {
     "label": "Link stiffness",
     "dimension": "rate"
   },
+  "set_up.front.fitted.bar.wall_lost_m": {
+    "label": "Wall lost to rust",
+    "dimension": "small_length"
+  },
+  "set_up.front.fitted.bar.bend_radius_m": {
+    "label": "Bend radius",
+    "dimension": "small_length"
+  },
   "set_up.front.fitted.motion_gain": {
     "label": "Motion gain",
     "dimension": "pure"
@@ -483,6 +523,14 @@ export const PLACES = {
   "set_up.rear.fitted.bar.link_rate_n_per_m": {
     "label": "Link stiffness",
     "dimension": "rate"
+  },
+  "set_up.rear.fitted.bar.wall_lost_m": {
+    "label": "Wall lost to rust",
+    "dimension": "small_length"
+  },
+  "set_up.rear.fitted.bar.bend_radius_m": {
+    "label": "Bend radius",
+    "dimension": "small_length"
   },
   "set_up.rear.fitted.motion_gain": {
     "label": "Motion gain",

@@ -534,6 +534,8 @@ export interface components {
          *         The bar on it now.
          *     air_bags : AirBags or None
          *         Helper bags.
+         *     helper_springs : HelperSprings or None
+         *         Steel helpers.
          *     damper_spacing_m : Measured or None
          *         Between the dampers [m].
          *     lift_m : Measured or None
@@ -547,6 +549,7 @@ export interface components {
             air_bags?: components["schemas"]["AirBags"] | null;
             damper_spacing_m?: components["schemas"]["Measured"] | null;
             dual_spacing_m?: components["schemas"]["Measured"] | null;
+            helper_springs?: components["schemas"]["HelperSprings"] | null;
             /**
              * Leaf Twist Factor
              * @default 1
@@ -591,7 +594,7 @@ export interface components {
          *
          *     Attributes
          *     ----------
-         *     springs, air_bags, standard_bar, chosen_bar : float
+         *     springs, air_bags, helper_springs, standard_bar, chosen_bar : float
          *         Parts of the suspension; a replaced bar counts zero.
          *     suspension : float
          *         Their sum.
@@ -611,6 +614,8 @@ export interface components {
             chosen_bar_rate_n_per_m: number;
             /** Free Lean Rad */
             free_lean_rad: number;
+            /** Helper Springs */
+            helper_springs: number;
             /** Springs */
             springs: number;
             /** Standard Bar */
@@ -643,8 +648,16 @@ export interface components {
          *         Radial stiffness of one bushing, and of one link with its cushions [N/m]; None is rigid.
          *     steel : str
          *         Key of `steel.STEELS`. Does not change the rate.
+         *     piece_diameters_m : tuple of float
+         *         Outside diameter of each straight piece [m] where they differ; empty for one
+         *         diameter throughout.
+         *     wall_lost_m : Measured or None
+         *         Wall that rust has eaten from inside a tube [m].
+         *     bend_radius_m : Measured or None
+         *         Centre-line radius of its bends [m]; None is the usual one.
          */
         Bar: {
+            bend_radius_m?: components["schemas"]["Measured"] | null;
             bore_m: components["schemas"]["Measured"];
             bushing_rate_n_per_m?: components["schemas"]["Measured"] | null;
             bushing_span_m: components["schemas"]["Measured"];
@@ -666,10 +679,16 @@ export interface components {
             name: string;
             outside_diameter_m: components["schemas"]["Measured"];
             /**
+             * Piece Diameters M
+             * @default []
+             */
+            piece_diameters_m: number[];
+            /**
              * Steel
              * @default 1045_hardened
              */
             steel: string;
+            wall_lost_m?: components["schemas"]["Measured"] | null;
         };
         /**
          * BarReadings
@@ -1146,6 +1165,21 @@ export interface components {
              */
             reason: string;
             station: components["schemas"]["Station"];
+        };
+        /**
+         * HelperSprings
+         * @description A pair of steel helper springs, at their own spacing.
+         *
+         *     Attributes
+         *     ----------
+         *     rate_n_per_m : Measured
+         *         Of one side where it works [N/m].
+         *     spacing_m : Measured
+         *         Between the two [m].
+         */
+        HelperSprings: {
+            rate_n_per_m: components["schemas"]["Measured"];
+            spacing_m: components["schemas"]["Measured"];
         };
         /**
          * Hitch

@@ -1,0 +1,44 @@
+"""Command line: `axlecore evaluate | size | rank | claim | respond | schema`."""
+
+from __future__ import annotations
+
+import argparse
+import os
+import sys
+from collections.abc import Sequence
+
+from axlecore import __version__
+from axlecore.cli import claim, evaluate, rank, respond, schema, size
+from axlecore.cli.files import EXIT_OK
+
+#: Each adds its own words and says what runs it; a new command is one row.
+COMMANDS = (evaluate, size, rank, claim, respond, schema)
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run the command line and return its exit code.
+
+    Parameters
+    ----------
+    arguments : sequence of str or None
+        Without the program's name; None takes the process's own.
+
+    Returns
+    -------
+    int
+        0 done, 1 done with a stop or with nothing that meets the wishes, 2 unusable input.
+    """
+    parser = argparse.ArgumentParser(
+        prog="axlecore", description="What an anti-sway bar does to a vehicle's lean."
+    )
+    parser.add_argument("--version", action="version", version=__version__)
+    commands = parser.add_subparsers(required=True)
+    for command in COMMANDS:
+        command.add_to(commands)
+    chosen = parser.parse_args(arguments)
+    try:
+        return int(chosen.run(chosen))
+    except BrokenPipeError:
+        # The reader, such as `head`, has seen enough; Python would complain again at exit.
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return EXIT_OK

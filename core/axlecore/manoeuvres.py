@@ -1,0 +1,366 @@
+"""Manoeuvres in time: what a bend, a gust or a bump does to the lean, before and after."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from axlecore import gusts
+from axlecore.errors import InputError
+from axlecore.response import state_matrix
+from axlecore.section import FloatArray
+from axlecore.steady import FRONT, REAR, RollModel
+
+#: A pole with less imaginary part than this does not swing.
+_REAL = 1e-12
+#: A lean that stays within this part of its largest change has settled.
+_SETTLED = 0.05
+#: A swing below this part of the first is not counted.
+_SMALLEST_SWING = 0.1
+
+
+@dataclass(frozen=True)
+class Inputs:
+    """What acts on a body over time; linear between the samples.
+
+    Attributes
+    ----------
+    lateral_acceleration_m_s2 : ndarray, (runs, samples)
+        Of the vehicle.
+    side_force_n : ndarray, (runs, samples)
+        Of the wind.
+    road_roll_rad : ndarray, (runs, samples, 2)
+        Height difference over the track under front and rear axle.
+    """
+
+    lateral_acceleration_m_s2: FloatArray
+    side_force_n: FloatArray
+    road_roll_rad: FloatArray
+
+
+@dataclass(frozen=True)
+class Motion:
+    """How a body moves.
+
+    Attributes
+    ----------
+    lean_rad, lean_rate_rad_s, lean_acceleration_rad_s2 : ndarray, (runs, samples)
+        Body lean against the ground and its rates.
+    tyre_roll_rad : ndarray, (runs, samples, 2)
+        Each axle against the ground.
+    """
+
+    lean_rad: FloatArray
+    lean_rate_rad_s: FloatArray
+    lean_acceleration_rad_s2: FloatArray
+    tyre_roll_rad: FloatArray
+
+
+def _systems(
+    model: RollModel,
+    inertia: FloatArray,
+    damping: FloatArray,
+    force_height_m: FloatArray,
+    force_behind_m: FloatArray,
+) -> tuple[FloatArray, FloatArray]:
+    """State and input matrices, (n, 4, 4) and (n, 4, 4 inputs): a_y, F, road front, road rear."""
+    states = state_matrix(model, inertia, damping)
+    inputs = np.zeros((len(states), 4, 4))
+    centre = model.roll_centre_height_m
+    mass = model.axle_sprung_mass_kg
+    rear = force_behind_m / model.wheelbase_m
+    share = np.stack([1 - rear, rear], axis=1)
+    # Y_i·h_i: the side force at roll-centre height that rolls each axle on its tyres.
+    per_acceleration = mass * centre + model.unsprung_mass_kg * model.unsprung_height_m
+    per_force = share * centre
+    inputs[:, 1, 0] = (model.sprung_mass_kg * model.arm_m + per_acceleration.sum(axis=1)) / inertia
+    inputs[:, 1, 1] = (force_height_m - model.roll_axis_height_m + per_force.sum(axis=1)) / inertia
+    inputs[:, 2:, 0], inputs[:, 2:, 1] = per_acceleration / damping, per_force / damping
+    # A road that rolls by q lifts the tyre's foot: K_t·(θ − q) in place of K_t·θ.
+    inputs[:, 1, 2:] = model.tyre_n_m_per_rad / inertia[:, None]
+    inputs[:, [2, 3], [2, 3]] = model.tyre_n_m_per_rad / damping
+    return states, inputs
+
+
+def simulate(
+    model: RollModel,
+    inertia_kg_m2: npt.ArrayLike,
+    damping_n_m_s_per_rad: npt.ArrayLike,
+    inputs: Inputs,
+    step_s: float,
+    force_height_m: npt.ArrayLike | None = None,
+    force_behind_front_axle_m: npt.ArrayLike | None = None,
+) -> list[Motion]:
+    """Return how each of several vehicles moves through the same runs, from rest.
+
+    Parameters
+    ----------
+    model : RollModel
+        n vehicles; play is left out.
+    inertia_kg_m2 : array_like, (n,)
+        About the roll axis [kg·m²], above zero.
+    damping_n_m_s_per_rad : array_like, (n, 2)
+        Of both axles in roll, above zero.
+    inputs : Inputs
+        Runs of equal length.
+    step_s : float
+        Between samples [s], above zero.
+    force_height_m, force_behind_front_axle_m : array_like, (n,), or None
+        Where the side force acts; None is the sprung centre.
+
+    Returns
+    -------
+    list of Motion
+        One a vehicle.
+
+    Raises
+    ------
+    InputError
+        Names the argument out of range.
+
+    Notes
+    -----
+    Exact for inputs that are linear between samples: the first-order hold by the matrix
+    exponential, split into the system's own modes so that each is a one-pole filter.
+    Source: Franklin, Powell & Workman, *Digital Control of Dynamic Systems*, 3rd ed., ch. 6;
+    Van Loan, *IEEE Trans. Automatic Control* 23 (1978).
+    """
+    if not (np.isfinite(step_s) and step_s > 0):
+        raise InputError("step_s", "Time step must be above zero.")
+    inertia = np.asarray(inertia_kg_m2, dtype=float)
+    damping = np.asarray(damping_n_m_s_per_rad, dtype=float)
+    if not np.all(inertia > 0):
+        raise InputError("inertia_kg_m2", "Roll inertia must be above zero.")
+    if not np.all(damping > 0):
+        raise InputError("damping_n_m_s_per_rad", "Roll damping must be above zero.")
+    height = np.asarray(model.sprung_height_m if force_height_m is None else force_height_m)
+    behind = np.asarray(
+        model.front_distance_m if force_behind_front_axle_m is None else force_behind_front_axle_m
+    )
+    states, drives = _systems(model, inertia, damping, height, behind)
+    acting = np.concatenate(
+        [
+            inputs.lateral_acceleration_m_s2[..., None],
+            inputs.side_force_n[..., None],
+            inputs.road_roll_rad,
+        ],
+        axis=-1,
+    )
+    return [_run(a, b, acting, step_s) for a, b in zip(states, drives, strict=True)]
+
+
+def _run(a: FloatArray, b: FloatArray, acting: FloatArray, step: float) -> Motion:
+    # Loaded at first use: it costs more than all the rest of the import.
+    from scipy import linalg, signal
+
+    size, inputs = b.shape
+    # Van Loan: one exponential gives the step's own part and both ends of the ramp.
+    block = np.zeros((size + 2 * inputs,) * 2)
+    block[:size, :size] = a * step
+    block[:size, size : size + inputs] = b * step
+    block[size : size + inputs, size + inputs :] = np.eye(inputs)
+    whole = linalg.expm(block)
+    own = whole[:size, :size]
+    held, ramp = whole[:size, size : size + inputs], whole[:size, size + inputs :]
+    values, vectors = np.linalg.eig(own)
+    # Of a swinging pair one is enough: the other is its mirror image and doubles it.
+    kept = np.flatnonzero(values.imag > -_REAL)
+    to_modes = np.linalg.inv(vectors)[kept]
+    runs, samples, _ = acting.shape
+    by_input = np.ascontiguousarray(np.moveaxis(acting, -1, 0))
+    pushed = np.zeros((2, len(kept), runs, samples))
+    flat = pushed.reshape(2 * len(kept), runs, samples)
+    flat[..., 1:] = _product(_rows(to_modes @ (held - ramp)), by_input[..., :-1])
+    flat[..., 1:] += _product(_rows(to_modes @ ramp), by_input[..., 1:])
+    modes = np.zeros_like(pushed)
+    for k, value in enumerate(values[kept]):
+        if abs(value.imag) <= _REAL:
+            modes[0, k] = signal.lfilter([1.0], [1.0, -value.real], pushed[0, k], axis=-1)
+            continue
+        both = signal.lfilter([1.0], [1.0, -value], pushed[0, k] + 1j * pushed[1, k], axis=-1)
+        modes[0, k], modes[1, k] = both.real, both.imag
+    twice = np.where(values[kept].imag > _REAL, 2.0, 1.0)
+    columns = vectors[:, kept] * twice
+    weights = np.concatenate([columns.real, -columns.imag], axis=1)
+    state = _product(weights, modes.reshape(flat.shape))
+    rate = _product(a[1:2], state)[0] + _product(b[1:2], by_input)[0]
+    return Motion(state[0], state[1], rate, np.moveaxis(state[2:], 0, -1))
+
+
+def _product(matrix: FloatArray, rows: FloatArray) -> FloatArray:
+    """A few rows times a small matrix; so thin that a threaded product would only wait."""
+    return np.asarray(np.einsum("ki,irs->krs", matrix, rows))
+
+
+def _rows(matrix: npt.NDArray[np.complex128]) -> FloatArray:
+    """Real rows over imaginary rows, so that the long products stay real."""
+    return np.concatenate([matrix.real, matrix.imag])
+
+
+@dataclass(frozen=True)
+class Marks:
+    """What is read off a motion, one a run.
+
+    Attributes
+    ----------
+    peak_lean_rad, peak_rate_rad_s : ndarray, (runs,)
+        Largest, without sign.
+    overshoot : ndarray, (runs,)
+        Largest lean over the last, less one; zero where it ends at rest.
+    swings : ndarray of int, (runs,)
+        Half-swings about the end above a tenth of the first.
+    settled_s : ndarray, (runs,)
+        When the lean stays within a twentieth of its largest change [s].
+    head_toss_m_s2 : ndarray, (runs,)
+        Largest sideways acceleration of a head at the given height over the roll axis.
+    """
+
+    peak_lean_rad: FloatArray
+    peak_rate_rad_s: FloatArray
+    overshoot: FloatArray
+    swings: npt.NDArray[np.int_]
+    settled_s: FloatArray
+    head_toss_m_s2: FloatArray
+
+
+def marks(motion: Motion, step_s: float, head_over_roll_axis_m: float) -> Marks:
+    """Return what people feel of a motion.
+
+    Parameters
+    ----------
+    motion : Motion
+        Of one vehicle.
+    step_s : float
+        Between samples [s].
+    head_over_roll_axis_m : float
+        Height of a seated head over the roll axis [m].
+
+    Notes
+    -----
+    Head toss is φ̈ times that height: the sharp part, not the steady lean.
+    """
+    lean = motion.lean_rad
+    end = lean[:, -1:]
+    about = lean - end
+    largest = np.abs(about).max(axis=1)
+    away = np.abs(about) > _SETTLED * largest[:, None]
+    last = lean.shape[1] - 1 - np.argmax(away[:, ::-1], axis=1)
+    settled = np.where(away.any(axis=1), (last + 1) * step_s, 0.0)
+    peak = np.abs(lean).max(axis=1)
+    rests = np.abs(end[:, 0]) <= _SETTLED * peak
+    over = np.where(rests, 0.0, peak / np.where(rests, 1.0, np.abs(end[:, 0])) - 1)
+    return Marks(
+        peak_lean_rad=peak,
+        peak_rate_rad_s=np.abs(motion.lean_rate_rad_s).max(axis=1),
+        overshoot=over,
+        swings=np.array([_swings(row) for row in about]),
+        settled_s=settled,
+        head_toss_m_s2=np.abs(motion.lean_acceleration_rad_s2).max(axis=1) * head_over_roll_axis_m,
+    )
+
+
+def _swings(about_end: FloatArray) -> int:
+    """Half-swings after the largest, on either side of the end's level, above a tenth of it."""
+    crossing = np.flatnonzero(np.diff(np.signbit(about_end)))
+    starts = np.concatenate([[0], crossing + 1])
+    heights = np.maximum.reduceat(np.abs(about_end), starts)
+    largest = int(np.argmax(heights))
+    return int(np.sum(heights[largest + 1 :] > _SMALLEST_SWING * heights[largest]))
+
+
+#: Names of the manoeuvres, in the order `standard_runs` gives them.
+MANOEUVRES = (
+    "steady bend", "slalom", "lane change", "double lane change",
+    "gust", "bridge end", "passing truck", "one-side bump", "both-side bump",
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Course:
+    """How the manoeuvres are driven.
+
+    Attributes
+    ----------
+    road_speed_m_s : float
+        Road speed, above zero.
+    lateral_m_s2 : float
+        Of the bend and the turns.
+    slalom_spacing_m, lane_length_m : float
+        Between cones; of one lane change along the road.
+    gust_length_m, vehicle_length_m, truck_length_m : float
+        Lengths along the road.
+    wind_force_n, truck_force_n : float
+        Side forces at their strongest.
+    passing_speed_m_s : float
+        Of the truck past the vehicle.
+    bump_m, bump_length_m : float
+        Height and length of the bump.
+    """
+
+    road_speed_m_s: float = 25.0
+    lateral_m_s2: float = 2.942
+    slalom_spacing_m: float = 36.0
+    lane_length_m: float = 60.0
+    gust_length_m: float = 60.0
+    vehicle_length_m: float = 8.0
+    truck_length_m: float = 18.0
+    wind_force_n: float = 4000.0
+    truck_force_n: float = 1500.0
+    passing_speed_m_s: float = 6.0
+    bump_m: float = 0.05
+    bump_length_m: float = 1.0
+
+
+def standard_runs(course: Course, model: RollModel, time_s: FloatArray) -> Inputs:
+    """Return the inputs of every manoeuvre of `MANOEUVRES`, each beginning after one second.
+
+    Parameters
+    ----------
+    course : Course
+        How they are driven.
+    model : RollModel
+        One vehicle: wheelbase and tracks.
+    time_s : ndarray, (samples,)
+        Times, evenly spaced from 0 [s].
+
+    Returns
+    -------
+    Inputs
+        (9 runs, samples). A bump on both sides rolls nothing, by construction.
+
+    Notes
+    -----
+    Turns are sines: a slalom of wavelength twice the spacing, a lane change one period, a
+    double one two periods of opposite sign. The rear axle meets a bump a wheelbase later.
+    Source: ISO 3888-1 for the double lane change's idea, not its cones.
+    """
+    time = np.asarray(time_s, dtype=float)
+    acceleration = np.zeros((len(MANOEUVRES), len(time)))
+    force = np.zeros_like(acceleration)
+    road = np.zeros((*acceleration.shape, 2))
+    begun = time - 1.0
+    acceleration[0] = course.lateral_m_s2 * np.clip(begun / 0.5, 0, 1)
+    slalom = np.pi * begun * course.road_speed_m_s / course.slalom_spacing_m
+    acceleration[1] = np.where((begun >= 0) & (slalom <= 12 * np.pi),
+                               course.lateral_m_s2 * np.sin(slalom), 0)  # fmt: skip
+    lane = begun * course.road_speed_m_s / course.lane_length_m
+    acceleration[2] = np.where((lane >= 0) & (lane <= 1), np.sin(2 * np.pi * lane), 0)
+    back = np.where((lane > 1) & (lane <= 2), -np.sin(2 * np.pi * lane), 0)
+    acceleration[3] = acceleration[2] + back
+    acceleration[2:4] *= course.lateral_m_s2
+    force[4] = course.wind_force_n * gusts.gust(
+        time, 1.0, course.gust_length_m, course.road_speed_m_s
+    )
+    force[5] = course.wind_force_n * gusts.bridge_end(
+        time, 1.0, course.vehicle_length_m, course.road_speed_m_s
+    )
+    force[6] = course.truck_force_n * gusts.passing_truck(
+        time, 1.0, course.truck_length_m, course.passing_speed_m_s
+    )
+    for axle in (FRONT, REAR):
+        later = axle * float(model.wheelbase_m[0]) / course.road_speed_m_s
+        bump = gusts.gust(time, 1.0 + later, course.bump_length_m, course.road_speed_m_s)
+        road[7, :, axle] = course.bump_m * bump / float(model.track_m[0, axle])
+    return Inputs(acceleration, force, road)

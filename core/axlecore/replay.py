@@ -1,0 +1,154 @@
+"""One vehicle through every manoeuvre, before and after: curves to be replayed, and marks."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from axlecore.errors import InputError
+from axlecore.evaluate import REFERENCE_WIND_M_S, axle_stiffness, model_of, static_wheel_loads
+from axlecore.gusts import truck_force
+from axlecore.loads import LoadKey
+from axlecore.manoeuvres import MANOEUVRES, Course, marks, simulate, standard_runs
+from axlecore.measure import Record
+from axlecore.response import rocking
+from axlecore.rig import SetUp, Vehicle
+from axlecore.rolltest import damping_of, inertia_of
+from axlecore.rough import articulation, body_rock
+from axlecore.section import FloatArray
+from axlecore.steady import RollModel
+from axlecore.wind import side_area, side_force
+
+#: How long a replay is, and how finely it is sampled.
+SECONDS, STEP_S = 20.0, 0.005
+#: A seated head over the floor [m]; the usual one.
+HEAD_OVER_FLOOR_M = 1.2
+#: Gap to a truck in the next lane [m].
+TRUCK_GAP_M = 1.5
+
+
+@dataclass(frozen=True)
+class Replay(Record):
+    """One vehicle in one set-up through every manoeuvre.
+
+    Attributes
+    ----------
+    manoeuvres : list of str
+        Names, in the order of every list below.
+    step_s : float
+        Between samples of the curves [s].
+    lean_rad : list of list of float
+        Lean over time, one curve a manoeuvre [rad].
+    peak_lean_rad, peak_rate_rad_s, head_toss_m_s2, settled_s : list of float
+        Marks of each manoeuvre.
+    manoeuvre_swings : list of int
+        Half-swings after the largest.
+    frequency_hz, damping_ratio, overshoot : float
+        Free rocking.
+    swings : int
+        Half-swings above a tenth of a first lean.
+    body_rock : list of float
+        Lean per roll of the road under front and rear.
+    articulation_rad : float
+        Twist of the road at which a wheel hangs.
+    """
+
+    manoeuvres: list[str]
+    step_s: float
+    lean_rad: list[list[float]]
+    peak_lean_rad: list[float]
+    peak_rate_rad_s: list[float]
+    head_toss_m_s2: list[float]
+    settled_s: list[float]
+    manoeuvre_swings: list[int]
+    frequency_hz: float
+    damping_ratio: float
+    overshoot: float
+    swings: int
+    body_rock: list[float]
+    articulation_rad: float
+
+
+def replay(vehicle: Vehicle, set_up: SetUp, key: LoadKey, course: Course) -> tuple[Replay, Replay]:
+    """Return a vehicle's manoeuvres before and after, in one load state.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet; roll inertia and damping are its own where tested, else usual.
+    set_up : SetUp
+        What is chosen.
+    key : LoadKey
+        A load state of the sheet.
+    course : Course
+        How the manoeuvres are driven; wind and truck force follow from the vehicle's side.
+
+    Returns
+    -------
+    tuple of two Replay
+        Before, after. Dampers are the same: a stiffer bar swings less far, not less often.
+
+    Raises
+    ------
+    InputError
+        No such load state.
+    UnstableError
+        The vehicle tips over by itself.
+
+    Notes
+    -----
+    Play is left out: a bar works at once.
+    """
+    state = vehicle.state(key)
+    if state is None:
+        raise InputError("state", f"The sheet has no state “{key}”; weigh it first.")
+    front, rear = axle_stiffness(vehicle, set_up)
+    models = [
+        model_of(vehicle, pair, (state,))
+        for pair in ((front.before, rear.before), (front.after, rear.after))
+    ]
+    inertia = inertia_of(vehicle, models[0])
+    damping = damping_of(vehicle, models[0], inertia)
+    static = static_wheel_loads(vehicle)[[vehicle.load_states.index(state)]]
+    before, after = (_replay(vehicle, model, inertia, damping, static, course) for model in models)
+    return before, after
+
+
+def _replay(
+    vehicle: Vehicle,
+    model: RollModel,
+    inertia: FloatArray,
+    damping: FloatArray,
+    static: FloatArray,
+    course: Course,
+) -> Replay:
+    side = side_area(vehicle.profile)
+    coefficient = vehicle.profile.side_force_coefficient.value
+    wind = float(side_force(side.area_m2, coefficient, course.road_speed_m_s, REFERENCE_WIND_M_S))
+    truck = truck_force(side.area_m2, TRUCK_GAP_M, course.road_speed_m_s + course.passing_speed_m_s)
+    own = replace(course, wind_force_n=wind, truck_force_n=truck)
+    time = np.arange(0, SECONDS, STEP_S)
+    (motion,) = simulate(
+        model, inertia, damping, standard_runs(own, model, time), STEP_S,
+        np.array([side.centre_height_m]), np.array([side.centre_behind_front_axle_m]),
+    )  # fmt: skip
+    head = vehicle.floor_height_m.value + HEAD_OVER_FLOOR_M - float(model.roll_axis_height_m[0])
+    found, free = marks(motion, STEP_S, head), rocking(model, inertia, damping)
+    return Replay(
+        manoeuvres=list(MANOEUVRES),
+        step_s=STEP_S * 4,
+        # A drawing needs no more than fifty frames a second.
+        lean_rad=np.round(motion.lean_rad[:, ::4], 6).tolist(),
+        peak_lean_rad=found.peak_lean_rad.tolist(),
+        peak_rate_rad_s=found.peak_rate_rad_s.tolist(),
+        head_toss_m_s2=found.head_toss_m_s2.tolist(),
+        settled_s=found.settled_s.tolist(),
+        manoeuvre_swings=found.swings.tolist(),
+        frequency_hz=float(free.frequency_hz[0]),
+        damping_ratio=float(free.damping_ratio[0]),
+        overshoot=float(free.overshoot[0]),
+        swings=int(free.swings[0]),
+        body_rock=body_rock(model)[0].tolist(),
+        articulation_rad=float(articulation(model, static)[0]),
+    )

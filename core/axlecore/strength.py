@@ -1,0 +1,102 @@
+"""Whether a bar on this vehicle holds: stress at full travel and in a bend, and its life."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from axlecore.axle import FittedBar, link_span
+from axlecore.bar import bar_rates
+from axlecore.errors import InputError
+from axlecore.evaluate import REFERENCE_BEND_M_S2, axle_stiffness, model_of
+from axlecore.fatigue import Fatigue, distance_to_crack, fatigue
+from axlecore.loads import LoadKey
+from axlecore.measure import Record
+from axlecore.rig import SetUp, Vehicle
+from axlecore.steady import FRONT, REAR, solve
+from axlecore.steel import STEELS
+from axlecore.stress import StressCurve, stress_along, stress_at_travel
+
+#: A mix of duties on mixed roads: bend [g] and how often in 1000 km. The shop's experience,
+#: made up to be plausible; a vehicle's own logs are better.
+USUAL_DUTY = ((0.1, 3000.0), (0.2, 800.0), (0.3, 120.0), (0.4, 10.0))
+
+
+@dataclass(frozen=True)
+class Strength(Record):
+    """Stress and life of one bar on one vehicle.
+
+    Attributes
+    ----------
+    at_full_travel : StressCurve
+        Arm tips moved apart by the travel given.
+    in_bend : StressCurve
+        In the reference bend.
+    fatigue : Fatigue
+        At that bend's amplitude.
+    life_km : float
+        At the usual mix of duties; infinity where it lasts for ever.
+    """
+
+    at_full_travel: StressCurve
+    in_bend: StressCurve
+    fatigue: Fatigue
+    life_km: float
+
+
+def strength(
+    vehicle: Vehicle, set_up: SetUp, key: LoadKey, axle_name: str, tip_travel_m: float
+) -> Strength:
+    """Return whether the chosen bar of an axle holds, or the standard one where none is chosen.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    key : LoadKey
+        A load state of the sheet.
+    axle_name : str
+        "front" or "rear".
+    tip_travel_m : float
+        Travel of each arm tip at full articulation [m].
+
+    Raises
+    ------
+    InputError
+        No such state, axle or bar.
+    UnstableError
+        The vehicle tips over by itself.
+
+    Notes
+    -----
+    A bend to either side reverses the stress, so the bend's stress is the amplitude and its
+    mean is zero. Force per end K_bar·twist/(w·g) with the twist between body and axle.
+    """
+    state = vehicle.state(key)
+    if state is None:
+        raise InputError("state", f"The sheet has no state “{key}”; weigh it first.")
+    if axle_name not in ("front", "rear"):
+        raise InputError("axle", f"Read “{axle_name[:20]}”; the axle is front or rear.")
+    axle, choice = getattr(vehicle, axle_name), getattr(set_up, axle_name)
+    fitted: FittedBar | None = choice.fitted if choice is not None else axle.standard_bar
+    if fitted is None:
+        raise InputError("axle", f"The {axle_name} axle has no bar.")
+    front, rear = axle_stiffness(vehicle, set_up)
+    answer = solve(model_of(vehicle, (front.after, rear.after), (state,)), REFERENCE_BEND_M_S2)
+    side = FRONT if axle_name == "front" else REAR
+    twist = abs(float(answer.lean_rad[0, 0] - answer.tyre_roll_rad[0, 0, side]))
+    travel = twist * link_span(axle) * fitted.motion_gain.value / 2
+    force = float(bar_rates([fitted.bar], [fitted.hole])[0]) * travel
+    in_bend = stress_along(fitted.bar, fitted.hole, force)
+    steel = STEELS[fitted.bar.steel]
+    outside = fitted.bar.outside_diameter_m.value
+    levels, cycles = zip(*USUAL_DUTY, strict=True)
+    return Strength(
+        at_full_travel=stress_at_travel(fitted.bar, fitted.hole, tip_travel_m),
+        in_bend=in_bend,
+        fatigue=fatigue(steel, outside, in_bend.worst_pa),
+        life_km=distance_to_crack(
+            steel, outside, [in_bend.worst_pa * level / 0.3 for level in levels], cycles
+        ),
+    )

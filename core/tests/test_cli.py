@@ -1,0 +1,109 @@
+import contextlib
+import io
+import json
+import re
+import tempfile
+import unittest
+from pathlib import Path
+
+import numpy as np
+
+from axlecore.cli import main
+from axlecore.cli.claim import ClaimFile
+from axlecore.cli.rank import RankFile
+from axlecore.formats import to_json, to_plain
+from axlecore.ranking import Candidate, Wishes
+from axlecore.rig import Action, RigFile, SetUp
+from tests.rigs import bar, choice, fitted, vehicle_c
+
+ROOT = Path(__file__).resolve().parents[2]
+RIG = RigFile(vehicle_c(), SetUp(rear=choice()))
+
+
+class CommandTests(unittest.TestCase):
+    def run_on(self, record, command, *words):
+        """Exit code, what was said, and what was complained of."""
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "in.json"
+            path.write_bytes(record if isinstance(record, bytes) else to_json(record))
+            out, complaints = io.StringIO(), io.StringIO()
+            with contextlib.redirect_stdout(out), contextlib.redirect_stderr(complaints):
+                code = main([command, str(path), *words])
+        return code, out.getvalue(), complaints.getvalue()
+
+    def test_size_prints_and_gives_json(self):
+        code, said, _ = self.run_on(RIG, "size", "--lean", "2.6°")
+        self.assertEqual(code, 0)
+        self.assertRegex(said, r"next standard size +\d\d\.\d +2\.\d\d")
+        code, said, _ = self.run_on(RIG, "size", "--lean", "2.6", "--json")
+        self.assertAlmostEqual(json.loads(said)["lean_rad"], np.radians(2.6), 5)
+
+    def test_size_refuses_what_it_cannot_read_or_reach(self):
+        for words, complaint in (
+            (("--lean", "slightly"), "--lean: Could not read"),
+            (("--lean", "0.1"), "target_lean_rad: Bars of 12 to 80 mm"),
+            (("--lean", "2", "--state", "towing"), "no state “towing”"),
+        ):
+            code, _, said = self.run_on(RIG, "size", *words)
+            self.assertEqual(code, 2)
+            self.assertIn(complaint, said)
+
+    def test_rank_prints_reasons_marks_and_what_fails(self):
+        rear = tuple(Candidate(f"R{d}", Action.SUPPLEMENT, fitted(d), 10.0 * d) for d in (25, 30))
+        wishes = Wishes(lean_rad=float(np.radians(3.2)), share_loss=0.5, yield_reserve=0.5)
+        code, said, _ = self.run_on(RankFile(vehicle_c(), (), rear, wishes), "rank")
+        self.assertEqual(code, 0)
+        self.assertIn("R25 at the rear is the cheapest", said)
+        self.assertRegex(said, r"(?m)^>  keep +R25")
+        self.assertRegex(said, r"(?m)^\W+keep +keep .*leans \d\.\d\d°, 3\.20° asked")
+        harder = Wishes(lean_rad=0.001)
+        code, said, _ = self.run_on(RankFile(vehicle_c(), (), rear, harder), "rank", "--json")
+        self.assertEqual(code, 1, "nothing meets the wishes")
+        self.assertIsNone(json.loads(said)["recommended"])
+
+    def test_claim_says_which_reading_is_true(self):
+        claim = ClaimFile(1.22, bar(28.6), bar(34.9))
+        code, said, _ = self.run_on(claim, "claim")
+        self.assertEqual(code, 0)
+        self.assertIn("The claim of 122% holds", said)
+        self.assertIn("diameters only", said)
+
+    def test_respond_shows_before_and_after_of_every_manoeuvre(self):
+        code, said, _ = self.run_on(RIG, "respond")
+        self.assertEqual(code, 0)
+        self.assertRegex(said, r"gust +\d\.\d → +\d\.\d")
+        code, said, _ = self.run_on(RIG, "respond", "--json", "--speed", "60")
+        both = json.loads(said)
+        self.assertLess(both["after"]["peak_lean_rad"][0], both["before"]["peak_lean_rad"][0])
+        self.assertEqual(len(both["after"]["lean_rad"]), 9)
+        code, _, said = self.run_on(RIG, "respond", "--speed", "900")
+        self.assertEqual((code, "enter 10 to 200" in said), (2, True))
+
+    def test_bad_files_are_told_by_line_and_field_for_every_command(self):
+        plain = to_plain(RIG)
+        plain["vehicle"]["wheelbase_m"]["value"] = -1
+        for command, words in (("size", ("--lean", "3")), ("respond", ())):
+            code, _, said = self.run_on(json.dumps(plain, indent=1).encode(), command, *words)
+            self.assertEqual(code, 2)
+            self.assertRegex(said, r"in\.json:\d+: vehicle\.wheelbase_m: Wheelbase reads")
+        code, _, said = self.run_on(b"{", "rank")
+        self.assertEqual((code, "Not JSON" in said), (2, True))
+
+    def test_schemas_of_all_files_are_printed(self):
+        for name, title in (("rig", "RigFile"), ("rank", "RankFile"), ("claim", "ClaimFile")):
+            out = io.StringIO()
+            with contextlib.redirect_stdout(out):
+                self.assertEqual(main(["schema", name]), 0)
+            self.assertEqual(json.loads(out.getvalue())["title"], title)
+
+
+class PublishedTests(unittest.TestCase):
+    def test_the_examples_of_the_docs_are_what_the_program_prints(self):
+        page = (ROOT / "docs" / "cli.md").read_text()
+        examples = re.findall(r"(?ms)^```\n\$ axlecore (.*?)\n(.*?)^```$", page)
+        self.assertEqual(len(examples), 4)
+        for words, printed in examples:
+            out = io.StringIO()
+            with contextlib.redirect_stdout(out), contextlib.chdir(ROOT):
+                main(words.split())
+            self.assertEqual(out.getvalue(), printed, words)
