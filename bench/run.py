@@ -33,7 +33,7 @@ FIGURES: dict[str, tuple[str, str, str]] = {
     "bands_s": ("5,000 samples of one set-up, before and after", "s", "at most 0.3"),
     "respond_s": ("60 s at 200 Hz, 9 manoeuvres, before and after", "s", "at most 0.1"),
     "map_s": ("lean map 60 × 60, 4 states, before and after", "s", "at most 0.05"),
-    "import_s": ("import of axlecore with its commands", "s", "under 0.5"),
+    "import_s": ("import of all of axlecore's models", "s", "under 0.5"),
     "memory_mb": ("most memory of all that", "MB", "under 300"),
     "evaluation_processor_ms": ("one evaluation, processor time", "ms", "under 10"),
     "answer_processor_ms": ("one answer, processor time", "ms", ""),

@@ -288,13 +288,24 @@ def model_of(
     states : tuple of LoadState
         n load states.
     """
+    return _models(vehicle, (stiffness,), states)
+
+
+def _models(
+    vehicle: Vehicle,
+    set_ups: tuple[tuple[AxleStiffness, AxleStiffness], ...],
+    states: tuple[LoadState, ...],
+) -> RollModel:
+    """Several set-ups under each other, so that they are solved in one step."""
+
+    def rows(part: str) -> FloatArray:
+        ends = np.array([[getattr(end, part) for end in pair] for pair in set_ups])
+        return np.repeat(ends, len(states), axis=0)
+
     return roll_model(
-        vehicle,
-        states,
-        np.tile([axle.suspension for axle in stiffness], (len(states), 1)),
-        np.array([[axle.standard_bar for axle in stiffness]]),
-        np.array([[axle.free_lean_rad for axle in stiffness]]),
-    )
+        vehicle, states * len(set_ups), rows("suspension"), rows("standard_bar"),
+        rows("free_lean_rad"),
+    )  # fmt: skip
 
 
 def rest_moment(vehicle: Vehicle) -> FloatArray:
@@ -438,16 +449,14 @@ def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
     force_nodes = np.linspace(0.0, force.max(), _FORCE_NODES)
     static = static_wheel_loads(vehicle)
     states = vehicle.load_states
-    models = [
-        model_of(vehicle, pair, states)
-        for pair in ((front.before, rear.before), (front.after, rear.after))
-    ]
+    standing, chosen = (front.before, rear.before), (front.after, rear.after)
+    both = _models(vehicle, (standing, chosen), states)
     try:
-        before, after = (_tables(vehicle, m, area, force_nodes, static) for m in models)
-        rest = _rest_lean(vehicle, models[0])
+        tables = _tables(vehicle, both, area, force_nodes, np.tile(static, (2, 1)))
+        rest = _rest_lean(vehicle, model_of(vehicle, standing, states))
     except UnstableError as error:
         raise _named(error, vehicle) from None
-    model = models[0]
+    before, after = tables[: len(states)], tables[len(states) :]
     return Evaluation(
         core_version=__version__,
         bend_m_s2=BEND_NODES_M_S2.tolist(),
@@ -463,8 +472,8 @@ def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
                 key=state.key,
                 front_kg=state.front_kg,
                 rear_kg=state.rear_kg,
-                sprung_height_m=float(model.sprung_height_m[row]),
-                roll_axis_height_m=float(model.roll_axis_height_m[row]),
+                sprung_height_m=float(both.sprung_height_m[row]),
+                roll_axis_height_m=float(both.roll_axis_height_m[row]),
                 rest_lean_rad=rest[row],
                 before=before[row],
                 after=after[row],

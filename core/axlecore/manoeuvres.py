@@ -167,31 +167,29 @@ def _run(a: FloatArray, b: FloatArray, acting: FloatArray, step: float) -> Motio
     values, vectors = np.linalg.eig(own)
     # Of a swinging pair one is enough: the other is its mirror image and doubles it.
     kept = np.flatnonzero(values.imag > -_REAL)
+    poles, twice = values[kept], np.where(values[kept].imag > _REAL, 2.0, 1.0)
     to_modes = np.linalg.inv(vectors)[kept]
-    runs, samples, _ = acting.shape
-    by_input = np.ascontiguousarray(np.moveaxis(acting, -1, 0))
-    pushed = np.zeros((2, len(kept), runs, samples))
-    flat = pushed.reshape(2 * len(kept), runs, samples)
-    flat[..., 1:] = _product(_rows(to_modes @ (held - ramp)), by_input[..., :-1])
-    flat[..., 1:] += _product(_rows(to_modes @ ramp), by_input[..., 1:])
-    modes = np.zeros_like(pushed)
-    for k, value in enumerate(values[kept]):
-        if abs(value.imag) <= _REAL:
-            modes[0, k] = signal.lfilter([1.0], [1.0, -value.real], pushed[0, k], axis=-1)
-            continue
-        both = signal.lfilter([1.0], [1.0, -value], pushed[0, k] + 1j * pushed[1, k], axis=-1)
-        modes[0, k], modes[1, k] = both.real, both.imag
-    twice = np.where(values[kept].imag > _REAL, 2.0, 1.0)
+    start, end = _rows(to_modes @ (held - ramp)), _rows(to_modes @ ramp)
     columns = vectors[:, kept] * twice
     weights = np.concatenate([columns.real, -columns.imag], axis=1)
-    state = _product(weights, modes.reshape(flat.shape))
-    rate = _product(a[1:2], state)[0] + _product(b[1:2], by_input)[0]
-    return Motion(state[0], state[1], rate, np.moveaxis(state[2:], 0, -1))
-
-
-def _product(matrix: FloatArray, rows: FloatArray) -> FloatArray:
-    """A few rows times a small matrix; so thin that a threaded product would only wait."""
-    return np.asarray(np.einsum("ki,irs->krs", matrix, rows))
+    states, rates = [], []
+    for run in acting:
+        # Most runs have one input; the others would only multiply zeros.
+        used = np.flatnonzero(run.any(axis=0))
+        push = np.ascontiguousarray(run[:, used].T)
+        driven = np.zeros((2 * len(kept), len(run)))
+        driven[:, 1:] = start[:, used] @ push[:, :-1] + end[:, used] @ push[:, 1:]
+        modes = np.zeros_like(driven)
+        for k, pole in enumerate(poles):
+            if abs(pole.imag) <= _REAL:
+                modes[k] = signal.lfilter([1.0], [1.0, -pole.real], driven[k])
+                continue
+            both = signal.lfilter([1.0], [1.0, -pole], driven[k] + 1j * driven[len(kept) + k])
+            modes[k], modes[len(kept) + k] = both.real, both.imag
+        states.append(weights @ modes)
+        rates.append(a[1] @ states[-1] + b[1, used] @ push)
+    state = np.stack(states, axis=1)
+    return Motion(state[0], state[1], np.stack(rates), np.moveaxis(state[2:], 0, -1))
 
 
 def _rows(matrix: npt.NDArray[np.complex128]) -> FloatArray:

@@ -288,9 +288,8 @@ def _push_stays(facts: _Facts) -> Iterator[Finding]:
 
 
 def _still_defaults(facts: _Facts) -> Iterator[Finding]:
-    left = [
-        (path, rule) for path, rule, found in walk(facts.vehicle) if found.known is Known.DEFAULT
-    ]
+    numbers = list(walk(facts.vehicle))
+    left = [(path, rule) for path, rule, found in numbers if found.known is Known.DEFAULT]
     if left:
         names = ", ".join(dict.fromkeys(rule.label.lower() for _, rule in left[:4]))
         more = " and others" if len(left) > 4 else ""
@@ -300,7 +299,7 @@ def _still_defaults(facts: _Facts) -> Iterator[Finding]:
             f"{len(left)} numbers are still class defaults.",
             f"Nobody has measured {names}{more} here; the answer is as good as they are.",
             "Measure what you can reach; defaults are drawn hollow.",
-            f"{len(left)} of {sum(1 for _ in walk(facts.vehicle))} numbers",
+            f"{len(left)} of {len(numbers)} numbers",
             left[0][0],
         )
 
