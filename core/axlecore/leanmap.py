@@ -128,9 +128,7 @@ def wind_for_lean(
     # Loaded at first use: it costs more than all the rest of the import.
     from scipy import optimize
 
-    at = next((i for i, state in enumerate(vehicle.load_states) if state.key is key), None)
-    if at is None:
-        raise InputError("state", f"The sheet has no state “{key}”; weigh it first.")
+    at = vehicle.weighed(key)
 
     def miss(wind: float) -> float:
         found = lean_map(vehicle, set_up, [road_m_s], [wind])

@@ -296,10 +296,7 @@ def bands(
     """
     if samples < 100:
         raise InputError("samples", "Draw at least 100 vehicles.")
-    keys = [state.key for state in vehicle.load_states]
-    if key not in keys:
-        raise InputError("state", f"The sheet has no state “{key}”; weigh it first.")
-    index = keys.index(key)
+    index = vehicle.weighed(key)
     draw = _drawn(vehicle, set_up, index, samples, generator)
     sheet = _Draw({}, 1, vehicle.corrected)
     named: dict[str, tuple[FloatArray, FloatArray]] = {}

@@ -303,10 +303,7 @@ def rank(
     """
     if not front or not rear:
         raise InputError("candidates", "Give at least one candidate an axle, if only to keep it.")
-    keys = [state.key for state in vehicle.load_states]
-    if wishes.state not in keys:
-        raise InputError("state", f"The sheet has no state “{wishes.state}”; weigh it first.")
-    at = keys.index(wishes.state)
+    at = vehicle.weighed(wishes.state)
     figures = _reckon(vehicle, front, rear, progress)
     standing = _reckon(vehicle, [Candidate(KEEP)], [Candidate(KEEP)])
     change = figures.share[:, at] - standing.share[0, at]
@@ -418,7 +415,7 @@ def next_steps(
     list of Step
         At most one at each axle, best first; none that saves nothing.
     """
-    at = [state.key for state in vehicle.load_states].index(key)
+    at = vehicle.weighed(key)
     keep = Candidate(KEEP)
     options = {"front": [keep, *front], "rear": [keep, *rear]}
     figures = _reckon(vehicle, options["front"], options["rear"])

@@ -6,7 +6,6 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from axlecore.errors import InputError
 from axlecore.evaluate import REFERENCE_WIND_M_S, axle_stiffness, model_of, static_wheel_loads
 from axlecore.gusts import truck_force
 from axlecore.loads import LoadKey
@@ -100,9 +99,8 @@ def replay(vehicle: Vehicle, set_up: SetUp, key: LoadKey, course: Course) -> tup
     -----
     Play is left out: a bar works at once.
     """
-    state = vehicle.state(key)
-    if state is None:
-        raise InputError("state", f"The sheet has no state “{key}”; weigh it first.")
+    at = vehicle.weighed(key)
+    state = vehicle.load_states[at]
     front, rear = axle_stiffness(vehicle, set_up)
     models = [
         model_of(vehicle, pair, (state,))
@@ -110,7 +108,7 @@ def replay(vehicle: Vehicle, set_up: SetUp, key: LoadKey, course: Course) -> tup
     ]
     inertia = inertia_of(vehicle, models[0])
     damping = damping_of(vehicle, models[0], inertia)
-    static = static_wheel_loads(vehicle)[[vehicle.load_states.index(state)]]
+    static = static_wheel_loads(vehicle)[[at]]
     before, after = (_replay(vehicle, model, inertia, damping, static, course) for model in models)
     return before, after
 

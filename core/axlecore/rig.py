@@ -161,6 +161,14 @@ class Vehicle(Record):
         """Load state by its key; None where it was not weighed."""
         return next((state for state in self.load_states if state.key is key), None)
 
+    def weighed(self, key: LoadKey) -> int:
+        """Index of a load state by its key; InputError where it was not weighed."""
+        for index, state in enumerate(self.load_states):
+            if state.key is key:
+                return index
+        there = ", ".join(state.key for state in self.load_states)
+        raise InputError("state", f"The sheet has no state “{key}”, only {there}; weigh it first.")
+
     def _check_unsprung(self, index: int, state: LoadState) -> None:
         for name, axle, load in (
             ("front", self.front, state.front_kg),

@@ -73,9 +73,7 @@ def strength(
     A bend to either side reverses the stress, so the bend's stress is the amplitude and its
     mean is zero. Force per end K_bar·twist/(w·g) with the twist between body and axle.
     """
-    state = vehicle.state(key)
-    if state is None:
-        raise InputError("state", f"The sheet has no state “{key}”; weigh it first.")
+    state = vehicle.load_states[vehicle.weighed(key)]
     if axle_name not in ("front", "rear"):
         raise InputError("axle", f"Read “{axle_name[:20]}”; the axle is front or rear.")
     axle, choice = getattr(vehicle, axle_name), getattr(set_up, axle_name)

@@ -111,8 +111,8 @@ def certainty(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Certainty:
     First order, each number moved by its band alone; independent, so bands add by squares.
     Source: JCGM 100:2008 (GUM), 5.1.2.
     """
+    here = vehicle.weighed(key)
     lean = reference_lean(vehicle, set_up, key)
-    here = next(i for i, state in enumerate(vehicle.load_states) if state.key is key)
     costs = []
     for path, rule, found in walk(vehicle):
         elsewhere = path.startswith("load_states.") and not path.startswith(f"load_states.{here}.")

@@ -43,7 +43,7 @@ def import_ticket(job: Job, person: Person, base_version: int, text: str) -> Non
 def _with_row(sheet: Sheet, row: TicketRow) -> Sheet:
     if sheet.state(row.state) is None:
         sheet = change_part(sheet, f"load_states.{row.state}", True)
-    index = next(i for i, state in enumerate(sheet.load_states) if state.key is row.state)
+    index = sheet.weighed(row.state)
     try:
         return enter(sheet, f"load_states.{index}.{row.field}", row.typed, Known.MEASURED)
     except InputError as error:

@@ -6,7 +6,6 @@ from django.http import HttpResponse
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from axlecore.errors import InputError
 from axlecore.formats import to_json
 from axlecore.loads import LoadKey
 from axlecore.practice.offers import take_offer
@@ -67,8 +66,6 @@ def get_practice(request: PersonRequest, job_id: int) -> HttpResponse:
 def get_certainty(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
     sheet = sheet_of(job.vehicle)
-    if sheet.state(state) is None:
-        raise InputError("state", "That load state is not on the sheet; add it at Weigh.")
     found = certainty(sheet, set_up_of(job), state)
     return HttpResponse(to_json(found), content_type="application/json")
 

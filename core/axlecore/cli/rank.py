@@ -61,7 +61,7 @@ def _run(chosen: Namespace) -> int:
     if chosen.json:
         print_json(found)
     else:
-        at = [state.key for state in asked.vehicle.load_states].index(asked.wishes.state)
+        at = asked.vehicle.weighed(asked.wishes.state)
         _print_table(found, at, len(found.sets) if chosen.all else _SHOWN)
     return EXIT_OK if found.recommended is not None else EXIT_STOP
 

@@ -8,7 +8,6 @@ from typing import Any
 
 from axlecore.axle import FittedBar
 from axlecore.cli.files import EXIT_OK, add_file, guarded, print_json, read
-from axlecore.errors import InputError
 from axlecore.loads import LoadKey
 from axlecore.practice.classes import default_bar
 from axlecore.rig import Action, RigFile
@@ -39,8 +38,7 @@ def add_to(commands: Any) -> None:
 def _run(chosen: Namespace) -> int:
     rig = read(chosen.file, RigFile)
     key = LoadKey(chosen.state)
-    if rig.vehicle.state(key) is None:
-        raise InputError("state", f"The file has no state “{key}”.")
+    rig.vehicle.weighed(key)
     axle = getattr(rig.vehicle, chosen.axle)
     choice = getattr(rig.set_up, chosen.axle)
     usual = Action.NEW if axle.standard_bar is None else Action.SUPPLEMENT
