@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from axlecore.errors import CoreError
 from axlecore.measure import Record
+from axlecore.practice.consequences import Consequences, consequences
 from axlecore.practice.finding import Finding
 from axlecore.practice.findings import Assessment
 from axlecore.practice.listen import (
@@ -16,7 +17,7 @@ from axlecore.practice.listen import (
     sort_complaint,
     symptom_rows,
 )
-from axlecore.practice.look import Consequences, LookOver, Part, consequences, parts_to_see
+from axlecore.practice.look import LookOver, Part, parts_to_see
 from axlecore.practice.offers import OfferList, offers
 from axlecore.practice.stations import Gate, JobKind, gates
 from axlecore.rig import Vehicle

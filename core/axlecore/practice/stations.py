@@ -8,9 +8,10 @@ from enum import StrEnum
 
 from axlecore.loads import LoadKey
 from axlecore.measure import Known, Measured, Record
+from axlecore.practice.consequences import consequences
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.listen import Complaint, Verdict
-from axlecore.practice.look import LookOver, Rating, consequences, parts_to_see
+from axlecore.practice.look import LookOver, Rating, parts_to_see
 from axlecore.rig import Vehicle
 
 

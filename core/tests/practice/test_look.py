@@ -5,15 +5,9 @@ from axlecore.axle import AirBags, Suspension
 from axlecore.entry import enter
 from axlecore.errors import InputError
 from axlecore.measure import Known, Measured
+from axlecore.practice.consequences import _RULES, consequences
 from axlecore.practice.finding import Kind
-from axlecore.practice.look import (
-    _RULES,
-    Fault,
-    LookOver,
-    Rating,
-    consequences,
-    parts_to_see,
-)
+from axlecore.practice.look import Fault, LookOver, Rating, parts_to_see
 from tests.rigs import axle, vehicle_c
 
 VEHICLE = replace(vehicle_c(), front=axle(standard_bar=vehicle_c().rear.standard_bar))

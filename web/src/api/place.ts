@@ -1,4 +1,4 @@
-import { PLACES } from "./places";
+import { PLACES } from "./generated/places";
 import type { Measured } from "./types";
 
 type PlaceFacts = { label: string; dimension: string };

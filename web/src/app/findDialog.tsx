@@ -1,6 +1,6 @@
 import { useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { PLACES } from "../api/places";
+import { PLACES } from "../api/generated/places";
 import { useJob, useShortList, useYard } from "../api/queries";
 import type { AxleName, ShortListRow } from "../api/types";
 import { addressOfPlace } from "./placeAddress";

@@ -60,7 +60,7 @@ class Command(BaseCommand):
         formats = root.joinpath(*_FORMATS)
         made = {
             root / "web" / "openapi.json": _openapi(),
-            root / "web" / "src" / "api" / "places.ts": _places(),
+            root / "web" / "src" / "api" / "generated" / "places.ts": _places(),
             formats: _formats_page(formats),
         }
         if not options["check"]:

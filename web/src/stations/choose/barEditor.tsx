@@ -1,6 +1,6 @@
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
-import { STEELS } from "../../api/places";
+import { STEELS } from "../../api/generated/places";
 import type { Action, AxleName } from "../../api/types";
 import { Dimension } from "../../drawings/dimension";
 import { SheetOfPaper } from "../../drawings/drawingForm";

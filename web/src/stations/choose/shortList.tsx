@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { focusPlace } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
-import { STEELS } from "../../api/places";
+import { STEELS } from "../../api/generated/places";
 import { actionFor, useShortList } from "../../api/queries";
 import type { AxleName, ShortListRow } from "../../api/types";
 import { degrees, grouped, percent } from "../../drawings/quantity";
