@@ -9,6 +9,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
 
 from axlecore.errors import CoreError, InputError
+from calmaxle.parser import WritableText
 from devices.api import router as devices_router
 from history.versions import StaleError
 from jobs.api import router as jobs_router
@@ -21,7 +22,7 @@ from shops.errors import Refused
 
 api = NinjaAPI(
     title="Calm Axle", version="1", auth=django_auth, docs_url=None, openapi_url=None,
-    urls_namespace="api",
+    urls_namespace="api", parser=WritableText(),
 )  # fmt: skip
 api.add_router("", session_router)
 api.add_router("", jobs_router)
