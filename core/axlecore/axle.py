@@ -8,11 +8,11 @@ from enum import StrEnum
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray
 from axlecore.bar import Bar, check_hole
 from axlecore.errors import InputError
 from axlecore.measure import Measured, Record, check_places, place
 from axlecore.readings import BarReadings
-from axlecore.section import FloatArray
 from axlecore.units import Dimension
 
 

@@ -9,10 +9,11 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray, above_zero, stiffness
 from axlecore.barload import end_compliance, loaded_line
 from axlecore.errors import InputError
 from axlecore.measure import Measured, Record, check_places, place
-from axlecore.section import FloatArray, bore_from_mass, second_moment, torsion_constant
+from axlecore.section import bore_from_mass, second_moment, torsion_constant
 from axlecore.steel import SHEAR_MODULUS_PA, STEELS, YOUNGS_MODULUS_PA
 from axlecore.units import Dimension
 
@@ -273,13 +274,13 @@ def square_u_rate(
     `frame_rate`, which is what the product uses.
     Source: Young & Budynas, *Roark's Formulas*, 7th ed., ch. 8 and 10, superposed.
     """
-    arm, centre, span = (
-        np.asarray(v, dtype=float) for v in (arm_m, centre_length_m, bushing_span_m)
-    )
-    if not np.all(arm > 0):
-        raise InputError("arm_m", "Arm length must be above zero.")
-    if not np.all((span > 0) & (span <= centre)):
-        raise InputError("bushing_span_m", "Bushing span must be above zero, at most the centre.")
+    arm = above_zero("arm_m", arm_m, "Arm length")
+    centre = above_zero("centre_length_m", centre_length_m, "Centre length")
+    span = above_zero("bushing_span_m", bushing_span_m, "Bushing span")
+    bushing = stiffness("bushing_rate_n_per_m", bushing_rate_n_per_m, "Bushing stiffness")
+    link = stiffness("link_rate_n_per_m", link_rate_n_per_m, "Link stiffness")
+    if not np.all(span <= centre):
+        raise InputError("bushing_span_m", "Bushing span must be at most the centre length.")
     bending = YOUNGS_MODULUS_PA * second_moment(outside_diameter_m, bore_m)
     twisting = SHEAR_MODULUS_PA * torsion_constant(outside_diameter_m, bore_m)
     overhang = (centre - span) / 2
@@ -287,8 +288,8 @@ def square_u_rate(
         arm**2 * centre / (2 * twisting)
         + (arm**3 + overhang**3) / (3 * bending)
         + overhang**2 * span / (6 * bending)
-        + centre**2 / (span**2 * np.asarray(bushing_rate_n_per_m, dtype=float))
-        + 1 / np.asarray(link_rate_n_per_m, dtype=float)
+        + centre**2 / (span**2 * bushing)
+        + 1 / link
     )
     return np.asarray(1 / compliance)
 

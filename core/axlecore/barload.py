@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from axlecore.section import FloatArray
+from axlecore.arguments import FloatArray
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from axlecore.arguments import FloatArray
 from axlecore.axle import Axle, bar_roll_stiffness, link_span
 from axlecore.bar import Bar, bar_rates
 from axlecore.errors import InputError
@@ -17,7 +18,6 @@ from axlecore.evaluate import (
 )
 from axlecore.measure import Record
 from axlecore.rig import Action, SetUp, Vehicle
-from axlecore.section import FloatArray
 from axlecore.steady import FRONT, REAR, roll_model, solve
 from axlecore.wind import side_area
 

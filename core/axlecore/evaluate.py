@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from axlecore import __version__
+from axlecore.arguments import FloatArray
 from axlecore.axle import (
     Axle,
     FittedBar,
@@ -23,7 +24,6 @@ from axlecore.errors import UnstableError
 from axlecore.loads import LOAD_NAMES, LoadKey
 from axlecore.measure import Record
 from axlecore.rig import Action, AxleChoice, LoadState, SetUp, Vehicle, check_set_up
-from axlecore.section import FloatArray
 from axlecore.steady import (
     FRONT,
     REAR,

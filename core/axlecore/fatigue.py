@@ -8,9 +8,9 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray
 from axlecore.errors import InputError
 from axlecore.measure import Record
-from axlecore.section import FloatArray
 from axlecore.steel import Finish, Steel
 
 #: Cycles beyond which steel that has lasted lasts on.

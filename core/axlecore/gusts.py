@@ -5,8 +5,8 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray, above_zero
 from axlecore.errors import InputError
-from axlecore.section import FloatArray
 
 
 def gust(
@@ -40,8 +40,8 @@ def gust(
     The one-minus-cosine gust. Source: Hoblit, *Gust Loads on Aircraft*, ch. 2; used on roads
     by Baker, *J. Wind Eng. Ind. Aerodyn.* 24 (1986).
     """
-    _positive("length_m", length_m, "Gust length")
-    _positive("road_speed_m_s", road_speed_m_s, "Road speed")
+    above_zero("length_m", length_m, "Gust length")
+    above_zero("road_speed_m_s", road_speed_m_s, "Road speed")
     share = (np.asarray(time_s, dtype=float) - start_s) * road_speed_m_s / length_m
     inside = (share >= 0) & (share <= 1)
     return np.asarray(np.where(inside, (1 - np.cos(2 * np.pi * share)) / 2, 0.0))
@@ -63,8 +63,8 @@ def bridge_end(
     road_speed_m_s : float
         Road speed [m/s], above zero.
     """
-    _positive("length_m", length_m, "Vehicle length")
-    _positive("road_speed_m_s", road_speed_m_s, "Road speed")
+    above_zero("length_m", length_m, "Vehicle length")
+    above_zero("road_speed_m_s", road_speed_m_s, "Road speed")
     share = (np.asarray(time_s, dtype=float) - start_s) * road_speed_m_s / length_m
     return np.asarray(np.clip(share, 0.0, 1.0))
 
@@ -95,8 +95,8 @@ def passing_truck(
     Indicative: shape and size vary with the truck. Source: Hucho (ed.), *Aerodynamics of Road
     Vehicles*, 4th ed., ch. 5.6, overtaking manoeuvres.
     """
-    _positive("truck_length_m", truck_length_m, "Truck length")
-    _positive("relative_speed_m_s", relative_speed_m_s, "Relative speed")
+    above_zero("truck_length_m", truck_length_m, "Truck length")
+    above_zero("relative_speed_m_s", relative_speed_m_s, "Relative speed")
     share = (np.asarray(time_s, dtype=float) - start_s) * relative_speed_m_s / truck_length_m
     inside = (share >= 0) & (share <= 1)
     return np.asarray(np.where(inside, np.sin(2 * np.pi * share), 0.0))
@@ -131,14 +131,9 @@ def truck_force(
     F = ½ρ·V²·A·C with C = 0.35/gap, from the spread of measured pressure pulses; good for an
     order of size, not more. Source: Hucho (ed.), as `passing_truck`.
     """
-    _positive("side_area_m2", side_area_m2, "Side area")
-    _positive("relative_speed_m_s", relative_speed_m_s, "Relative speed")
-    _positive("air_density_kg_m3", air_density_kg_m3, "Air density")
+    above_zero("side_area_m2", side_area_m2, "Side area")
+    above_zero("relative_speed_m_s", relative_speed_m_s, "Relative speed")
+    above_zero("air_density_kg_m3", air_density_kg_m3, "Air density")
     if not 0.3 <= gap_m <= 6:
         raise InputError("gap_m", "The gap to the truck must be 0.3 to 6 m.")
     return 0.5 * air_density_kg_m3 * relative_speed_m_s**2 * side_area_m2 * 0.35 / gap_m
-
-
-def _positive(field: str, value: float, label: str) -> None:
-    if not (np.isfinite(value) and value > 0):
-        raise InputError(field, f"{label} must be above zero.")

@@ -7,12 +7,12 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray
 from axlecore.errors import InputError
 from axlecore.evaluate import AxleStiffness, axle_stiffness, model_of
 from axlecore.loads import LoadKey
 from axlecore.measure import Record
 from axlecore.rig import SetUp, Vehicle
-from axlecore.section import FloatArray
 from axlecore.steady import solve
 from axlecore.wind import AIR_DENSITY_KG_M3, side_area, side_force_at_angle
 

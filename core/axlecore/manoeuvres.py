@@ -8,9 +8,8 @@ import numpy as np
 import numpy.typing as npt
 
 from axlecore import gusts
-from axlecore.errors import InputError
+from axlecore.arguments import FloatArray, above_zero
 from axlecore.response import state_matrix
-from axlecore.section import FloatArray
 from axlecore.steady import FRONT, REAR, RollModel
 
 #: A pole with less imaginary part than this does not swing.
@@ -127,14 +126,9 @@ def simulate(
     Source: Franklin, Powell & Workman, *Digital Control of Dynamic Systems*, 3rd ed., ch. 6;
     Van Loan, *IEEE Trans. Automatic Control* 23 (1978).
     """
-    if not (np.isfinite(step_s) and step_s > 0):
-        raise InputError("step_s", "Time step must be above zero.")
-    inertia = np.asarray(inertia_kg_m2, dtype=float)
-    damping = np.asarray(damping_n_m_s_per_rad, dtype=float)
-    if not np.all(inertia > 0):
-        raise InputError("inertia_kg_m2", "Roll inertia must be above zero.")
-    if not np.all(damping > 0):
-        raise InputError("damping_n_m_s_per_rad", "Roll damping must be above zero.")
+    above_zero("step_s", step_s, "Time step")
+    inertia = above_zero("inertia_kg_m2", inertia_kg_m2, "Roll inertia")
+    damping = above_zero("damping_n_m_s_per_rad", damping_n_m_s_per_rad, "Roll damping")
     height = np.asarray(model.sprung_height_m if force_height_m is None else force_height_m)
     behind = np.asarray(
         model.front_distance_m if force_behind_front_axle_m is None else force_behind_front_axle_m

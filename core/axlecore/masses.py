@@ -7,12 +7,12 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray, above_zero, number, zero_or_more
 from axlecore.errors import InputError
 from axlecore.loads import LoadKey
 from axlecore.measure import Measured, Record
 from axlecore.readings import MassItem
 from axlecore.rig import LoadState, Vehicle
-from axlecore.section import FloatArray
 
 #: Steps of loading; towing carries what trip-ready carries, and the trailer's own.
 _STEP = {LoadKey.EMPTY: 0, LoadKey.TRIP_READY: 1, LoadKey.TOWING: 1, LoadKey.MAXIMUM: 2}
@@ -46,13 +46,9 @@ def tow_shift(
     -----
     Rear W(1 + c/L), front −Wc/L, by moments about each axle.
     """
-    load, behind, base = (
-        np.asarray(v, dtype=float) for v in (load_kg, behind_rear_axle_m, wheelbase_m)
-    )
-    if not np.all(load >= 0):
-        raise InputError("load_kg", "Tongue or pin load must be zero or more.")
-    if not np.all(base > 0):
-        raise InputError("wheelbase_m", "Wheelbase must be above zero.")
+    load = zero_or_more("load_kg", load_kg, "Tongue or pin load")
+    behind = number("behind_rear_axle_m", behind_rear_axle_m, "Distance behind the rear axle")
+    base = above_zero("wheelbase_m", wheelbase_m, "Wheelbase")
     return np.asarray(-load * behind / base), np.asarray(load * (1 + behind / base))
 
 
@@ -93,21 +89,14 @@ def height_from_lift(
     must be blocked and fluids still, or the body's own movement is read as height.
     Source: Reimpell, Stoll & Betzler, *The Automotive Chassis*, 2nd ed., ch. 6.
     """
-    level, raised, total, rise, base, radius = (
-        np.asarray(v, dtype=float)
-        for v in (
-            level_front_kg,
-            raised_front_kg,
-            total_kg,
-            rise_m,
-            wheelbase_m,
-            wheel_centre_height_m,
-        )
-    )
-    if not np.all((rise > 0) & (rise < base)):
-        raise InputError("rise_m", "Rise must be above zero and below the wheelbase.")
-    if not np.all(total > 0):
-        raise InputError("total_kg", "Total weight must be above zero.")
+    level = above_zero("level_front_kg", level_front_kg, "Front weight on the level")
+    raised = above_zero("raised_front_kg", raised_front_kg, "Front weight with the rear raised")
+    total = above_zero("total_kg", total_kg, "Total weight")
+    base = above_zero("wheelbase_m", wheelbase_m, "Wheelbase")
+    radius = above_zero("wheel_centre_height_m", wheel_centre_height_m, "Wheel centre height")
+    rise = above_zero("rise_m", rise_m, "Rise")
+    if not np.all(rise < base):
+        raise InputError("rise_m", "Rise must be below the wheelbase.")
     if not np.all(raised > level):
         raise InputError(
             "raised_front_kg",

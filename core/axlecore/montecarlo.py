@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from axlecore.arguments import FloatArray
 from axlecore.axle import (
     AirLines,
     Axle,
@@ -24,7 +25,6 @@ from axlecore.evaluate import REFERENCE_BEND_M_S2, REFERENCE_ROAD_M_S, REFERENCE
 from axlecore.loads import LoadKey
 from axlecore.measure import Measured, Record
 from axlecore.rig import Action, AxleChoice, SetUp, Vehicle
-from axlecore.section import FloatArray
 from axlecore.steady import REAR, RollModel, solve
 from axlecore.wind import block_area, side_force
 

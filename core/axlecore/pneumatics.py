@@ -5,8 +5,8 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray, above_zero, number, zero_or_more
 from axlecore.errors import InputError
-from axlecore.section import FloatArray
 from axlecore.units import GRAVITY_M_S2
 
 #: Standard atmosphere [Pa], ISO 2533.
@@ -52,17 +52,11 @@ def air_bag_rate(
     Source: Reimpell, Stoll & Betzler, *The Automotive Chassis*,
     2nd ed., ch. 5.3; worked from the gas law.
     """
-    pressure, area, volume, change, exponent = (
-        np.asarray(v, dtype=float)
-        for v in (gauge_pressure_pa, effective_area_m2, volume_m3, area_change_m, polytrope)
-    )
-    for field, value, label in (
-        ("effective_area_m2", area, "Effective area"), ("volume_m3", volume, "Air volume"),
-    ):  # fmt: skip
-        if not np.all(value > 0):
-            raise InputError(field, f"{label} must be above zero.")
-    if not np.all(pressure >= 0):
-        raise InputError("gauge_pressure_pa", "Gauge pressure must be zero or more.")
+    pressure = zero_or_more("gauge_pressure_pa", gauge_pressure_pa, "Gauge pressure")
+    area = above_zero("effective_area_m2", effective_area_m2, "Effective area")
+    volume = above_zero("volume_m3", volume_m3, "Air volume")
+    change = number("area_change_m", area_change_m, "Change of area")
+    exponent = np.asarray(polytrope, dtype=float)
     if not np.all((exponent >= 1) & (exponent <= 1.4)):
         raise InputError("polytrope", "The exponent of air lies between 1 and 1.4.")
     rate = exponent * (pressure + ATMOSPHERE_PA) * area**2 / volume + pressure * change

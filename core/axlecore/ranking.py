@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray
 from axlecore.axle import FittedBar, bar_roll_stiffness, link_span
 from axlecore.bar import bar_rates
 from axlecore.errors import InputError
@@ -15,7 +16,6 @@ from axlecore.evaluate import REFERENCE_BEND_M_S2, axle_stiffness, reference_sid
 from axlecore.loads import LoadKey
 from axlecore.measure import Record
 from axlecore.rig import Action, SetUp, Vehicle
-from axlecore.section import FloatArray
 from axlecore.steady import FRONT, REAR, roll_model, solve
 from axlecore.steel import STEELS
 from axlecore.stress import stress_per_newton

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from axlecore.arguments import FloatArray
 from axlecore.evaluate import REFERENCE_WIND_M_S, axle_stiffness, model_of, static_wheel_loads
 from axlecore.gusts import truck_force
 from axlecore.loads import LoadKey
@@ -15,7 +16,6 @@ from axlecore.response import rocking
 from axlecore.rig import SetUp, Vehicle
 from axlecore.rolltest import damping_of, inertia_of
 from axlecore.rough import articulation, body_rock
-from axlecore.section import FloatArray
 from axlecore.steady import RollModel
 from axlecore.wind import side_area, side_force
 

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray, above_zero
 from axlecore.errors import InputError
-from axlecore.section import FloatArray
 from axlecore.steady import RollModel, gravity_on_axles
 from axlecore.units import GRAVITY_M_S2
 
@@ -115,12 +115,8 @@ def rocking(
     Source: Gillespie, *Fundamentals of Vehicle Dynamics*, ch. 5, for the ride model; Ogata,
     *Modern Control Engineering*, ch. 5, for frequency and damping of a pair.
     """
-    inertia = np.asarray(inertia_kg_m2, dtype=float)
-    damping = np.asarray(damping_n_m_s_per_rad, dtype=float)
-    if not np.all(inertia > 0):
-        raise InputError("inertia_kg_m2", "Roll inertia must be above zero.")
-    if not np.all(damping > 0):
-        raise InputError("damping_n_m_s_per_rad", "Roll damping must be above zero.")
+    inertia = above_zero("inertia_kg_m2", inertia_kg_m2, "Roll inertia")
+    damping = above_zero("damping_n_m_s_per_rad", damping_n_m_s_per_rad, "Roll damping")
     values = np.linalg.eigvals(state_matrix(model, inertia, damping))
     swinging = np.abs(values.imag) > 1e-9 * np.abs(values)
     if not np.all(swinging.any(axis=1)):
@@ -186,8 +182,11 @@ def damping_from_swings(first: float, later: float, swings_between: int) -> floa
     δ = ln(first/later)/n, ζ = δ/√(4π² + δ²), the log decrement.
     Source: Rao, *Mechanical Vibrations*, 5th ed., ch. 2.6.
     """
-    if not 0 < later < first:
-        raise InputError("later", "The later swing must be smaller than the first, above zero.")
+    above_zero("first", first, "First swing")
+    above_zero("later", later, "Later swing")
+    above_zero("swings_between", swings_between, "Number of swings between")
+    if not later < first:
+        raise InputError("later", "The later swing must be smaller than the first.")
     decrement = math.log(first / later) / swings_between
     return decrement / math.hypot(2 * math.pi, decrement)
 

@@ -6,12 +6,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from axlecore.arguments import FloatArray
 from axlecore.errors import InputError
 from axlecore.evaluate import axle_stiffness, model_of
 from axlecore.measure import Known, Measured, Record
 from axlecore.response import body_inertia, damping_from_swings, rocking, roll_inertia
 from axlecore.rig import LoadState, SetUp, Vehicle
-from axlecore.section import FloatArray
 from axlecore.steady import RollModel, solve
 from axlecore.units import GRAVITY_M_S2
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from axlecore.section import FloatArray
+from axlecore.arguments import FloatArray
 from axlecore.steady import FRONT, REAR, RollModel, roll_matrix
 
 

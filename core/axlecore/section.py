@@ -7,20 +7,28 @@ from typing import cast
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray, above_zero
 from axlecore.errors import InputError
 from axlecore.steel import DENSITY_KG_M3
 
-FloatArray = npt.NDArray[np.float64]
 
-
-def _checked(
+def checked_section(
     outside_diameter_m: npt.ArrayLike, bore_m: npt.ArrayLike
 ) -> tuple[FloatArray, FloatArray]:
-    outside = np.asarray(outside_diameter_m, dtype=float)
+    """Return outside diameter and bore as arrays [m].
+
+    Parameters
+    ----------
+    outside_diameter_m, bore_m : array_like, broadcast
+        Above zero; zero or more and below the outside diameter.
+
+    Raises
+    ------
+    InputError
+        Names the argument out of range.
+    """
+    outside = above_zero("outside_diameter_m", outside_diameter_m, "Outside diameter")
     bore = np.asarray(bore_m, dtype=float)
-    # Asked as "not all valid" so that NaN is refused too.
-    if not np.all((outside > 0) & np.isfinite(outside)):
-        raise InputError("outside_diameter_m", "Outside diameter must be above zero.")
     if not np.all((bore >= 0) & (bore < outside)):
         raise InputError("bore_m", "Bore must be zero or more and below the outside diameter.")
     return outside, bore
@@ -51,7 +59,7 @@ def area(outside_diameter_m: npt.ArrayLike, bore_m: npt.ArrayLike = 0.0) -> Floa
     A = π(D² − d²)/4. Source: any table of sections, e.g. Young & Budynas, *Roark's
     Formulas for Stress and Strain*, 7th ed., table A.1.
     """
-    outside, bore = _checked(outside_diameter_m, bore_m)
+    outside, bore = checked_section(outside_diameter_m, bore_m)
     return np.asarray(np.pi * (outside**2 - bore**2) / 4)
 
 
@@ -79,7 +87,7 @@ def second_moment(outside_diameter_m: npt.ArrayLike, bore_m: npt.ArrayLike = 0.0
     -----
     I = π(D⁴ − d⁴)/64. Source: *Roark's Formulas*, 7th ed., table A.1.
     """
-    outside, bore = _checked(outside_diameter_m, bore_m)
+    outside, bore = checked_section(outside_diameter_m, bore_m)
     return np.asarray(np.pi * (outside**4 - bore**4) / 64)
 
 
@@ -139,13 +147,9 @@ def bore_from_mass(
     -----
     d = √(D² − 4m/(πρℓ)). Near solid a small error of mass is a large error of bore.
     """
-    outside, _ = _checked(outside_diameter_m, 0.0)
-    length = np.asarray(developed_length_m, dtype=float)
-    mass = np.asarray(mass_kg, dtype=float)
-    if not np.all((length > 0) & np.isfinite(length)):
-        raise InputError("developed_length_m", "Developed length must be above zero.")
-    if not np.all((mass > 0) & np.isfinite(mass)):
-        raise InputError("mass_kg", "Mass must be above zero.")
+    outside, _ = checked_section(outside_diameter_m, 0.0)
+    length = above_zero("developed_length_m", developed_length_m, "Developed length")
+    mass = above_zero("mass_kg", mass_kg, "Mass")
     squared = outside**2 - 4 * mass / (np.pi * DENSITY_KG_M3 * length)
     if np.any(squared < 0):
         raise InputError(

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from axlecore.arguments import FloatArray
 from axlecore.axle import FittedBar
 from axlecore.bar import Bar
 from axlecore.entry import fit_part
@@ -13,7 +14,6 @@ from axlecore.errors import InputError
 from axlecore.loads import LoadKey
 from axlecore.measure import Measured, Record
 from axlecore.rig import Action, AxleChoice, SetUp, Vehicle
-from axlecore.section import FloatArray
 from axlecore.uncertainty import reference_lean
 
 #: Diameters bars are drawn in: whole and half millimetres, and sixteenths of an inch [m].

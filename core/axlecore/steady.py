@@ -7,10 +7,10 @@ from dataclasses import dataclass, field
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray
 from axlecore.axle import tyres_of
 from axlecore.errors import InputError, UnstableError
 from axlecore.rig import LoadState, Vehicle
-from axlecore.section import FloatArray
 from axlecore.units import GRAVITY_M_S2
 
 FRONT, REAR = 0, 1

@@ -8,11 +8,12 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray, above_zero
 from axlecore.bar import Bar, bar_rates, eye_line, piece_sections, sections_of
 from axlecore.barload import loaded_line
 from axlecore.errors import InputError
 from axlecore.measure import Record
-from axlecore.section import FloatArray, second_moment, torsion_constant
+from axlecore.section import checked_section, second_moment, torsion_constant
 from axlecore.steel import STEELS
 
 #: Centre-line bend radius over outside diameter where nobody measured it; cold-bent bars
@@ -82,7 +83,8 @@ def curved_beam_factor(
     Source: Young & Budynas, *Roark's Formulas*, 7th ed., ch. 9 and table 9.1.
     """
     outside, bore, radius = np.broadcast_arrays(
-        *(np.asarray(v, dtype=float) for v in (outside_diameter_m, bore_m, bend_radius_m))
+        *checked_section(outside_diameter_m, bore_m),
+        above_zero("bend_radius_m", bend_radius_m, "Bend radius"),
     )
     outer, inner = outside / 2, bore / 2
     if not np.all(radius > outer):

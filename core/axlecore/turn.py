@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from axlecore.section import FloatArray
+from axlecore.arguments import FloatArray
 from axlecore.steady import FRONT, REAR, RollModel, first_lift, solve, wheel_loads
 from axlecore.units import GRAVITY_M_S2
 

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray
 from axlecore.errors import InputError, UnstableError
-from axlecore.section import FloatArray
 from axlecore.steady import FRONT, REAR, RollModel
 from axlecore.units import GRAVITY_M_S2
 

@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.arguments import FloatArray, above_zero, number, zero_or_more
 from axlecore.errors import InputError
 from axlecore.measure import Measured, Record, check_places, place
-from axlecore.section import FloatArray
 from axlecore.units import Dimension
 
 #: Air at 15 °C at sea level [kg/m³], ISO 2533.
@@ -167,24 +167,20 @@ def side_force(
     relative yaw angle. Good for yaw angles up to about 40°, beyond that high.
     Source: Hucho (ed.), *Aerodynamics of Road Vehicles*, 4th ed., ch. 5.
     """
-    area, factor, road, wind, density = (
-        np.asarray(v, dtype=float)
-        for v in (area_m2, coefficient, road_speed_m_s, wind_speed_m_s, air_density_kg_m3)
-    )
-    for field, value, label in (
-        ("area_m2", area, "Side area"),
-        ("coefficient", factor, "Side force coefficient"),
-        ("air_density_kg_m3", density, "Air density"),
-    ):
-        if not np.all(value > 0):
-            raise InputError(field, f"{label} must be above zero.")
-    for field, value, label in (
-        ("road_speed_m_s", road, "Road speed"),
-        ("wind_speed_m_s", wind, "Wind speed"),
-    ):
-        if not np.all(value >= 0):
-            raise InputError(field, f"{label} must be zero or more.")
-    return np.asarray(0.5 * density * area * factor * np.hypot(road, wind) * wind)
+    push = _push_per_speed_squared(area_m2, coefficient, air_density_kg_m3)
+    road = zero_or_more("road_speed_m_s", road_speed_m_s, "Road speed")
+    wind = zero_or_more("wind_speed_m_s", wind_speed_m_s, "Wind speed")
+    return np.asarray(push * np.hypot(road, wind) * wind)
+
+
+def _push_per_speed_squared(
+    area_m2: npt.ArrayLike, coefficient: npt.ArrayLike, air_density_kg_m3: npt.ArrayLike
+) -> FloatArray:
+    """½ρAC_s [kg/m]."""
+    area = above_zero("area_m2", area_m2, "Side area")
+    factor = above_zero("coefficient", coefficient, "Side force coefficient")
+    density = above_zero("air_density_kg_m3", air_density_kg_m3, "Air density")
+    return np.asarray(0.5 * density * area * factor)
 
 
 def air_density(
@@ -260,15 +256,9 @@ def side_force_at_angle(
     A square wind gives `side_force`. Source: Hucho (ed.), *Aerodynamics of Road Vehicles*,
     4th ed., ch. 5.
     """
-    wind, angle = (np.asarray(v, dtype=float) for v in (wind_speed_m_s, wind_angle_rad))
-    if not np.all(np.isfinite(angle)):
-        raise InputError("wind_angle_rad", "Wind angle must be a number.")
-    road = np.asarray(road_speed_m_s, dtype=float)
-    for field, value, label in (
-        ("road_speed_m_s", road, "Road speed"), ("wind_speed_m_s", wind, "Wind speed"),
-    ):  # fmt: skip
-        if not np.all(value >= 0):
-            raise InputError(field, f"{label} must be zero or more.")
+    road = zero_or_more("road_speed_m_s", road_speed_m_s, "Road speed")
+    wind = zero_or_more("wind_speed_m_s", wind_speed_m_s, "Wind speed")
+    angle = number("wind_angle_rad", wind_angle_rad, "Wind angle")
     across, along = wind * np.sin(angle), road + wind * np.cos(angle)
     # The push at rest in wind of that speed from abeam, scaled to the real relative wind.
     pressed = side_force(area_m2, coefficient, np.abs(along), np.abs(across), air_density_kg_m3)
@@ -299,19 +289,15 @@ def wind_for_force(
     Raises
     ------
     InputError
-        ``force_n`` below zero.
+        Names the argument out of range.
 
     Notes
     -----
     The inverse of `side_force`: V_w² = ½(√(V⁴ + 4q²) − V²) with q = 2F/(ρAC_s).
     """
-    force, area, factor, road, density = (
-        np.asarray(v, dtype=float)
-        for v in (force_n, area_m2, coefficient, road_speed_m_s, air_density_kg_m3)
-    )
-    if not np.all(force >= 0):
-        raise InputError("force_n", "Side force must be zero or more.")
-    q = 2 * force / (density * area * factor)
+    force = zero_or_more("force_n", force_n, "Side force")
+    road = zero_or_more("road_speed_m_s", road_speed_m_s, "Road speed")
+    q = force / _push_per_speed_squared(area_m2, coefficient, air_density_kg_m3)
     # Written without the difference, which loses all digits in a light wind at speed.
     squared = 2 * q**2 / (np.sqrt(road**4 + 4 * q**2) + road**2 + np.finfo(float).tiny)
     return np.asarray(np.sqrt(squared))
