@@ -47,7 +47,8 @@ def everything():
     return replace(
         vehicle_c(), rear=rear, load_states=(replace(state, **heights),),
         stack=(MassItem("water", LoadKey.TRIP_READY, m(300.0), m(4.3), m(0.2), m(0.9)),),
-        lift_weighing=LiftWeighing(rise_m=m(0.6), raised_front_kg=m(2150.0)), tow=Tow(Hitch.TONGUE, m(150.0), m(1.9)),
+        lift_weighing=LiftWeighing(rise_m=m(0.6), raised_front_kg=m(2150.0)),
+        tow=Tow(Hitch.TONGUE, m(150.0), m(1.9)),
         roll_test=RollTest(mass_kg=m(300.0), moved_m=m(1.8), lean_right_rad=m(0.03),
                            lean_left_rad=m(0.03), frequency_hz=m(0.8), first_swing_rad=m(0.02),
                            later_swing_rad=m(0.01)),

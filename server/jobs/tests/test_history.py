@@ -1,18 +1,11 @@
-import threading
-
-from django.db import IntegrityError, connection, transaction
-from django.test import TransactionTestCase
+from django.db import IntegrityError, transaction
 
 from axlecore.entry import enter
 from axlecore.errors import InputError
 from axlecore.measure import Known
-from axlecore.rig import RigKind
-from history.versions import StaleError
-from jobs.services import choose_bar, open_job
-from rigs.models import Vehicle
+from jobs.services import choose_bar
 from rigs.services import change_sheet, revert_sheet, sheet_of
-from shops.models import Person, Shop
-from shops.tests.people import TwoShops, person
+from shops.tests.people import TwoShops
 
 
 def wheelbase(typed):
@@ -67,51 +60,3 @@ class VersionTests(TwoShops):
         choose_bar(self.job, self.lead, 1, "rear", None, None)
         self.job.refresh_from_db()
         self.assertEqual((self.job.version, self.job.vehicle.version), (2, 1))
-
-
-class TwoAtOnceTests(TransactionTestCase):
-    """Real transactions in two threads: the row lock decides, and nobody is overwritten."""
-
-    def test_of_two_writes_at_once_one_wins_and_one_is_told(self):
-        shop = Shop.objects.create(name="Here")
-        lead = person(shop, "lead", Person.Role.LEAD)
-        job = open_job(lead, "Van", "", RigKind.VAN, None, [])
-        ready, told = threading.Barrier(2, timeout=30), []
-
-        def write(typed):
-            try:
-                vehicle = Vehicle.objects.get(pk=job.vehicle_id)
-                ready.wait()
-                change_sheet(vehicle, lead, 1, "wheelbase_m", typed, wheelbase(typed))
-            except StaleError as error:
-                told.append(error.current_version)
-            finally:
-                connection.close()
-
-        threads = [threading.Thread(target=write, args=(t,)) for t in ("2610 mm", "2620 mm")]
-        for thread in threads:
-            thread.start()
-        for thread in threads:
-            thread.join(timeout=60)
-        vehicle = Vehicle.objects.get(pk=job.vehicle_id)
-        self.assertEqual(told, [2])
-        self.assertEqual((vehicle.version, vehicle.revisions.count()), (2, 2))
-
-    def test_jobs_opened_at_once_get_numbers_of_their_own(self):
-        shop = Shop.objects.create(name="Here")
-        lead = person(shop, "lead", Person.Role.LEAD)
-        ready, numbers = threading.Barrier(3, timeout=30), []
-
-        def take_in():
-            try:
-                ready.wait()
-                numbers.append(open_job(lead, "Van", "", RigKind.VAN, None, []).number)
-            finally:
-                connection.close()
-
-        threads = [threading.Thread(target=take_in) for _ in range(3)]
-        for thread in threads:
-            thread.start()
-        for thread in threads:
-            thread.join(timeout=60)
-        self.assertEqual(sorted(numbers), [101, 102, 103])

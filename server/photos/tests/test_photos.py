@@ -1,6 +1,8 @@
 import io
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
 from PIL import Image
 
 from photos.models import Photo
@@ -66,6 +68,18 @@ class PhotoTests(TwoShops):
         self.assertEqual(self.send("GET", listed).json(), [])
         self.send("PATCH", f"/photos/{kept}", {"removed": False})
         self.assertEqual([photo["id"] for photo in self.send("GET", listed).json()], [kept])
+
+    def test_listing_takes_a_fixed_number_of_queries(self):
+        def queries():
+            with CaptureQueriesContext(connection) as asked:
+                self.send("GET", f"/jobs/{self.job.pk}/photos")
+            return len(asked)
+
+        self.upload(picture((40, 30)))
+        one = queries()
+        for _ in range(3):
+            self.upload(picture((40, 30)))
+        self.assertEqual(queries(), one)
 
     def test_two_marks_scale_the_side_picture(self):
         kept = self.upload(picture(), place="side").json()["id"]
