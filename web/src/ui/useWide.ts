@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from "react";
 
-const WIDE = "(min-width: 1024px)";
+// As wide as Tailwind's lg in style.css: below it two columns crowd the drawings.
+const WIDE = "(min-width: 1200px)";
 
 /** Whether the page is wide enough for two columns. */
 export function useWide(): boolean {

@@ -188,7 +188,7 @@ function widths(name: AxleName, axle: Axle): Width[] {
       found: axle.standard_bar?.bar.bushing_span_m,
     },
     { part: "air_bags.spacing_m", caption: "bag spacing", found: axle.air_bags?.spacing_m },
-    { part: "damper_spacing_m", caption: "damper spacing", found: axle.damper_spacing_m },
+    { part: "damper_spacing_m", caption: "dampers", found: axle.damper_spacing_m },
   ];
   return list.flatMap(({ part, caption, found }) =>
     found ? [{ place: `${name}.${part}`, caption, metres: found.value, known: found.known }] : [],
