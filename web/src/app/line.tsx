@@ -8,13 +8,12 @@ type Stop = "not yet" | "open" | "done" | "gated" | "stopped";
 /** How far a station is, read from its gate and from the record of passing it. */
 function stopOf(station: Station, job: Job, practice: Practice | undefined): Stop {
   const gate = practice?.gates.find((one) => one.station === station);
-  if (gate !== undefined) {
-    if (!gate.overridable) return "stopped";
-    if (job.passes.some((passed) => passed.station === station)) return "done";
-    return gate.open ? "open" : "gated";
-  }
+  if (gate?.overridable === false) return "stopped";
+  if (job.passes.some((passed) => passed.station === station)) return "done";
+  if (gate !== undefined) return gate.open ? "open" : "gated";
   if (station === "choose") return job.set_up.front || job.set_up.rear ? "done" : "open";
-  return "not yet";
+  // Before the rules have answered, a station that is built is open, not missing.
+  return STATIONS.some(({ key, to }) => key === station && to) ? "open" : "not yet";
 }
 
 const SAID: Record<Stop, string> = {
