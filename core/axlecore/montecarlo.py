@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -25,7 +25,10 @@ from axlecore.evaluate import REFERENCE_BEND_M_S2, REFERENCE_ROAD_M_S, REFERENCE
 from axlecore.loads import LoadKey
 from axlecore.measure import Measured, Record
 from axlecore.rig import Action, AxleChoice, SetUp, Vehicle
-from axlecore.steady import REAR, RollModel, solve
+from axlecore.section import second_moment
+from axlecore.steady import FRONT, REAR, RollModel, solve
+from axlecore.steel import STEELS, STRENGTH_SPREAD
+from axlecore.stress import stress_per_newton
 from axlecore.wind import block_area, side_force
 
 SAMPLES = 5000
@@ -83,7 +86,22 @@ def _drawn(
                 values[path] = np.clip(
                     generator.normal(found.value, deviation, samples), rule.low, rule.high
                 )
+    for chosen in (SetUp(), set_up):
+        for _, path, _ in _bars(vehicle, chosen):
+            values[f"{path}.bar.steel"] = generator.normal(
+                1.0, STRENGTH_SPREAD / _BAND_OVER_DEVIATION, samples
+            )
     return _Draw(values, samples, values.get("spring_correction", vehicle.corrected))
+
+
+def _bars(vehicle: Vehicle, set_up: SetUp) -> Iterator[tuple[str, str, FittedBar]]:
+    """The bar of each axle whose strength is judged: the chosen one, else the standard one."""
+    for name in ("front", "rear"):
+        choice, standard = getattr(set_up, name), getattr(vehicle, name).standard_bar
+        if choice is not None:
+            yield name, f"set_up.{name}.fitted", choice.fitted
+        elif standard is not None:
+            yield name, f"{name}.standard_bar", standard
 
 
 def _bar_rate(path: str, fitted: FittedBar, draw: _Draw) -> FloatArray:
@@ -138,7 +156,7 @@ def _axle(name: str, axle: Axle, choice: AxleChoice | None, draw: _Draw) -> _Axl
 
     solid = axle.suspension is Suspension.SOLID
     base = of("spring_base_m") if solid and axle.spring_base_m is not None else of("track_m")
-    span = of("link_spacing_m") if solid and axle.link_spacing_m is not None else of("track_m")
+    span = _link_span(name, axle, draw)
     rate = of("spring_rate_n_per_m") * draw.correction
     suspension = spring_roll_stiffness(rate, base, axle.leaf_twist_factor)
     if axle.air_bags is not None and axle.air_bags.lines is AirLines.SEPARATE:
@@ -164,6 +182,33 @@ def _axle(name: str, axle: Axle, choice: AxleChoice | None, draw: _Draw) -> _Axl
     dual = None if axle.dual_spacing_m is None else of("dual_spacing_m")
     tyres = tyre_roll_stiffness(of("tyre_rate_n_per_m"), of("track_m"), dual)
     return _AxleDraw(suspension + late + chosen, late, free, tyres)
+
+
+def _link_span(name: str, axle: Axle, draw: _Draw) -> FloatArray:
+    solid = axle.suspension is Suspension.SOLID and axle.link_spacing_m is not None
+    part = "link_spacing_m" if solid else "track_m"
+    return draw.of(f"{name}.{part}", getattr(axle, part))
+
+
+def _yield_reserve(
+    path: str, fitted: FittedBar, span: FloatArray, twist: FloatArray, draw: _Draw
+) -> FloatArray:
+    """Yield over the worst stress in the reference bend, (samples,).
+
+    Moments do not depend on stiffness, so stress goes with D/(D⁴ − d⁴) at a force.
+    """
+    bar = fitted.bar
+    gain = draw.of(f"{path}.motion_gain", fitted.motion_gain)
+    force = _bar_rate(path, fitted, draw) * np.abs(twist) * span * gain / 2
+    outside = draw.of(f"{path}.bar.outside_diameter_m", bar.outside_diameter_m)
+    bore = draw.of(f"{path}.bar.bore_m", bar.bore_m)
+    own = bar.outside_diameter_m.value / second_moment(
+        bar.outside_diameter_m.value, bar.bore_m.value
+    )
+    drawn = outside / second_moment(outside, np.minimum(bore, 0.98 * outside))
+    stress = float(stress_per_newton([bar], [fitted.hole])[0]) * force * drawn / own
+    strength = STEELS[bar.steel].yield_strength_pa * draw.values.get(f"{path}.bar.steel", 1.0)
+    return np.asarray(strength / stress)
 
 
 def _bar_stiffness(path: str, fitted: FittedBar, span: FloatArray, draw: _Draw) -> FloatArray:
@@ -245,11 +290,17 @@ def _figures(vehicle: Vehicle, set_up: SetUp, index: int, draw: _Draw) -> dict[s
     per_newton = solve(
         replace(model, free_lean_rad=np.zeros((1, 2))), 0.0, 1.0, height, behind
     ).lean_rad[:, 0]
-    return {
+    figures = {
         "lean": bend.lean_rad[:, 0],
         "wind lean": per_newton * force,
         "front share": bend.front_share[:, 0],
     }
+    for name, path, fitted in _bars(vehicle, set_up):
+        axle = FRONT if name == "front" else REAR
+        twist = bend.lean_rad[:, 0] - bend.tyre_roll_rad[:, 0, axle]
+        span = _link_span(name, getattr(vehicle, name), draw)
+        figures[f"{name} yield reserve"] = _yield_reserve(path, fitted, span, twist, draw)
+    return figures
 
 
 def bands(
@@ -277,7 +328,8 @@ def bands(
     Returns
     -------
     list of Band
-        Lean, lean in the wind and front share, before and after, and the lean saved.
+        Lean, lean in the wind, front share and each bar's reserve to yield in the bend, before
+        and after, and the lean saved.
 
     Raises
     ------
@@ -290,7 +342,8 @@ def bands(
     -----
     Every uncertain number is normal with its band as 95 %, independent of the others; both
     set-ups are drawn on the same vehicles, so the saving's band is its own. Bands are the 2.5
-    and 97.5 percentiles. Drivers are the numbers with the largest squared correlation.
+    and 97.5 percentiles. Strengths spread by `steel.STRENGTH_SPREAD`. Drivers are the numbers
+    with the largest squared correlation.
     Play acts in the bend; the wind's lean is taken with play closed up.
     Source: JCGM 101:2008 (GUM, supplement 1).
     """

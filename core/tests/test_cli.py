@@ -11,7 +11,9 @@ import numpy as np
 from axlecore.cli import main
 from axlecore.cli.claim import ClaimFile
 from axlecore.cli.rank import RankFile
+from axlecore.entry import fit_part
 from axlecore.formats import to_json, to_plain
+from axlecore.measure import Measured
 from axlecore.ranking import Candidate, Wishes
 from axlecore.rig import Action, RigFile, SetUp
 from tests.rigs import bar, choice, fitted, vehicle_c
@@ -47,6 +49,17 @@ class CommandTests(unittest.TestCase):
             code, _, said = self.run_on(RIG, "size", *words)
             self.assertEqual(code, 2)
             self.assertIn(complaint, said)
+
+    def test_bands_say_what_drives_them_in_the_trades_words(self):
+        loose = fit_part(vehicle_c(), "rear.spring_base_m", Measured(1.0, tolerance=0.1))
+        code, said, _ = self.run_on(RigFile(loose, SetUp(rear=choice())), "bands")
+        self.assertEqual(code, 0)
+        self.assertRegex(said, r"(?m)^lean before, ° .*rear spring base$")
+        self.assertRegex(said, r"(?m)^rear yield reserve after, × .*chosen rear steel's strength")
+        code, said, _ = self.run_on(RIG, "bands", "--json")
+        self.assertEqual(json.loads(said)[0]["drivers"], [])
+        code, _, said = self.run_on(RIG, "bands", "--state", "towing")
+        self.assertEqual((code, "no state “towing”" in said), (2, True))
 
     def test_rank_prints_reasons_marks_and_what_fails(self):
         rear = tuple(Candidate(f"R{d}", Action.SUPPLEMENT, fitted(d), 10.0 * d) for d in (25, 30))
@@ -101,7 +114,7 @@ class PublishedTests(unittest.TestCase):
     def test_the_examples_of_the_docs_are_what_the_program_prints(self):
         page = (ROOT / "docs" / "cli.md").read_text()
         examples = re.findall(r"(?ms)^```\n\$ axlecore (.*?)\n(.*?)^```$", page)
-        self.assertEqual(len(examples), 4)
+        self.assertEqual(len(examples), 5)
         for words, printed in examples:
             out = io.StringIO()
             with contextlib.redirect_stdout(out), contextlib.chdir(ROOT):

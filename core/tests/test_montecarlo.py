@@ -11,6 +11,7 @@ from axlecore.measure import Measured
 from axlecore.montecarlo import bands
 from axlecore.practice.classes import class_vehicle
 from axlecore.rig import RigKind, SetUp
+from axlecore.strength import strength
 from axlecore.uncertainty import reference_lean
 from tests.rigs import choice, fitted, m, vehicle_c
 
@@ -71,6 +72,36 @@ class BandTests(unittest.TestCase):
             vehicle = fit_part(vehicle, place, Measured(value, tolerance=band))
         drivers = set(banded(vehicle)["lean before"].drivers)
         self.assertEqual(drivers, {"rear.spring_base_m", height})
+
+    def test_the_reserve_to_yield_is_strengths_and_its_band_is_the_steels(self):
+        """With exact numbers only the steel's spread of 8 % is left."""
+        set_up = SetUp(rear=choice())
+        band = banded(vehicle_c(), set_up)["rear yield reserve after"]
+        self.assertAlmostEqual(
+            band.value, strength(vehicle_c(), set_up, KEY, "rear", 0.05).in_bend.yield_reserve, 6
+        )
+        self.assertAlmostEqual(band.low / band.value, 0.92, 2)
+        self.assertAlmostEqual(band.high / band.value, 1.08, 2)
+        self.assertEqual(band.drivers, ["set_up.rear.fitted.bar.steel"])
+
+    def test_bands_hold_the_truth_in_the_stated_share_of_shops(self):
+        """Two hundred shops measure vehicle C, each with errors of its own tools."""
+        places = {
+            "rear.spring_base_m": (1.0, 0.06), "rear.link_spacing_m": (1.04, 0.05),
+            "rear.standard_bar.bar.outside_diameter_m": (0.0286, 0.0015),
+            "load_states.0.centre_of_gravity_height_m": (1.28, 0.08),
+        }  # fmt: skip
+        truth = reference_lean(vehicle_c(), SetUp(), KEY)
+        errors, inside = np.random.default_rng(20261125), 0
+        for shop in range(200):
+            read = vehicle_c()
+            for place, (value, tolerance) in places.items():
+                found = float(errors.normal(value, tolerance / 1.96))
+                read = fit_part(read, place, Measured(found, tolerance=tolerance))
+            band = banded(read, seed=shop, samples=400)["lean before"]
+            inside += band.low <= truth <= band.high
+        # Of 200 at 95 %, 179 to 199 lie inside in all but one case of ten thousand.
+        self.assertTrue(179 <= inside <= 199, inside)
 
     def test_a_saving_is_surer_than_the_two_leans_it_is_between(self):
         vehicle = fit_part(

@@ -49,6 +49,32 @@ class LeanTests(unittest.TestCase):
         wind = solve(model(), [0.0], [4000.0], [1.6]).lean_rad
         np.testing.assert_allclose(both, bend + wind, rtol=1e-12)
 
+    @given(bends, stiffness, stiffness)
+    def test_the_lean_is_where_the_energy_is_least(self, bend, front, rear):
+        """Springs, tyres, gravity and inertia as one energy, its slope set to zero by hand."""
+        found = model(front, rear)
+        (springs,), (tyres,) = found.suspension_n_m_per_rad, found.tyre_n_m_per_rad
+        body = found.sprung_mass_kg[0] * found.arm_m[0]
+        axles = (found.axle_sprung_mass_kg * found.roll_centre_height_m
+                 + found.unsprung_mass_kg * found.unsprung_height_m)[0]  # fmt: skip
+
+        def energy(rolls):
+            lean, tyre = rolls[0], rolls[1:]
+            stored = (springs * (lean - tyre) ** 2 + tyres * tyre**2).sum() / 2
+            shifts = np.concatenate([[body * lean], axles * tyre])
+            return stored - 9.80665 / 2 * (shifts @ rolls) - bend * shifts.sum()
+
+        # Exact for a quadratic: differences of one step give its slopes and curvatures.
+        nil, unit = energy(np.zeros(3)), np.eye(3)
+        single = np.array([energy(e) for e in unit])
+        curve = np.array([[energy(a + b) for b in unit] for a in unit])
+        curve = curve - single[:, None] - single[None, :] + nil
+        slope = single - nil - np.diag(curve) / 2
+        rolls = np.linalg.solve(curve, -slope)
+        answer = solve(found, [bend])
+        np.testing.assert_allclose(answer.lean_rad[0, 0], rolls[0], rtol=1e-8)
+        np.testing.assert_allclose(answer.tyre_roll_rad[0, 0], rolls[1:], rtol=1e-8)
+
     def test_load_transfer_balances_the_overturning_moment(self):
         """Moments about the ground: what the tyres take is what inertia and gravity give."""
         found, bend, gravity = model(), 2.5, 9.80665
