@@ -34,6 +34,8 @@ from axlecore.wind import block_area, side_force
 SAMPLES = 5000
 #: Half width of a band over its standard deviation: a stated band holds 95 % of cases.
 _BAND_OVER_DEVIATION = 1.96
+#: A number that correlates less with a figure does not drive it.
+_LEAST_CORRELATION = 0.1
 
 
 @dataclass(frozen=True)
@@ -360,15 +362,29 @@ def bands(
             named[f"{name} {when}"] = values, exact[name]
     saved = tuple(a - b for a, b in zip(named["lean before"], named["lean after"], strict=True))
     named["lean saved"] = saved[0], saved[1]
-    return [_band(name, values, float(exact[0]), draw) for name, (values, exact) in named.items()]
+    drawn = np.stack([values for values, _ in named.values()])
+    lows, highs = np.percentile(drawn, [2.5, 97.5], axis=1)
+    exacts = [float(exact[0]) for _, exact in named.values()]
+    rows = zip(named, exacts, lows, highs, _drivers(draw, drawn), strict=True)
+    return [Band(name, exact, float(low), float(high), two) for name, exact, low, high, two in rows]
 
 
-def _band(name: str, values: FloatArray, exact: float, draw: _Draw) -> Band:
-    low, high = np.percentile(values, [2.5, 97.5])
-    spread = values.std()
-    shares = {
-        path: abs(float(np.corrcoef(drawn, values)[0, 1])) if spread > 0 else 0.0
-        for path, drawn in draw.values.items()
-    }
-    drivers = sorted((path for path in shares if shares[path] > 0.1), key=lambda p: -shares[p])
-    return Band(name, exact, float(low), float(high), drivers[:2])
+def _drivers(draw: _Draw, figures: FloatArray) -> list[list[str]]:
+    """The two numbers of largest correlation with each figure, (figures, samples)."""
+    paths = list(draw.values)
+    if not paths:
+        return [[] for _ in figures]
+    drawn = _standardised(np.stack([draw.values[path] for path in paths]))
+    shares = np.abs(_standardised(figures) @ drawn.T) / draw.samples
+    most = np.argsort(-shares, axis=1, kind="stable")[:, :2]
+    return [
+        [paths[i] for i in two if row[i] > _LEAST_CORRELATION]
+        for row, two in zip(shares, most, strict=True)
+    ]
+
+
+def _standardised(rows: FloatArray) -> FloatArray:
+    """Rows of mean 0 and deviation 1; a row that does not vary is all zeros."""
+    about = rows - rows.mean(axis=1, keepdims=True)
+    deviation = about.std(axis=1, keepdims=True)
+    return np.asarray(about / np.where(deviation > 0, deviation, 1.0))
