@@ -362,10 +362,10 @@ def bands(
             named[f"{name} {when}"] = values, exact[name]
     saved = tuple(a - b for a, b in zip(named["lean before"], named["lean after"], strict=True))
     named["lean saved"] = saved[0], saved[1]
-    drawn = np.stack([values for values, _ in named.values()])
-    lows, highs = np.percentile(drawn, [2.5, 97.5], axis=1)
+    figures = np.stack([values for values, _ in named.values()])
+    lows, highs = np.percentile(figures, [2.5, 97.5], axis=1)
     exacts = [float(exact[0]) for _, exact in named.values()]
-    rows = zip(named, exacts, lows, highs, _drivers(draw, drawn), strict=True)
+    rows = zip(named, exacts, lows, highs, _drivers(draw, figures), strict=True)
     return [Band(name, exact, float(low), float(high), two) for name, exact, low, high, two in rows]
 
 
