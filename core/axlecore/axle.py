@@ -346,9 +346,31 @@ def link_span(axle: Axle) -> float:
     axle : Axle
         The axle.
     """
-    if axle.suspension is Suspension.INDEPENDENT or axle.link_spacing_m is None:
-        return axle.track_m.value
-    return axle.link_spacing_m.value
+    return float(getattr(axle, link_span_place(axle)).value)
+
+
+def link_span_place(axle: Axle) -> str:
+    """Return the field that says at which spacing a bar acts.
+
+    Parameters
+    ----------
+    axle : Axle
+        The axle.
+    """
+    solid = axle.suspension is Suspension.SOLID and axle.link_spacing_m is not None
+    return "link_spacing_m" if solid else "track_m"
+
+
+def spring_base_place(axle: Axle) -> str:
+    """Return the field that says at which spacing the springs act.
+
+    Parameters
+    ----------
+    axle : Axle
+        The axle; an independent one acts at its track.
+    """
+    solid = axle.suspension is Suspension.SOLID and axle.spring_base_m is not None
+    return "spring_base_m" if solid else "track_m"
 
 
 def free_lean(axle: Axle, fitted: FittedBar) -> float:
@@ -383,11 +405,9 @@ def springs_of(axle: Axle) -> float:
     axle : Axle
         The axle; an independent one acts at its track.
     """
-    base = axle.track_m if axle.spring_base_m is None else axle.spring_base_m
-    if axle.suspension is Suspension.INDEPENDENT:
-        base = axle.track_m
+    base = getattr(axle, spring_base_place(axle)).value
     return float(
-        spring_roll_stiffness(axle.spring_rate_n_per_m.value, base.value, axle.leaf_twist_factor)
+        spring_roll_stiffness(axle.spring_rate_n_per_m.value, base, axle.leaf_twist_factor)
     )
 
 

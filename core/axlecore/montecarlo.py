@@ -12,9 +12,10 @@ from axlecore.axle import (
     AirLines,
     Axle,
     FittedBar,
-    Suspension,
     bar_roll_stiffness,
     free_lean,
+    link_span_place,
+    spring_base_place,
     spring_roll_stiffness,
     tyre_roll_stiffness,
 )
@@ -156,8 +157,7 @@ def _axle(name: str, axle: Axle, choice: AxleChoice | None, draw: _Draw) -> _Axl
     def of(part: str) -> FloatArray:
         return draw.of(f"{name}.{part}", getattr(axle, part))
 
-    solid = axle.suspension is Suspension.SOLID
-    base = of("spring_base_m") if solid and axle.spring_base_m is not None else of("track_m")
+    base = of(spring_base_place(axle))
     span = _link_span(name, axle, draw)
     rate = of("spring_rate_n_per_m") * draw.correction
     suspension = spring_roll_stiffness(rate, base, axle.leaf_twist_factor)
@@ -187,8 +187,7 @@ def _axle(name: str, axle: Axle, choice: AxleChoice | None, draw: _Draw) -> _Axl
 
 
 def _link_span(name: str, axle: Axle, draw: _Draw) -> FloatArray:
-    solid = axle.suspension is Suspension.SOLID and axle.link_spacing_m is not None
-    part = "link_spacing_m" if solid else "track_m"
+    part = link_span_place(axle)
     return draw.of(f"{name}.{part}", getattr(axle, part))
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from axlecore.axle import FittedBar, link_span
 from axlecore.bar import bar_rates
+from axlecore.choose import axle_named
 from axlecore.errors import InputError
 from axlecore.evaluate import REFERENCE_BEND_M_S2, axle_stiffness, model_of
 from axlecore.fatigue import Fatigue, distance_to_crack, fatigue
@@ -74,9 +75,7 @@ def strength(
     mean is zero. Force per end K_bar·twist/(w·g) with the twist between body and axle.
     """
     state = vehicle.load_states[vehicle.weighed(key)]
-    if axle_name not in ("front", "rear"):
-        raise InputError("axle", f"Read “{axle_name[:20]}”; the axle is front or rear.")
-    axle, choice = getattr(vehicle, axle_name), getattr(set_up, axle_name)
+    axle, choice = axle_named(vehicle, axle_name), getattr(set_up, axle_name)
     fitted: FittedBar | None = choice.fitted if choice is not None else axle.standard_bar
     if fitted is None:
         raise InputError("axle", f"The {axle_name} axle has no bar.")

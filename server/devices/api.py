@@ -3,6 +3,7 @@
 import numpy as np
 from ninja import Query, Router, Schema
 
+from axlecore.choose import axle_named
 from axlecore.errors import InputError
 from axlecore.loads import LoadKey
 from axlecore.response import read_rocking
@@ -83,9 +84,7 @@ def read_caliper(
 ) -> CaliperOut:
     job = job_of(request, job_id)
     writer(request)
-    if axle not in ("front", "rear"):
-        raise InputError("axle", f"Read “{axle[:20]}”; the axle is front or rear.")
-    fitted = getattr(sheet_of(job.vehicle), axle).standard_bar
+    fitted = axle_named(sheet_of(job.vehicle), axle).standard_bar
     if fitted is None:
         raise InputError("axle", f"The {axle} axle has no bar to hold a caliper on.")
     generator = np.random.default_rng([job.vehicle_id, reading])

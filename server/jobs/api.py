@@ -20,7 +20,7 @@ from axlecore.rig import Action, RigKind
 from jobs.gates import assess_job
 from jobs.models import Job
 from jobs.records import set_up_of
-from jobs.schemas import BaseIn, EntryIn, JobOut, RevertIn, job_of, job_out
+from jobs.schemas import BaseIn, EntryIn, JobOut, RevertIn, job_of, job_out, record_answer
 from jobs.services import (
     change_set_up,
     choose_bar,
@@ -100,11 +100,6 @@ class ShortListRow(Schema):
     outcome: Outcome
 
 
-def _answer(record: object) -> HttpResponse:
-    # Written by core straight from its records: an evaluation is some 60 kB of numbers.
-    return HttpResponse(to_json(record), content_type="application/json")
-
-
 @router.get("/jobs", response=YardOut, operation_id="list_jobs")
 def list_jobs(
     request: PersonRequest,
@@ -149,7 +144,7 @@ def get_job(request: PersonRequest, job_id: int) -> JobOut:
 
 @router.get("/jobs/{int:job_id}/assessment", response=Assessment, operation_id="assess_job")
 def get_assessment(request: PersonRequest, job_id: int) -> HttpResponse:
-    return _answer(assess_job(job_of(request, job_id)))
+    return record_answer(assess_job(job_of(request, job_id)))
 
 
 @router.get("/jobs/{int:job_id}/rig.json", include_in_schema=False)

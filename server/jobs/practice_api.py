@@ -6,7 +6,6 @@ from django.http import HttpResponse
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from axlecore.formats import to_json
 from axlecore.loads import LoadKey
 from axlecore.practice.offers import take_offer
 from axlecore.practice.report import Practice
@@ -17,7 +16,7 @@ from jobs.entries import enter_all, import_ticket
 from jobs.gates import change_kind, pass_gate, practice_of
 from jobs.papers import enter_on_paper, revert_paper
 from jobs.records import PaperName, set_up_of
-from jobs.schemas import BaseIn, EntryIn, JobOut, RevertIn, job_of, job_out
+from jobs.schemas import BaseIn, EntryIn, JobOut, RevertIn, job_of, job_out, record_answer
 from jobs.services import edit_sheet
 from rigs.services import sheet_of
 from shops.requests import PersonRequest, writer
@@ -58,16 +57,14 @@ class DueIn(Schema):
 
 @router.get("/jobs/{int:job_id}/practice", response=Practice, operation_id="job_practice")
 def get_practice(request: PersonRequest, job_id: int) -> HttpResponse:
-    record = practice_of(job_of(request, job_id))
-    return HttpResponse(to_json(record), content_type="application/json")
+    return record_answer(practice_of(job_of(request, job_id)))
 
 
 @router.get("/jobs/{int:job_id}/certainty", response=Certainty, operation_id="job_certainty")
 def get_certainty(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
     sheet = sheet_of(job.vehicle)
-    found = certainty(sheet, set_up_of(job), state)
-    return HttpResponse(to_json(found), content_type="application/json")
+    return record_answer(certainty(sheet, set_up_of(job), state))
 
 
 @router.patch("/jobs/{int:job_id}/papers/{paper}", response=JobOut, operation_id="enter_on_paper")

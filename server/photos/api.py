@@ -41,7 +41,7 @@ def _out(photo: Photo) -> PhotoOut:
         width=photo.width,
         height=photo.height,
         marks=photo.marks,
-        person=photo.person.get_full_name() or photo.person.username,
+        person=photo.person.shown_name,
         made_at=photo.made_at,
     )
 

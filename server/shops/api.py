@@ -40,7 +40,7 @@ class PersonOut(Schema):
 def _person_out(person: Person) -> PersonOut:
     return PersonOut(
         username=person.username,
-        name=person.get_full_name() or person.username,
+        name=person.shown_name,
         role=Person.Role(person.role),
         may_write=person.may_write,
         shop=person.shop.name,

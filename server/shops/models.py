@@ -36,5 +36,9 @@ class Person(AbstractUser):
         ]
 
     @property
+    def shown_name(self) -> str:
+        return self.get_full_name() or self.username
+
+    @property
     def may_write(self) -> bool:
         return self.role in (self.Role.LEAD, self.Role.FITTER)

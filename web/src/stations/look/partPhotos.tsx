@@ -3,6 +3,7 @@ import { useAttempt } from "../../api/attempt";
 import { usePhotos } from "../../api/queries";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
+import { FileButton, PICTURES } from "../../ui/fileButton";
 
 type PartPhotosProps = { place: string; label: string };
 
@@ -43,21 +44,15 @@ export function PartPhotos({ place, label }: PartPhotosProps) {
           </figure>
         ))}
         {writable && (
-          <label className="grid min-h-11 cursor-pointer place-items-center border border-ink px-4 text-sm focus-within:outline-2 focus-within:outline-after hover:bg-ink hover:text-paper">
+          <FileButton
+            className="grid min-h-11 cursor-pointer place-items-center border border-ink px-4 text-sm hover:bg-ink hover:text-paper"
+            label={`Photo of the ${label}`}
+            accept={PICTURES}
+            camera
+            onFile={(file) => void attempt(() => keep(place, file))}
+          >
             {here.length ? "Another photo" : "Photo"}
-            <input
-              type="file"
-              accept="image/jpeg,image/png,image/webp"
-              capture="environment"
-              aria-label={`Photo of the ${label}`}
-              className="sr-only"
-              onChange={(event) => {
-                const file = event.target.files?.[0];
-                event.target.value = "";
-                if (file) void attempt(() => keep(place, file));
-              }}
-            />
-          </label>
+          </FileButton>
         )}
       </div>
       <p role="status" className="min-h-5 text-xs text-pale">

@@ -7,6 +7,7 @@ import type { Photo } from "../../api/types";
 import type { SideFrame } from "../../drawings/sideGeometry";
 import { pictureTransform } from "../../drawings/pictureGeometry";
 import { Panel } from "../../ui/panel";
+import { FileButton, PICTURES } from "../../ui/fileButton";
 
 const LOOK =
   "inline-grid min-h-8 cursor-pointer place-items-center px-2 text-[13px] text-pale underline underline-offset-4 hover:text-ink";
@@ -64,24 +65,19 @@ export function SidePictureTools() {
 
   return (
     <span className="flex flex-wrap items-center">
-      <label className={`${LOOK} focus-within:outline-2 focus-within:outline-after`}>
+      <FileButton
+        className={LOOK}
+        label="Picture of the left side"
+        accept={PICTURES}
+        onFile={(file) =>
+          void attempt(async () => {
+            await keep("side", file);
+            setMarking(true);
+          })
+        }
+      >
         {photo ? "Another picture" : "Lay a picture under"}
-        <input
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          aria-label="Picture of the left side"
-          className="sr-only"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = "";
-            if (file)
-              void attempt(async () => {
-                await keep("side", file);
-                setMarking(true);
-              });
-          }}
-        />
-      </label>
+      </FileButton>
       {photo && (
         <>
           <button type="button" className={LOOK} onClick={() => setMarking(true)}>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
+import { FileButton } from "../../ui/fileButton";
 
 const LOOK = "inline-grid min-h-11 cursor-pointer place-items-center border border-ink px-4 text-sm hover:bg-ink hover:text-paper"; // prettier-ignore
 
@@ -26,20 +27,14 @@ export function Ticket() {
       </h2>
       <div className="mt-1 flex flex-wrap gap-3">
         {writable && (
-          <label className={`${LOOK} focus-within:outline-2 focus-within:outline-after`}>
+          <FileButton
+            className={LOOK}
+            label="Weigh ticket file"
+            accept=".csv,text/csv"
+            onFile={(file) => void take(file)}
+          >
             Take one in
-            <input
-              type="file"
-              accept=".csv,text/csv"
-              aria-label="Weigh ticket file"
-              className="sr-only"
-              onChange={(event) => {
-                const file = event.target.files?.[0];
-                event.target.value = "";
-                if (file) void take(file);
-              }}
-            />
-          </label>
+          </FileButton>
         )}
         <a className={LOOK} href={`/api/jobs/${job.id}/weigh-ticket.csv`} download>
           Give one out
