@@ -26,7 +26,7 @@ AXLES = {"front": FRONT, "rear": REAR}
 
 @dataclass(frozen=True)
 class Outcome(Record):
-    """What one bar would do, in its outermost hole.
+    """What one bar would do.
 
     Attributes
     ----------
@@ -72,6 +72,7 @@ def short_list(
     action: Action,
     motion_gain: float,
     bars: Sequence[Bar],
+    hole: int = 0,
 ) -> list[Outcome]:
     """Return what each bar would do on one axle, the other axle as chosen.
 
@@ -89,6 +90,8 @@ def short_list(
         Arm-tip travel per axle travel.
     bars : sequence of Bar
         Candidates.
+    hole : int
+        Hole of all of them, 0 the outermost.
 
     Returns
     -------
@@ -113,7 +116,7 @@ def short_list(
     kept = here.before.suspension
     if action is Action.REPLACE:
         kept -= here.before.standard_bar
-    rates = bar_rates(bars, [0] * len(bars))
+    rates = bar_rates(bars, [hole] * len(bars))
     added = bar_roll_stiffness(rates, link_span(axle), motion_gain)
     suspension = np.tile(base, (len(bars), 1))
     suspension[:, AXLES[axle_name]] = kept + added

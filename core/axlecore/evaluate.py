@@ -23,7 +23,14 @@ from axlecore.bar import bar_rates
 from axlecore.errors import UnstableError
 from axlecore.loads import LOAD_NAMES, LoadKey
 from axlecore.measure import Record
-from axlecore.rig import Action, AxleChoice, LoadState, SetUp, Vehicle, check_set_up
+from axlecore.rig import (
+    AxleChoice,
+    LoadState,
+    SetUp,
+    Vehicle,
+    check_set_up,
+    standard_after,
+)
 from axlecore.steady import (
     FRONT,
     REAR,
@@ -206,13 +213,11 @@ def _rate_and_stiffness(axle: Axle, fitted: FittedBar | None, rate: float) -> tu
 def _stiffness(
     axle: Axle,
     spring_correction: float,
+    standard: FittedBar | None,
     choice: AxleChoice | None,
     standard_rate: float,
     chosen_rate: float,
 ) -> AxleStiffness:
-    standard = axle.standard_bar
-    if choice is not None and choice.action is Action.REPLACE:
-        standard = None
     rate, standing = _rate_and_stiffness(axle, standard, standard_rate)
     chosen = None if choice is None else choice.fitted
     new_rate, added = _rate_and_stiffness(axle, chosen, chosen_rate)
@@ -254,11 +259,11 @@ def axle_stiffness(vehicle: Vehicle, set_up: SetUp) -> tuple[BeforeAfter, Before
         The choice does not suit the axle.
     """
     check_set_up(vehicle, set_up)
-    axles = ((vehicle.front, set_up.front), (vehicle.rear, set_up.rear))
+    axles = (("front", vehicle.front, set_up.front), ("rear", vehicle.rear, set_up.rear))
     # All bars of the vehicle go through the frame in one step.
     fitted = [
         bar
-        for axle, choice in axles
+        for _, axle, choice in axles
         for bar in (axle.standard_bar, None if choice is None else choice.fitted)
     ]
     present = [bar for bar in fitted if bar is not None]
@@ -266,10 +271,19 @@ def axle_stiffness(vehicle: Vehicle, set_up: SetUp) -> tuple[BeforeAfter, Before
     rates = [0.0 if bar is None else next(solved) for bar in fitted]
     front, rear = (
         BeforeAfter(
-            before=_stiffness(axle, vehicle.corrected, None, standard, 0.0),
-            after=_stiffness(axle, vehicle.corrected, choice, standard, chosen),
+            before=_stiffness(axle, vehicle.corrected, axle.standard_bar, None, standard, 0.0),
+            after=_stiffness(
+                axle,
+                vehicle.corrected,
+                standard_after(vehicle, set_up, name),
+                choice,
+                standard,
+                chosen,
+            ),
         )
-        for (axle, choice), standard, chosen in zip(axles, rates[::2], rates[1::2], strict=True)
+        for (name, axle, choice), standard, chosen in zip(
+            axles, rates[::2], rates[1::2], strict=True
+        )
     )
     return front, rear
 

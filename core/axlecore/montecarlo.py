@@ -25,7 +25,7 @@ from axlecore.errors import InputError
 from axlecore.evaluate import REFERENCE_BEND_M_S2, REFERENCE_ROAD_M_S, REFERENCE_WIND_M_S
 from axlecore.loads import LoadKey
 from axlecore.measure import Measured, Record
-from axlecore.rig import Action, AxleChoice, SetUp, Vehicle
+from axlecore.rig import AxleChoice, SetUp, Vehicle, standard_after
 from axlecore.section import second_moment
 from axlecore.steady import FRONT, REAR, RollModel, solve
 from axlecore.steel import STEELS, STRENGTH_SPREAD
@@ -153,7 +153,10 @@ class _AxleDraw:
     tyres: FloatArray
 
 
-def _axle(name: str, axle: Axle, choice: AxleChoice | None, draw: _Draw) -> _AxleDraw:
+def _axle(name: str, vehicle: Vehicle, set_up: SetUp, draw: _Draw) -> _AxleDraw:
+    axle: Axle = getattr(vehicle, name)
+    choice: AxleChoice | None = getattr(set_up, name)
+
     def of(part: str) -> FloatArray:
         return draw.of(f"{name}.{part}", getattr(axle, part))
 
@@ -174,10 +177,10 @@ def _axle(name: str, axle: Axle, choice: AxleChoice | None, draw: _Draw) -> _Axl
             draw.of(f"{path}.spacing_m", helpers.spacing_m),
         )
     late, free = np.zeros(1), np.zeros(1)
-    replaced = choice is not None and choice.action is Action.REPLACE
-    if axle.standard_bar is not None and not replaced:
-        late = _bar_stiffness(f"{name}.standard_bar", axle.standard_bar, span, draw)
-        free = np.asarray(free_lean(axle, axle.standard_bar))
+    standing = standard_after(vehicle, set_up, name)
+    if standing is not None:
+        late = _bar_stiffness(f"{name}.standard_bar", standing, span, draw)
+        free = np.asarray(free_lean(axle, standing))
     chosen = np.zeros(1)
     if choice is not None:
         chosen = _bar_stiffness(f"set_up.{name}.fitted", choice.fitted, span, draw)
@@ -219,8 +222,8 @@ def _bar_stiffness(path: str, fitted: FittedBar, span: FloatArray, draw: _Draw) 
 
 def _model(vehicle: Vehicle, set_up: SetUp, index: int, draw: _Draw) -> RollModel:
     """The drawn vehicles in one load state, one row each."""
-    front = _axle("front", vehicle.front, set_up.front, draw)
-    rear = _axle("rear", vehicle.rear, set_up.rear, draw)
+    front = _axle("front", vehicle, set_up, draw)
+    rear = _axle("rear", vehicle, set_up, draw)
     state, path = vehicle.load_states[index], f"load_states.{index}"
 
     def both(of_front: FloatArray, of_rear: FloatArray) -> FloatArray:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import numpy.typing as npt
@@ -14,14 +14,17 @@ from axlecore.bar import bar_rates
 from axlecore.errors import InputError
 from axlecore.evaluate import REFERENCE_BEND_M_S2, axle_stiffness, reference_side_force
 from axlecore.loads import LoadKey
+from axlecore.manoeuvres import Course, bump_toss
 from axlecore.measure import Record
 from axlecore.rig import Action, SetUp, Vehicle
+from axlecore.rolltest import damping_of, head_over_roll_axis, inertia_of, standing_model
 from axlecore.steady import FRONT, REAR, roll_model, solve
 from axlecore.steel import STEELS
 from axlecore.stress import stress_per_newton
 from axlecore.wind import side_area
 
-KEEP = "keep"
+#: Keys of what needs no new bar: leaving an axle as it is, and renewing what is worn there.
+KEEP, RENEW = "keep", "renew"
 
 
 @dataclass(frozen=True)
@@ -66,6 +69,8 @@ class Wishes(Record):
         How far the front's share may fall, as a part.
     yield_reserve : float
         Least reserve to yield in a bend of 0.5 g.
+    head_toss_growth : float or None
+        How much of the head toss as it stands a one-side bump may give, 1.2 for a fifth more.
     budget, days : float or None
         At most.
     """
@@ -75,6 +80,7 @@ class Wishes(Record):
     wind_lean_rad: float | None = None
     share_loss: float = 0.03
     yield_reserve: float = 1.2
+    head_toss_growth: float | None = None
     budget: float | None = None
     days: float | None = None
 
@@ -93,6 +99,8 @@ class Ranked(Record):
         Of the front's share, in the state of the wishes.
     yield_reserve : float
         Of the chosen bars at 0.5 g; infinity where none is chosen.
+    head_toss_ratio : float
+        Head toss of a one-side bump over that as it stands.
     price, days : float
         Of both together; the later of the two.
     failed : list of str
@@ -108,6 +116,7 @@ class Ranked(Record):
     front_share: list[float]
     share_change: float
     yield_reserve: float
+    head_toss_ratio: float
     price: float
     days: float
     failed: list[str]
@@ -148,6 +157,7 @@ class _Figures:
     wind: FloatArray
     share: FloatArray
     reserve: FloatArray
+    toss: FloatArray
     price: FloatArray
     days: FloatArray
     pairs: npt.NDArray[np.int_]
@@ -186,6 +196,7 @@ def _reckon(
     vehicle: Vehicle,
     front: Sequence[Candidate],
     rear: Sequence[Candidate],
+    at: int,
     progress: Callable[[int, int], None] | None = None,
 ) -> _Figures:
     options = _axle_options(vehicle, "front", front), _axle_options(vehicle, "rear", rear)
@@ -193,10 +204,12 @@ def _reckon(
     parts = []
     for start in range(0, len(pairs), _AT_ONCE):
         part = pairs[start : start + _AT_ONCE]
-        parts.append(_solve_pairs(vehicle, options, part))
+        parts.append((*_solve_pairs(vehicle, options, part), _toss(vehicle, options, part, at)))
         if progress is not None:
             progress(start + len(part), len(pairs))
-    lean, wind, share, reserve = (np.concatenate(column) for column in zip(*parts, strict=True))
+    lean, wind, share, reserve, toss = (
+        np.concatenate(column) for column in zip(*parts, strict=True)
+    )
     of_front, of_rear = pairs.T
     price, days = (
         (np.array([getattr(c, name) for c in front])[of_front],
@@ -204,8 +217,31 @@ def _reckon(
         for name in ("price", "days")
     )  # fmt: skip
     return _Figures(
-        lean, wind, share, reserve, price[0] + price[1], np.maximum(*days), pairs
+        lean, wind, share, reserve, toss, price[0] + price[1], np.maximum(*days), pairs
     )  # fmt: skip
+
+
+def _of_pairs(
+    options: tuple[_Options, _Options], pairs: npt.NDArray[np.int_], part: int
+) -> FloatArray:
+    """One part of the options of each pair, (pairs, 2)."""
+    return np.stack([options[end][part][pairs[:, end]] for end in (FRONT, REAR)], axis=1)
+
+
+def _toss(
+    vehicle: Vehicle,
+    options: tuple[_Options, _Options],
+    pairs: npt.NDArray[np.int_],
+    at: int,
+) -> FloatArray:
+    """Head toss of a one-side bump in one load state, (pairs,) [m/s²]."""
+    state = vehicle.load_states[at]
+    model = roll_model(vehicle, (state,) * len(pairs), _of_pairs(options, pairs, 0))
+    standing = standing_model(vehicle, state)
+    inertia = inertia_of(vehicle, standing)
+    damping = damping_of(vehicle, standing, inertia)
+    head = head_over_roll_axis(vehicle, standing)
+    return bump_toss(model, inertia, damping, Course(), head)
 
 
 def _solve_pairs(
@@ -215,12 +251,8 @@ def _solve_pairs(
     states = vehicle.load_states
     repeat = len(states)
     suspension, late, free, stress = (
-        np.repeat(
-            np.stack([options[FRONT][part][pairs[:, 0]], options[REAR][part][pairs[:, 1]]], axis=1),
-            repeat, axis=0,
-        )
-        for part in range(4)
-    )  # fmt: skip
+        np.repeat(_of_pairs(options, pairs, part), repeat, axis=0) for part in range(4)
+    )
     area = side_area(vehicle.profile)
     rows = len(pairs) * repeat
     answer = solve(
@@ -304,8 +336,9 @@ def rank(
     if not front or not rear:
         raise InputError("candidates", "Give at least one candidate an axle, if only to keep it.")
     at = vehicle.weighed(wishes.state)
-    figures = _reckon(vehicle, front, rear, progress)
-    standing = _reckon(vehicle, [Candidate(KEEP)], [Candidate(KEEP)])
+    figures = _reckon(vehicle, front, rear, at, progress)
+    standing = _reckon(vehicle, [Candidate(KEEP)], [Candidate(KEEP)], at)
+    figures = replace(figures, toss=figures.toss / standing.toss[0])
     change = figures.share[:, at] - standing.share[0, at]
     failed = _failures(figures, change, at, wishes)
     front_line = undominated(np.stack([figures.lean[:, at], np.abs(change), figures.price], axis=1))
@@ -319,7 +352,8 @@ def rank(
             front=front[figures.pairs[row, 0]].key, rear=rear[figures.pairs[row, 1]].key,
             lean_rad=figures.lean[row].tolist(), wind_lean_rad=figures.wind[row].tolist(),
             front_share=figures.share[row].tolist(), share_change=float(change[row]),
-            yield_reserve=float(figures.reserve[row]), price=float(figures.price[row]),
+            yield_reserve=float(figures.reserve[row]),
+            head_toss_ratio=float(figures.toss[row]), price=float(figures.price[row]),
             days=float(figures.days[row]), failed=failed[row], undominated=bool(front_line[row]),
         )
         for row in order
@@ -339,6 +373,12 @@ def _failures(figures: _Figures, change: FloatArray, at: int, wishes: Wishes) ->
     for value, limit, scale, words in (
         (lean, wishes.lean_rad, np.degrees(1), "leans {:.2f}°, {:.2f}° asked"),
         (wind, wishes.wind_lean_rad, np.degrees(1), "leans {:.2f}° in the wind, {:.2f}° asked"),
+        (
+            figures.toss,
+            wishes.head_toss_growth,
+            1.0,
+            "tosses the head {:.2f} times as hard as now, {:.2f} allowed",
+        ),
         (figures.price, wishes.budget, 1.0, "costs {:.0f}, {:.0f} to spend"),
         (figures.days, wishes.days, 1.0, "takes {:.0f} days, {:.0f} left"),
     ):
@@ -365,9 +405,66 @@ def _why(sets: list[Ranked], at: int, standing_lean: float) -> str:
 
 
 def _named(one: Ranked) -> str:
-    parts = [f"{key} at the {axle}" for axle, key in (("front", one.front), ("rear", one.rear))
+    words = {RENEW: "renewed links and bushings"}
+    parts = [f"{words.get(key, key)} at the {axle}"
+             for axle, key in (("front", one.front), ("rear", one.rear))
              if key != KEEP]  # fmt: skip
     return " with ".join(parts) or "Keeping what is there"
+
+
+def shortened(ranking: Ranking, most: int) -> Ranking:
+    """Return a ranking with its best sets, all undominated ones, and those without a new bar.
+
+    Parameters
+    ----------
+    ranking : Ranking
+        Any.
+    most : int
+        How many of the best to keep.
+    """
+    kept = {KEEP, RENEW}
+    sets = [
+        one for at, one in enumerate(ranking.sets)
+        if at < most or one.undominated or {one.front, one.rear} <= kept
+    ]  # fmt: skip
+    return replace(ranking, sets=sets)
+
+
+def thin_out(
+    vehicle: Vehicle, axle_name: str, candidates: Sequence[Candidate], most: int
+) -> list[Candidate]:
+    """Return so many candidates of an axle, the cheapest of each step of stiffness.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    axle_name : str
+        "front" or "rear".
+    candidates : sequence of Candidate
+        Any number.
+    most : int
+        How many to keep, 1 or more.
+
+    Returns
+    -------
+    list of Candidate
+        All of them where they are few enough, in the order given.
+
+    Notes
+    -----
+    With `most` even steps between the softest and the stiffest, two bars of one step differ by
+    less than the band of either; the cheapest stands for all of it.
+    """
+    if len(candidates) <= most:
+        return list(candidates)
+    stiffness = _axle_options(vehicle, axle_name, candidates)[0]
+    width = (stiffness.max() - stiffness.min()) / most or 1.0
+    steps = np.minimum(((stiffness - stiffness.min()) / width).astype(int), most - 1)
+    price = np.array([candidate.price for candidate in candidates])
+    order = np.lexsort((price, steps))
+    first = np.unique(steps[order], return_index=True)[1]
+    return [candidates[row] for row in sorted(order[first].tolist())]
 
 
 @dataclass(frozen=True)
@@ -418,7 +515,7 @@ def next_steps(
     at = vehicle.weighed(key)
     keep = Candidate(KEEP)
     options = {"front": [keep, *front], "rear": [keep, *rear]}
-    figures = _reckon(vehicle, options["front"], options["rear"])
+    figures = _reckon(vehicle, options["front"], options["rear"], at)
     lean = figures.lean[:, at].reshape(len(options["front"]), len(options["rear"]))
     chosen = [0, 0]
     found: list[Step] = []

@@ -14,15 +14,13 @@ from axlecore.manoeuvres import MANOEUVRES, Course, marks, simulate, standard_ru
 from axlecore.measure import Record
 from axlecore.response import rocking
 from axlecore.rig import SetUp, Vehicle
-from axlecore.rolltest import damping_of, inertia_of
+from axlecore.rolltest import damping_of, head_over_roll_axis, inertia_of
 from axlecore.rough import articulation, body_rock
 from axlecore.steady import RollModel
 from axlecore.wind import side_area, side_force
 
 #: How long a replay is, and how finely it is sampled.
 SECONDS, STEP_S = 20.0, 0.005
-#: A seated head over the floor [m]; the usual one.
-HEAD_OVER_FLOOR_M = 1.2
 #: Gap to a truck in the next lane [m].
 TRUCK_GAP_M = 1.5
 
@@ -113,6 +111,29 @@ def replay(vehicle: Vehicle, set_up: SetUp, key: LoadKey, course: Course) -> tup
     return before, after
 
 
+def free_rocking(vehicle: Vehicle, set_up: SetUp, key: LoadKey, damper_factor: float = 1.0) -> int:
+    """Return how many half-swings follow a push with what is chosen.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    key : LoadKey
+        A load state of the sheet.
+    damper_factor : float
+        On the dampers that are there, above zero.
+    """
+    state = vehicle.load_states[vehicle.weighed(key)]
+    front, rear = axle_stiffness(vehicle, set_up)
+    standing = model_of(vehicle, (front.before, rear.before), (state,))
+    inertia = inertia_of(vehicle, standing)
+    damping = damping_of(vehicle, standing, inertia) * damper_factor
+    chosen = model_of(vehicle, (front.after, rear.after), (state,))
+    return int(rocking(chosen, inertia, damping).swings[0])
+
+
 def _replay(
     vehicle: Vehicle,
     model: RollModel,
@@ -131,8 +152,8 @@ def _replay(
         model, inertia, damping, standard_runs(own, model, time), STEP_S,
         np.array([side.centre_height_m]), np.array([side.centre_behind_front_axle_m]),
     )  # fmt: skip
-    head = vehicle.floor_height_m.value + HEAD_OVER_FLOOR_M - float(model.roll_axis_height_m[0])
-    found, free = marks(motion, STEP_S, head), rocking(model, inertia, damping)
+    found = marks(motion, STEP_S, head_over_roll_axis(vehicle, model))
+    free = rocking(model, inertia, damping)
     return Replay(
         manoeuvres=list(MANOEUVRES),
         step_s=STEP_S * 4,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from axlecore.axle import Axle, FittedBar
@@ -190,6 +190,13 @@ class Action(StrEnum):
     NEW = "new"
 
 
+class Joints(StrEnum):
+    """What is done with the standard bar's links and bushings."""
+
+    AS_THEY_ARE = "as_they_are"
+    RENEWED = "renewed"
+
+
 @dataclass(frozen=True)
 class AxleChoice(Record):
     """A bar chosen for one axle.
@@ -200,10 +207,17 @@ class AxleChoice(Record):
         Added beside the standard bar, put in its place, or new where none was.
     fitted : FittedBar
         The bar and how it sits.
+    part_number : str
+        Of the rack's part it came from; empty for a bar that is on no rack.
     """
 
     action: Action
     fitted: FittedBar
+    part_number: str = ""
+
+    def __post_init__(self) -> None:
+        if len(self.part_number) > 40:
+            raise InputError("part_number", "Write at most 40 characters.")
 
 
 @dataclass(frozen=True)
@@ -214,10 +228,44 @@ class SetUp(Record):
     ----------
     front, rear : AxleChoice or None
         The choice for each axle.
+    front_joints, rear_joints : Joints
+        Whether the standard bar's worn links and bushings are renewed, which ends their play.
     """
 
     front: AxleChoice | None = None
     rear: AxleChoice | None = None
+    front_joints: Joints = Joints.AS_THEY_ARE
+    rear_joints: Joints = Joints.AS_THEY_ARE
+
+    @property
+    def empty(self) -> bool:
+        """Nothing is chosen: the vehicle stays as it is."""
+        return self == SetUp()
+
+
+def standard_after(vehicle: Vehicle, set_up: SetUp, axle_name: str) -> FittedBar | None:
+    """Return the standard bar as it is once the choice is fitted; None where it is gone.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    axle_name : str
+        "front" or "rear".
+
+    Notes
+    -----
+    A replaced bar drops out; renewed joints take its play away.
+    """
+    standing: FittedBar | None = getattr(vehicle, axle_name).standard_bar
+    choice: AxleChoice | None = getattr(set_up, axle_name)
+    if standing is None or (choice is not None and choice.action is Action.REPLACE):
+        return None
+    if getattr(set_up, f"{axle_name}_joints") is Joints.RENEWED:
+        return replace(standing, link_play_m=None, bushing_play_m=None)
+    return standing
 
 
 @dataclass(frozen=True)
@@ -253,9 +301,14 @@ def check_set_up(vehicle: Vehicle, set_up: SetUp) -> None:
         ("front", vehicle.front, set_up.front),
         ("rear", vehicle.rear, set_up.rear),
     ):
+        has_bar = axle.standard_bar is not None
+        if not has_bar and getattr(set_up, f"{name}_joints") is Joints.RENEWED:
+            raise InputError(
+                f"set_up.{name}_joints",
+                f"The {name} axle has no bar whose joints could be renewed.",
+            )
         if choice is None:
             continue
-        has_bar = axle.standard_bar is not None
         if has_bar == (choice.action is Action.NEW):
             fits = "“supplement” or “replace”" if has_bar else "“new”"
             there = "has a bar" if has_bar else "has no bar"

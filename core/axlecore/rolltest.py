@@ -17,6 +17,8 @@ from axlecore.units import GRAVITY_M_S2
 
 #: Damping of a vehicle nobody has rocked: a usual ratio of critical.
 USUAL_DAMPING_RATIO = 0.2
+#: A seated head over the floor [m]; the usual one.
+HEAD_OVER_FLOOR_M = 1.2
 #: A correction outside this is no spring's doing.
 _BELIEVABLE = (0.4, 2.5)
 
@@ -127,6 +129,20 @@ def inertia_of(vehicle: Vehicle, model: RollModel) -> FloatArray:
     height = vehicle.roof_height_m.value - vehicle.floor_height_m.value
     own = body_inertia(model.sprung_mass_kg, vehicle.width_m.value, height)
     return roll_inertia(model, own)
+
+
+def head_over_roll_axis(vehicle: Vehicle, model: RollModel) -> float:
+    """Return the height of a seated head over the roll axis [m].
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        Gives the floor.
+    model : RollModel
+        Of one load state.
+    """
+    floor = vehicle.floor_height_m.value
+    return floor + HEAD_OVER_FLOOR_M - float(model.roll_axis_height_m[0])
 
 
 def damping_of(vehicle: Vehicle, model: RollModel, inertia_kg_m2: FloatArray) -> FloatArray:

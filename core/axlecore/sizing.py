@@ -9,6 +9,7 @@ import numpy as np
 from axlecore.arguments import FloatArray
 from axlecore.axle import FittedBar
 from axlecore.bar import Bar
+from axlecore.choose import short_list
 from axlecore.entry import fit_part
 from axlecore.errors import InputError
 from axlecore.loads import LoadKey
@@ -43,6 +44,64 @@ class Size(Record):
     next_standard_m: float
     lean_rad: float
     standard_lean_rad: float
+
+
+@dataclass(frozen=True)
+class SizeCurve(Record):
+    """Lean over diameter on this vehicle's own geometry.
+
+    Attributes
+    ----------
+    diameter_m, lean_rad, wind_lean_rad, front_share : list of float
+        Standard diameters [m] and what each gives.
+    """
+
+    diameter_m: list[float]
+    lean_rad: list[float]
+    wind_lean_rad: list[float]
+    front_share: list[float]
+
+
+def size_curve(
+    vehicle: Vehicle,
+    set_up: SetUp,
+    axle_name: str,
+    action: Action,
+    fitted: FittedBar,
+    key: LoadKey,
+) -> SizeCurve:
+    """Return what every standard diameter would do on one axle.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen so far; the other axle stays.
+    axle_name : str
+        "front" or "rear".
+    action : Action
+        What would be done with the bar.
+    fitted : FittedBar
+        Geometry, hole, gain and bore ratio.
+    key : LoadKey
+        A load state of the sheet.
+
+    Raises
+    ------
+    InputError
+        ``axle`` is neither, or ``action`` does not suit the axle.
+    """
+    ratio = fitted.bar.bore_m.value / fitted.bar.outside_diameter_m.value
+    bars = [with_diameter(fitted.bar, float(size), ratio) for size in STANDARD_DIAMETERS_M]
+    at = vehicle.weighed(key)
+    found = short_list(
+        vehicle, set_up, axle_name, action, fitted.motion_gain.value, bars, fitted.hole
+    )
+    return SizeCurve(
+        STANDARD_DIAMETERS_M.tolist(), [one.lean_rad[at] for one in found],
+        [one.wind_lean_rad[at] for one in found], [one.front_share[at] for one in found],
+    )  # fmt: skip
 
 
 def with_diameter(bar: Bar, diameter_m: float, bore_ratio: float) -> Bar:

@@ -23,6 +23,31 @@ USUAL_DUTY = ((0.1, 3000.0), (0.2, 800.0), (0.3, 120.0), (0.4, 10.0))
 
 
 @dataclass(frozen=True)
+class SteelRow(Record):
+    """The same bar in one steel.
+
+    Attributes
+    ----------
+    key, label : str
+        The steel.
+    rate_n_per_m : float
+        Its rate at the eyes [N/m]: the same in every row.
+    travel_reserve, bend_reserve, fatigue_reserve : float
+        Yield over the stress at full travel and in the bend; reserve against endless bends.
+    life_km : float
+        At the usual mix of duties; infinity where it lasts for ever.
+    """
+
+    key: str
+    label: str
+    rate_n_per_m: float
+    travel_reserve: float
+    bend_reserve: float
+    fatigue_reserve: float
+    life_km: float
+
+
+@dataclass(frozen=True)
 class Strength(Record):
     """Stress and life of one bar on one vehicle.
 
@@ -42,6 +67,57 @@ class Strength(Record):
     in_bend: StressCurve
     fatigue: Fatigue
     life_km: float
+
+
+def steel_rows(
+    vehicle: Vehicle, set_up: SetUp, key: LoadKey, axle_name: str, tip_travel_m: float
+) -> list[SteelRow]:
+    """Return the same bar in every steel: one stiffness, many strengths.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    key : LoadKey
+        A load state of the sheet.
+    axle_name : str
+        "front" or "rear".
+    tip_travel_m : float
+        Travel of each arm tip at full articulation [m].
+
+    Returns
+    -------
+    list of SteelRow
+        In the order of `steel.STEELS`.
+    """
+    own = strength(vehicle, set_up, key, axle_name, tip_travel_m)
+    fitted = _judged(vehicle, set_up, axle_name)
+    rate = float(bar_rates([fitted.bar], [fitted.hole])[0])
+    outside = fitted.bar.outside_diameter_m.value
+    rows = []
+    for steel in STEELS.values():
+        bend = own.in_bend.worst_pa
+        levels, cycles = zip(*USUAL_DUTY, strict=True)
+        rows.append(
+            SteelRow(
+                steel.key, steel.label, rate,
+                steel.yield_strength_pa / own.at_full_travel.worst_pa,
+                steel.yield_strength_pa / bend, fatigue(steel, outside, bend).reserve,
+                distance_to_crack(steel, outside, [bend * level / 0.3 for level in levels], cycles),
+            )
+        )  # fmt: skip
+    return rows
+
+
+def _judged(vehicle: Vehicle, set_up: SetUp, axle_name: str) -> FittedBar:
+    """The chosen bar of an axle, else the standard one."""
+    axle, choice = axle_named(vehicle, axle_name), getattr(set_up, axle_name)
+    fitted: FittedBar | None = choice.fitted if choice is not None else axle.standard_bar
+    if fitted is None:
+        raise InputError("axle", f"The {axle_name} axle has no bar.")
+    return fitted
 
 
 def strength(
@@ -75,10 +151,7 @@ def strength(
     mean is zero. Force per end K_bar·twist/(w·g) with the twist between body and axle.
     """
     state = vehicle.load_states[vehicle.weighed(key)]
-    axle, choice = axle_named(vehicle, axle_name), getattr(set_up, axle_name)
-    fitted: FittedBar | None = choice.fitted if choice is not None else axle.standard_bar
-    if fitted is None:
-        raise InputError("axle", f"The {axle_name} axle has no bar.")
+    axle, fitted = axle_named(vehicle, axle_name), _judged(vehicle, set_up, axle_name)
     front, rear = axle_stiffness(vehicle, set_up)
     answer = solve(model_of(vehicle, (front.after, rear.after), (state,)), REFERENCE_BEND_M_S2)
     side = FRONT if axle_name == "front" else REAR

@@ -41,6 +41,8 @@ class Dimension(StrEnum):
     FREQUENCY = "frequency"
     INERTIA = "inertia"
     ROLL_DAMPING = "roll_damping"
+    SPEED = "speed"
+    TORQUE = "torque"
 
 
 @dataclass(frozen=True)
@@ -106,6 +108,19 @@ _WRITINGS = {
     Dimension.ROLL_DAMPING: _Writing(
         "N*m*s", "kN*m*s", "kN*m*s", 1e-3, "kN·m·s",
         {"kn·m·s": "kN*m*s", "knms": "kN*m*s"}, "7.5 kN·m·s",
+    ),
+    Dimension.SPEED: _Writing(
+        "m/s", "m/s", "m/s", 1.0, "m/s",
+        {"m/s": "m/s", "km/h": "km/h", "kmh": "km/h", "kph": "km/h", "mph": "mile/hour",
+         "kn": "knot", "kt": "knot", "knots": "knot"},
+        "12 m/s, 45 km/h or 25 kn",
+    ),
+    Dimension.TORQUE: _Writing(
+        "N*m", "N*m", "N*m", 1.0, "N·m",
+        {"n·m": "N*m", "nm": "N*m", "lbf·ft": "force_pound*foot", "lbft": "force_pound*foot",
+         "ft·lb": "force_pound*foot", "ftlb": "force_pound*foot", "lb·ft": "force_pound*foot",
+         "lbf·in": "force_pound*inch", "inlb": "force_pound*inch", "lb·in": "force_pound*inch"},
+        "110 N·m, 81 lbf·ft or 90 lbf·in",
     ),
 }  # fmt: skip
 

@@ -10,7 +10,19 @@ from axlecore.claims import audit
 from axlecore.errors import InputError
 from axlecore.evaluate import evaluate
 from axlecore.loads import LoadKey
-from axlecore.ranking import KEEP, Candidate, Wishes, next_steps, rank, undominated
+from axlecore.manoeuvres import MANOEUVRES, Course
+from axlecore.ranking import (
+    KEEP,
+    RENEW,
+    Candidate,
+    Wishes,
+    next_steps,
+    rank,
+    shortened,
+    thin_out,
+    undominated,
+)
+from axlecore.replay import replay
 from axlecore.rig import Action, AxleChoice, SetUp
 from axlecore.sizing import STANDARD_DIAMETERS_M, size_bar
 from axlecore.uncertainty import reference_lean
@@ -182,3 +194,48 @@ class NextStepTests(unittest.TestCase):
             steps[1].lean_rad, reference_lean(vehicle_c(), both, LoadKey.TRIP_READY)
         )
         self.assertGreater(steps[0].gain_per_100_rad, steps[1].gain_per_100_rad)
+
+
+class HeadTossAndThinningTests(unittest.TestCase):
+    def test_head_toss_is_what_the_replay_of_a_bump_says(self):
+        stiff = supplement(34.9)
+        (best,) = rank(vehicle_c(), [KEEP_IT], [stiff], Wishes()).sets
+        before, after = replay(
+            vehicle_c(), SetUp(rear=choice()), LoadKey.TRIP_READY, Course()
+        )  # fmt: skip
+        bump = MANOEUVRES.index("one-side bump")
+        expected = after.head_toss_m_s2[bump] / before.head_toss_m_s2[bump]
+        self.assertAlmostEqual(best.head_toss_ratio, expected, 6)
+
+    def test_a_limit_on_head_toss_fails_the_stiffer_bar_and_says_by_how_much(self):
+        ranked = rank(
+            vehicle_c(), [KEEP_IT], [KEEP_IT, supplement(40)], Wishes(head_toss_growth=1.001)
+        ).sets
+        failed = {one.rear: one.failed for one in ranked}
+        self.assertEqual(failed[KEEP], [])
+        self.assertTrue(any("tosses the head" in words for words in failed["R40"]))
+
+    def test_thinning_keeps_the_cheapest_of_each_step_and_both_ends(self):
+        many = [
+            supplement(20 + i / 20, price=300 + 7 * (i % 5), key=f"R{i}") for i in range(400)
+        ]
+        kept = thin_out(vehicle_c(), "rear", many, 25)
+        self.assertLessEqual(len(kept), 25)
+        self.assertIn(kept[-1].key, {f"R{i}" for i in range(380, 400)})
+        self.assertTrue(all(one.price == 300 for one in kept))
+        self.assertEqual(thin_out(vehicle_c(), "rear", many[:3], 25), many[:3])
+
+    def test_shortening_never_loses_the_undominated_or_those_without_a_bar(self):
+        whole = rank(
+            vehicle_c(), [KEEP_IT],
+            [KEEP_IT, Candidate(RENEW, renews=True, price=90.0),
+             *(supplement(25 + i, price=200 + 20 * i) for i in range(6)),
+             *(supplement(25 + i, price=900, key=f"dear {i}") for i in range(6))],
+            Wishes(lean_rad=np.radians(2.6), share_loss=0.2, yield_reserve=0.1),
+        )  # fmt: skip
+        short = shortened(whole, 2)
+        self.assertLess(len(short.sets), len(whole.sets))
+        self.assertEqual(short.sets[0], whole.sets[0])
+        kept = {one.rear for one in short.sets}
+        self.assertLessEqual({KEEP, RENEW}, kept)
+        self.assertLessEqual({one.rear for one in whole.sets if one.undominated}, kept)

@@ -1,36 +1,79 @@
-"""The parts rack: bars a shop can fit."""
+"""The racks: parts a shop can fit, and what suppliers ask for them."""
 
 from django.db import models
 from django.db.models import F, Q
 
+from axlecore.parts import MadeFor, PartKind
 from shops.models import Shop
 
 
-class RackBar(models.Model):
-    """A bar on the rack. The bar itself is core's `Bar` record as JSON."""
+class Supplier(models.Model):
+    """Whoever a shop buys from."""
 
-    class FitsAxle(models.TextChoices):
-        FRONT = "front", "Front"
-        REAR = "rear", "Rear"
+    shop = models.ForeignKey(Shop, models.CASCADE, related_name="suppliers")
+    name = models.CharField(max_length=60)
 
-    shop = models.ForeignKey(Shop, models.CASCADE, related_name="bars")
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["shop", "name"], name="one_supplier_a_name")]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Part(models.Model):
+    """A part on the racks. The whole of it is core's `RackPart` as JSON.
+
+    What is searched by stands in columns beside it, written from the same record.
+    """
+
+    shop = models.ForeignKey(Shop, models.CASCADE, related_name="parts")
+    kind = models.CharField(max_length=8)
     part_number = models.CharField(max_length=40)
     maker = models.CharField(max_length=60)
-    fits_axle = models.CharField(max_length=8, choices=FitsAxle)
-    axle_load_from_kg = models.PositiveIntegerField()
-    axle_load_to_kg = models.PositiveIntegerField()
-    price_cents = models.PositiveIntegerField()
-    delivery_days = models.PositiveSmallIntegerField()
-    bar = models.JSONField()
+    axle = models.CharField(max_length=6)
+    axle_load_from_kg = models.FloatField()
+    axle_load_to_kg = models.FloatField()
+    diameter_m = models.FloatField(null=True)
+    bore_m = models.FloatField(null=True)
+    steel = models.CharField(max_length=24, blank=True)
+    holes_drilled = models.PositiveSmallIntegerField(default=0)
+    document = models.JSONField()
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["shop", "part_number"], name="one_bar_a_part_number"),
+            models.UniqueConstraint(fields=["shop", "part_number"], name="one_part_a_number"),
             models.CheckConstraint(
-                condition=Q(axle_load_from_kg__lt=F("axle_load_to_kg")), name="axle_load_range"
+                condition=Q(kind__in=[kind.value for kind in PartKind]), name="known_part_kind"
+            ),
+            models.CheckConstraint(
+                condition=Q(axle__in=[axle.value for axle in MadeFor]), name="known_part_axle"
+            ),
+            models.CheckConstraint(
+                condition=Q(axle_load_from_kg__lt=F("axle_load_to_kg")), name="part_load_range"
             ),
         ]
-        indexes = [models.Index(fields=["shop", "fits_axle"], name="bars_of_an_axle")]
+        indexes = [
+            models.Index(fields=["shop", "kind", "axle", "part_number"], name="parts_of_an_axle")
+        ]
 
     def __str__(self) -> str:
         return f"{self.maker} {self.part_number}"
+
+
+class Offer(models.Model):
+    """What one supplier asks for one part."""
+
+    part = models.ForeignKey(Part, models.CASCADE, related_name="offers")
+    supplier = models.ForeignKey(Supplier, models.CASCADE, related_name="offers")
+    price_cents = models.PositiveIntegerField()
+    stock = models.PositiveIntegerField(default=0)
+    delivery_days = models.PositiveSmallIntegerField(default=0)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["part", "supplier"], name="one_offer_a_supplier")
+        ]
+        indexes = [models.Index(fields=["part", "price_cents"], name="cheapest_offer")]
+
+    def __str__(self) -> str:
+        return f"{self.part} from {self.supplier}"

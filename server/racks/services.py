@@ -1,10 +1,157 @@
-"""Bars of a rack as core's records."""
+"""Parts of the racks as core's records, searched and written."""
 
-from axlecore.bar import Bar
-from axlecore.formats import from_plain
-from racks.models import RackBar
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Count, OuterRef, Q, QuerySet, Subquery
+
+from axlecore.formats import from_plain, to_plain
+from axlecore.parts import MadeFor, PartKind, RackPart, SupplierOffer
+from axlecore.rackfile import ReadRow
+from racks.models import Offer, Part, Supplier
+from shops.models import Shop
 
 
-def bar_of(rack_bar: RackBar) -> Bar:
-    """Return a stored bar as core's record."""
-    return from_plain(rack_bar.bar, Bar)
+def record_of(part: Part) -> RackPart:
+    """Return a stored part as core's record."""
+    return from_plain(part.document, RackPart)
+
+
+def offer_of(offer: Offer) -> SupplierOffer:
+    """Return a stored offer as core's record; call with its supplier read along."""
+    return SupplierOffer(
+        offer.supplier.name, offer.price_cents / 100, offer.stock, offer.delivery_days
+    )
+
+
+def parts_of(shop_id: int) -> "QuerySet[Part]":
+    """Return a shop's parts, each with its cheapest offer beside it."""
+    cheapest = Offer.objects.filter(part=OuterRef("pk")).order_by("price_cents", "pk")[:1]
+    return Part.objects.filter(shop_id=shop_id).annotate(
+        price_cents=Subquery(cheapest.values("price_cents")),
+        delivery_days=Subquery(cheapest.values("delivery_days")),
+        stock=Subquery(cheapest.values("stock")),
+        supplier_name=Subquery(cheapest.values("supplier__name")),
+    )
+
+
+@dataclass(frozen=True)
+class Search:
+    """What is looked for on the racks; None or empty leaves it open."""
+
+    words: str = ""
+    kind: str = ""
+    axle: str = ""
+    steel: str = ""
+    diameter_from_m: float | None = None
+    diameter_to_m: float | None = None
+    tube_only: bool = False
+    axle_load_kg: float | None = None
+    price_to_cents: int | None = None
+    days_to: int | None = None
+    no_drilling: bool = False
+
+
+def searched(shop_id: int, search: Search) -> "QuerySet[Part]":
+    """Return the parts that a search finds, by kind and number."""
+    found = parts_of(shop_id)
+    for word in search.words.split():
+        found = found.filter(Q(part_number__icontains=word) | Q(maker__icontains=word))
+    exact = {"kind": search.kind, "steel": search.steel}
+    found = found.filter(**{name: value for name, value in exact.items() if value})
+    if search.axle:
+        found = found.filter(axle__in=(search.axle, MadeFor.EITHER.value))
+    limits = {
+        "diameter_m__gte": search.diameter_from_m, "diameter_m__lte": search.diameter_to_m,
+        "axle_load_from_kg__lte": search.axle_load_kg, "axle_load_to_kg__gte": search.axle_load_kg,
+        "price_cents__lte": search.price_to_cents, "delivery_days__lte": search.days_to,
+    }  # fmt: skip
+    found = found.filter(**{name: value for name, value in limits.items() if value is not None})
+    if search.tube_only:
+        found = found.filter(bore_m__gt=0)
+    if search.no_drilling:
+        found = found.filter(holes_drilled=0)
+    return found.order_by("kind", "part_number")
+
+
+def count_by_kind(shop_id: int) -> dict[str, int]:
+    """Return how many parts of each kind a shop has."""
+    rows = Part.objects.filter(shop_id=shop_id).values_list("kind").annotate(Count("pk"))
+    return {kind.value: dict(rows).get(kind.value, 0) for kind in PartKind}
+
+
+@dataclass(frozen=True)
+class Imported:
+    """What an import did."""
+
+    new: int
+    updated: int
+    left_out: int
+
+
+#: Columns that an import writes anew on a part it knows.
+_OF_THE_PART = [
+    "kind", "maker", "axle", "axle_load_from_kg", "axle_load_to_kg", "diameter_m", "bore_m",
+    "steel", "holes_drilled", "document",
+]  # fmt: skip
+
+
+def _columns(shop: Shop, record: RackPart) -> dict[str, Any]:
+    bar = record.bar
+    return {
+        "shop": shop, "kind": record.kind.value, "part_number": record.part_number,
+        "maker": record.maker, "axle": record.fits.axle.value,
+        "axle_load_from_kg": record.fits.axle_load_from_kg,
+        "axle_load_to_kg": record.fits.axle_load_to_kg,
+        "diameter_m": bar.outside_diameter_m.value if bar else None,
+        "bore_m": bar.bore_m.value if bar else None, "steel": bar.steel if bar else "",
+        "holes_drilled": record.holes_drilled, "document": to_plain(record),
+    }  # fmt: skip
+
+
+def import_rows(shop: Shop, rows: Sequence[ReadRow]) -> Imported:
+    """Put read rows on the racks; a known part number is updated, a supplier's offer too.
+
+    All or nothing: rows with complaints must have been sorted out before.
+    """
+    good = [(row.part, row.offer) for row in rows if row.part is not None and row.offer is not None]
+    with transaction.atomic():
+        # The lock keeps two imports at once from making the same part twice.
+        Shop.objects.select_for_update().get(pk=shop.pk)
+        known = set(
+            Part.objects.filter(shop=shop, part_number__in=[part.part_number for part, _ in good])
+            .values_list("part_number", flat=True)
+        )  # fmt: skip
+        records = {part.part_number: part for part, _ in good}
+        Part.objects.bulk_create(
+            [Part(**_columns(shop, record)) for record in records.values()],
+            update_conflicts=True, unique_fields=["shop", "part_number"],
+            update_fields=_OF_THE_PART, batch_size=500,
+        )  # fmt: skip
+        _write_offers(shop, good)
+    return Imported(len(records) - len(known), len(known), len(rows) - len(good))
+
+
+def _write_offers(shop: Shop, good: Sequence[tuple[RackPart, SupplierOffer]]) -> None:
+    names = sorted({offer.supplier for _, offer in good})
+    Supplier.objects.bulk_create(
+        [Supplier(shop=shop, name=name) for name in names], ignore_conflicts=True
+    )
+    suppliers = {one.name: one for one in Supplier.objects.filter(shop=shop, name__in=names)}
+    numbers = [part.part_number for part, _ in good]
+    stored = dict(
+        Part.objects.filter(shop=shop, part_number__in=numbers).values_list("part_number", "pk")
+    )
+    offers = {
+        (stored[part.part_number], offer.supplier): Offer(
+            part_id=stored[part.part_number], supplier=suppliers[offer.supplier],
+            price_cents=round(offer.price * 100), stock=offer.stock, delivery_days=offer.days,
+        )
+        for part, offer in good
+    }  # fmt: skip
+    Offer.objects.bulk_create(
+        list(offers.values()), update_conflicts=True, unique_fields=["part", "supplier"],
+        update_fields=["price_cents", "stock", "delivery_days"], batch_size=500,
+    )  # fmt: skip

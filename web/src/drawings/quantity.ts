@@ -11,6 +11,8 @@ const SHOWN: Record<string, { per: number; symbol: string; most: number }> = {
   angle: { per: 180 / Math.PI, symbol: "°", most: 2 },
   frequency: { per: 1, symbol: "Hz", most: 2 },
   inertia: { per: 1, symbol: "kg·m²", most: 0 },
+  speed: { per: 1, symbol: "m/s", most: 1 },
+  torque: { per: 1, symbol: "N·m", most: 0 },
   roll_damping: { per: 1e-3, symbol: "kN·m·s", most: 1 },
 };
 

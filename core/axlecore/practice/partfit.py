@@ -1,0 +1,217 @@
+"""Whether a part of the rack is for this vehicle, with every reason."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+
+from axlecore.axle import Axle
+from axlecore.choose import axle_named
+from axlecore.measure import Record
+from axlecore.parts import Crossmember, MadeFor, RackPart, TubeNeed
+from axlecore.practice.look import LookOver, TubeFacts, TubeShape
+from axlecore.rig import Vehicle
+from axlecore.units import Dimension, write_quantity
+
+#: Eyes this much further apart than the links' own places need another hole or bracket [m].
+_EYE_SLACK_M = 0.08
+
+
+class Fit(StrEnum):
+    """How a part suits a vehicle, best first."""
+
+    FITS = "fits"
+    WORK = "work"
+    NO = "no"
+
+
+_WORST_LAST = list(Fit)
+
+
+@dataclass(frozen=True)
+class FitReason(Record):
+    """One thing that decides whether a part fits.
+
+    Attributes
+    ----------
+    fit : Fit
+        What it comes to.
+    text : str
+        The reason with its numbers.
+    place : str
+        Path of what would change it; empty where nothing on the vehicle would.
+    """
+
+    fit: Fit
+    text: str
+    place: str = ""
+
+
+@dataclass(frozen=True)
+class Verdict(Record):
+    """Whether a part is for this vehicle.
+
+    Attributes
+    ----------
+    fit : Fit
+        The worst of its reasons.
+    reasons : list of FitReason
+        Worst first; empty where everything the sheet asks for is met.
+    """
+
+    fit: Fit
+    reasons: list[FitReason]
+
+
+@dataclass(frozen=True)
+class _Case:
+    part: RackPart
+    vehicle: Vehicle
+    axle_name: str
+    axle: Axle
+    tube: TubeFacts
+
+
+def _mm(value: float) -> str:
+    return write_quantity(value, Dimension.SMALL_LENGTH, 1e-4)
+
+
+def _axle(case: _Case) -> Iterator[FitReason]:
+    made = case.part.fits.axle
+    if made is not MadeFor.EITHER and made != case.axle_name:
+        yield FitReason(Fit.NO, f"It is made for the {made} axle.")
+
+
+def _weight(case: _Case) -> Iterator[FitReason]:
+    fits, name = case.part.fits, case.axle_name
+    load = max(getattr(state, f"{name}_kg") for state in case.vehicle.load_states)
+    if fits.axle_load_from_kg <= load <= fits.axle_load_to_kg:
+        return
+    side = "lighter" if load > fits.axle_load_to_kg else "heavier"
+    variant = f" ({fits.variant})" if fits.variant else ""
+    at = max(range(len(case.vehicle.load_states)),
+             key=lambda i: getattr(case.vehicle.load_states[i], f"{name}_kg"))  # fmt: skip
+    yield FitReason(
+        Fit.NO,
+        f"Wrong weight variant{variant}: made for {fits.axle_load_from_kg:.0f} to "
+        f"{fits.axle_load_to_kg:.0f} kg, a {side} axle than this one, which carries {load:.0f} kg. "
+        "Its brackets and lower mounts are others too.",
+        f"load_states.{at}.{name}_left_kg",
+    )
+
+
+def _tube(case: _Case) -> Iterator[FitReason]:
+    low, high = case.part.fits.tube_from_m, case.part.fits.tube_to_m
+    if low is None or high is None:
+        return
+    place, read = f"{case.axle_name}_tube.diameter_m", case.tube.diameter_m
+    asked = f"saddles for a tube of {_mm(low)} to {_mm(high)}"
+    if read is None:
+        yield FitReason(Fit.WORK, f"It has {asked}; the axle tube is not read yet.", place)
+    elif not low <= read.value <= high:
+        yield FitReason(
+            Fit.NO, f"It has {asked}; this tube measures {_mm(read.value)}. Another bracket set "
+            "may be had.", place,
+        )  # fmt: skip
+
+
+def _tube_shape(case: _Case) -> Iterator[FitReason]:
+    need, shape = case.part.fits.tube_shape, case.tube.shape
+    if need is TubeNeed.ANY or shape is TubeShape.UNSEEN:
+        return
+    if need.value != shape.value:
+        yield FitReason(
+            Fit.NO, f"Its saddles are for a {need} tube; this one is {shape}.",
+            f"{case.axle_name}_tube.shape",
+        )  # fmt: skip
+
+
+def _lift(case: _Case) -> Iterator[FitReason]:
+    low, high = case.part.fits.lift_from_m, case.part.fits.lift_to_m
+    lift = 0.0 if case.axle.lift_m is None else case.axle.lift_m.value
+    if low is None or high is None or low <= lift <= high:
+        return
+    yield FitReason(
+        Fit.WORK,
+        f"Its links are for {low * 1e3:+.0f} to {high * 1e3:+.0f} mm of lift; this axle stands "
+        f"at {lift * 1e3:+.0f} mm. Other links are needed.",
+        f"{case.axle_name}.lift_m",
+    )
+
+
+def _crossmember(case: _Case) -> Iterator[FitReason]:
+    need = case.part.fits.crossmember
+    if need is not Crossmember.ANY:
+        asked = "no crossmember" if need is Crossmember.NONE else f"a {need} crossmember"
+        yield FitReason(Fit.WORK, f"Its sheet asks for {asked} at the axle: look before ordering.")
+
+
+def _eyes(case: _Case) -> Iterator[FitReason]:
+    spacing, bar = case.axle.link_spacing_m, case.part.bar
+    if bar is None:
+        return
+    apart = bar.centre_line_m[-1][1] - bar.centre_line_m[0][1]
+    if apart > case.axle.track_m.value - 0.2:
+        yield FitReason(
+            Fit.NO, f"Its eyes are {_mm(apart)} apart and would stand in the tyres: the track is "
+            f"{_mm(case.axle.track_m.value)}.", f"{case.axle_name}.track_m",
+        )  # fmt: skip
+    elif spacing is not None and abs(apart - spacing.value) > _EYE_SLACK_M:
+        yield FitReason(
+            Fit.WORK, f"Its eyes are {_mm(apart)} apart, the links stand at "
+            f"{_mm(spacing.value)}: other upper brackets are needed.",
+            f"{case.axle_name}.link_spacing_m",
+        )  # fmt: skip
+
+
+def _drilling(case: _Case) -> Iterator[FitReason]:
+    if case.part.holes_drilled:
+        yield FitReason(
+            Fit.WORK, f"{case.part.holes_drilled} holes are drilled. The chassis maker's rules "
+            "come first; flanges of heat-treated frames are not drilled.",
+        )  # fmt: skip
+
+
+def _u_bolts(case: _Case) -> Iterator[FitReason]:
+    if case.part.u_bolts_off:
+        yield FitReason(
+            Fit.WORK, "The springs' U-bolts come off: they locate the axle, which must be held, "
+            "and new ones are torqued again after a short drive.",
+        )  # fmt: skip
+
+
+_RULES: tuple[Callable[[_Case], Iterator[FitReason]], ...] = (
+    _axle, _weight, _tube, _tube_shape, _lift, _crossmember, _eyes, _drilling, _u_bolts,
+)  # fmt: skip
+
+
+def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, axle_name: str) -> Verdict:
+    """Return whether a part is for an axle of this vehicle.
+
+    Parameters
+    ----------
+    part : RackPart
+        From the racks.
+    vehicle : Vehicle
+        The measured sheet.
+    look : LookOver
+        What was seen, for the axle tube.
+    axle_name : str
+        "front" or "rear".
+
+    Returns
+    -------
+    Verdict
+        With every reason, worst first.
+
+    Raises
+    ------
+    InputError
+        ``axle`` is neither.
+    """
+    axle = axle_named(vehicle, axle_name)
+    case = _Case(part, vehicle, axle_name, axle, getattr(look, f"{axle_name}_tube"))
+    reasons = [reason for rule in _RULES for reason in rule(case)]
+    reasons.sort(key=lambda reason: -_WORST_LAST.index(reason.fit))
+    return Verdict(reasons[0].fit if reasons else Fit.FITS, reasons)

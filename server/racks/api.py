@@ -1,0 +1,230 @@
+"""The racks over HTTP: searching, one part, import with a preview, export."""
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router, Schema
+from pydantic import Field
+
+from axlecore.errors import InputError
+from axlecore.parts import PartKind, RackPart
+from axlecore.rackfile import (
+    COLUMNS,
+    LONGEST_TABLE,
+    Column,
+    Complaint,
+    headings,
+    read_rack,
+    suggest,
+    write_rack,
+)
+from axlecore.units import Dimension, read_quantity
+from racks.models import Offer, Part
+from racks.services import (
+    Search,
+    count_by_kind,
+    import_rows,
+    offer_of,
+    record_of,
+    searched,
+)
+from shops.errors import Refused
+from shops.requests import PersonRequest, writer
+
+router = Router(tags=["racks"])
+ROWS_A_PAGE = 50
+#: Rows with something wrong that a preview shows; more would not be read.
+COMPLAINTS_SHOWN = 200
+
+
+class PartRow(Schema):
+    id: int
+    kind: PartKind
+    part_number: str
+    maker: str
+    axle: str
+    axle_load_from_kg: float
+    axle_load_to_kg: float
+    diameter_m: float | None
+    bore_m: float | None
+    steel: str
+    holes_drilled: int
+    price_cents: int | None
+    delivery_days: int | None
+    stock: int | None
+    supplier_name: str | None
+
+
+class RackOut(Schema):
+    rows: list[PartRow]
+    total: int
+    page: int
+    pages: int
+    counts: dict[str, int]
+
+
+class OfferOut(Schema):
+    supplier: str
+    price_cents: int
+    stock: int
+    delivery_days: int
+
+
+class PartOut(Schema):
+    id: int
+    part: RackPart
+    offers: list[OfferOut]
+
+
+class SearchIn(Schema):
+    """What is looked for; lengths, loads and money as typed."""
+
+    find: str = Field("", max_length=80)
+    kind: PartKind | None = None
+    axle: str = Field("", pattern="^(front|rear)?$")
+    steel: str = Field("", max_length=24)
+    diameter_from: str = Field("", max_length=20)
+    diameter_to: str = Field("", max_length=20)
+    axle_load: str = Field("", max_length=20)
+    price_to: float | None = Field(None, ge=0, le=1_000_000)
+    days_to: int | None = Field(None, ge=0, le=365)
+    tube_only: bool = False
+    no_drilling: bool = False
+    page: int = Field(1, ge=1, le=100_000)
+
+
+class TableIn(Schema):
+    # One more than is read, so that core says what is too long.
+    text: str = Field(max_length=LONGEST_TABLE + 1)
+    mapping: dict[str, str] | None = None
+
+
+class RowOut(Schema):
+    line: int
+    part_number: str
+    complaints: list[Complaint]
+
+
+class PreviewOut(Schema):
+    headings: list[str]
+    mapping: dict[str, str]
+    columns: list[Column]
+    good: int
+    new: int
+    bad: list[RowOut]
+    bad_total: int
+
+
+class ImportIn(TableIn):
+    mapping: dict[str, str]
+    good_rows_only: bool = False
+
+
+class ImportOut(Schema):
+    new: int
+    updated: int
+    left_out: int
+
+
+def _typed(text: str, dimension: Dimension, field: str) -> float | None:
+    return read_quantity(text, dimension, field) if text.strip() else None
+
+
+@router.get("/racks", response=RackOut, operation_id="search_racks")
+def get_racks(request: PersonRequest, asked: Query[SearchIn]) -> dict[str, Any]:
+    shop = request.user.shop_id
+    search = Search(
+        words=asked.find, kind=asked.kind.value if asked.kind else "", axle=asked.axle,
+        steel=asked.steel, tube_only=asked.tube_only, no_drilling=asked.no_drilling,
+        diameter_from_m=_typed(asked.diameter_from, Dimension.SMALL_LENGTH, "diameter_from"),
+        diameter_to_m=_typed(asked.diameter_to, Dimension.SMALL_LENGTH, "diameter_to"),
+        axle_load_kg=_typed(asked.axle_load, Dimension.MASS, "axle_load"),
+        price_to_cents=None if asked.price_to is None else round(asked.price_to * 100),
+        days_to=asked.days_to,
+    )  # fmt: skip
+    found = searched(shop, search)
+    total = found.count()
+    at = (asked.page - 1) * ROWS_A_PAGE
+    return {
+        "rows": found.defer("document")[at : at + ROWS_A_PAGE],
+        "total": total, "page": asked.page, "pages": max(1, -(-total // ROWS_A_PAGE)),
+        "counts": count_by_kind(shop),
+    }  # fmt: skip
+
+
+@router.get("/racks/parts/{int:part_id}", response=PartOut, operation_id="read_part")
+def get_part(request: PersonRequest, part_id: int) -> dict[str, Any]:
+    parts = Part.objects.prefetch_related("offers__supplier")
+    part = get_object_or_404(parts, pk=part_id, shop_id=request.user.shop_id)
+    offers = [
+        OfferOut(
+            supplier=offer.supplier.name, price_cents=offer.price_cents, stock=offer.stock,
+            delivery_days=offer.delivery_days,
+        )
+        for offer in part.offers.all()
+    ]  # fmt: skip
+    return {
+        "id": part.pk, "part": record_of(part),
+        "offers": sorted(offers, key=lambda offer: offer.price_cents),
+    }  # fmt: skip
+
+
+@router.get("/racks/rack.csv", include_in_schema=False)
+def get_table(request: HttpRequest) -> HttpResponse:
+    person: Any = request.user
+    offers = (
+        Offer.objects.filter(part__shop_id=person.shop_id)
+        .select_related("part", "supplier")
+        .order_by("part__kind", "part__part_number", "price_cents")
+    )
+    text = write_rack([(record_of(offer.part), offer_of(offer)) for offer in offers])
+    answer = HttpResponse(text, content_type="text/csv; charset=utf-8")
+    answer["Content-Disposition"] = 'attachment; filename="rack.csv"'
+    return answer
+
+
+@router.post("/racks/preview", response=PreviewOut, operation_id="preview_import")
+def post_preview(request: PersonRequest, body: TableIn) -> dict[str, Any]:
+    shop = writer(request).shop
+    found = headings(body.text)
+    mapping = suggest(found) if body.mapping is None else body.mapping
+    try:
+        rows = read_rack(body.text, mapping)
+    except InputError as error:
+        # A mapping that is not finished yet is shown, not refused; the rest is.
+        if error.field != "mapping":
+            raise
+        said = [RowOut(line=1, part_number="", complaints=[Complaint("", error.message)])]
+        return {
+            "headings": found, "mapping": mapping, "columns": COLUMNS, "good": 0, "new": 0,
+            "bad": said, "bad_total": 1,
+        }  # fmt: skip
+    good = {row.part_number for row in rows if row.part is not None}
+    known = Part.objects.filter(shop=shop, part_number__in=good).count()
+    bad = [row for row in rows if row.complaints]
+    return {
+        "headings": found, "mapping": mapping, "columns": COLUMNS,
+        "good": len(rows) - len(bad), "new": len(good) - known, "bad_total": len(bad),
+        "bad": [RowOut(line=row.line, part_number=row.part_number, complaints=row.complaints)
+                for row in bad[:COMPLAINTS_SHOWN]],
+    }  # fmt: skip
+
+
+@router.post("/racks/import", response=ImportOut, operation_id="import_table")
+def post_import(request: PersonRequest, body: ImportIn) -> dict[str, Any]:
+    shop = writer(request).shop
+    rows = read_rack(body.text, body.mapping)
+    bad = [row for row in rows if row.complaints]
+    if bad and not body.good_rows_only:
+        first = bad[0]
+        raise Refused(
+            f"line {first.line}",
+            f"{len(bad)} rows cannot be read; the first, {first.complaints[0].column}: "
+            f"{first.complaints[0].message} Mend them, or take the good rows only.",
+            422,
+        )
+    if len(bad) == len(rows):
+        raise Refused("text", "No row of this table can be read; nothing was taken in.", 422)
+    done = import_rows(shop, rows)
+    return {"new": done.new, "updated": done.updated, "left_out": done.left_out}
