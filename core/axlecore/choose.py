@@ -161,25 +161,3 @@ def _outcomes(
         )
         for row in range(len(rates))
     ]
-
-
-def suits_axle_load(vehicle: Vehicle, axle_name: str, from_kg: float, to_kg: float) -> bool:
-    """Return whether a part made for a range of axle loads is for this axle.
-
-    Parameters
-    ----------
-    vehicle : Vehicle
-        The measured sheet.
-    axle_name : str
-        "front" or "rear".
-    from_kg, to_kg : float
-        Range on the part's sheet [kg].
-
-    Returns
-    -------
-    bool
-        True where the heaviest weighed state lies in the range: the same vehicle name comes
-        with different axles, and the heavier one needs its own brackets.
-    """
-    heaviest: float = max(getattr(state, f"{axle_name}_kg") for state in vehicle.load_states)
-    return from_kg <= heaviest <= to_kg

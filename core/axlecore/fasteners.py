@@ -46,7 +46,8 @@ _PROOF_PA: dict[str, tuple[tuple[float, float], ...]] = {
 GRADES = tuple(_PROOF_PA)
 #: Coarse pitch of metric threads, ISO 261 [mm by mm].
 _COARSE_MM = {
-    5: 0.8, 6: 1.0, 8: 1.25, 10: 1.5, 12: 1.75, 14: 2.0, 16: 2.0, 18: 2.5, 20: 2.5, 22: 2.5, 24: 3.0,
+    5: 0.8, 6: 1.0, 8: 1.25, 10: 1.5, 12: 1.75, 14: 2.0, 16: 2.0, 18: 2.5, 20: 2.5, 22: 2.5,
+    24: 3.0,
 }  # fmt: skip
 #: Threads an inch, UNC, ASME B1.1.
 _COARSE_INCH = {

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 import numpy.typing as npt
@@ -422,7 +423,7 @@ def bump_toss(
     seen = np.einsum("nj,njk->nk", states[:, 1], vectors)
     modes = np.zeros((count, 4), dtype=complex)
     largest = np.zeros(count)
-    for old, new in zip(road[:-1], road[1:], strict=True):
+    for old, new in pairwise(road):
         modes = grown * modes + per_old @ old + per_new @ new
         toss = np.abs((seen * modes).sum(axis=1).real + drives[:, 1, 2:] @ new)
         largest = np.maximum(largest, toss)

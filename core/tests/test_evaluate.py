@@ -3,7 +3,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from axlecore.choose import short_list, suits_axle_load
+from axlecore.choose import short_list
 from axlecore.entry import enter, fit_part
 from axlecore.errors import InputError, UnstableError
 from axlecore.evaluate import evaluate
@@ -97,10 +97,6 @@ class ShortListTests(unittest.TestCase):
             with self.assertRaises(InputError) as caught:
                 short_list(vehicle_c(), SetUp(), axle, action, 1.0, [bar()])
             self.assertEqual(caught.exception.field, field)
-
-    def test_a_weight_variant_is_for_the_heaviest_state(self):
-        self.assertTrue(suits_axle_load(vehicle_c(), "rear", 3000, 3500))
-        self.assertFalse(suits_axle_load(vehicle_c(), "rear", 2000, 3000))
 
 
 class BothAxlesTests(unittest.TestCase):

@@ -96,7 +96,7 @@ class StagedTests(unittest.TestCase):
         vehicle, options = self.options()
         plan = staged_plan(vehicle, SetUp(), READY, options, 800.0)
         keys = [stage.key for stage in plan.stages]
-        self.assertEqual(keys, ["links", "own lines", "thick bar", "new dampers all round"])
+        self.assertEqual(keys, ["own lines", "links", "thick bar", "new dampers all round"])
         worth = [stage.gain_per_100_rad for stage in plan.stages[:3]]
         self.assertEqual(worth, sorted(worth, reverse=True))
         self.assertEqual(plan.stages[2].price_so_far, 2810.0)

@@ -2,6 +2,7 @@
 
 import math
 import unittest
+from itertools import pairwise
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -97,8 +98,7 @@ class HoleTests(unittest.TestCase):
         for size in ("M6", "M12", "M20x1.5", "1/4-20", "3/4-10"):
             steps = [step * 1e3 for step in holes(size).steps_m]
             self.assertEqual(steps[0], 3.0)
-            self.assertTrue(all(0 < b - a <= 3.26 for a, b in zip(steps, steps[1:], strict=False)),
-                            steps)  # fmt: skip
+            self.assertTrue(all(0 < b - a <= 3.26 for a, b in pairwise(steps)), steps)
             self.assertAlmostEqual(steps[-1], holes(size).clearance_m[1] * 1e3)
 
 

@@ -69,9 +69,7 @@ class ReadingTests(unittest.TestCase):
         self.assertIsNotNone(rows[2].part, "another supplier may have it too")
 
     def test_a_link_needs_its_length_and_a_fixed_one_has_one_length(self):
-        rows = read(
-            f"{LINK_HEAD}\nlink,L-1,M,S,40,rear,0,9000,180\nlink,L-2,M,S,40,rear,0,9000,"
-        )
+        rows = read(f"{LINK_HEAD}\nlink,L-1,M,S,40,rear,0,9000,180\nlink,L-2,M,S,40,rear,0,9000,")
         link = rows[0].part.link
         self.assertEqual(link.length_from_m.value, link.length_to_m.value)
         self.assertEqual(rows[1].complaints[0].column, "length_from")

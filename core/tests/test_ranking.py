@@ -216,9 +216,7 @@ class HeadTossAndThinningTests(unittest.TestCase):
         self.assertTrue(any("tosses the head" in words for words in failed["R40"]))
 
     def test_thinning_keeps_the_cheapest_of_each_step_and_both_ends(self):
-        many = [
-            supplement(20 + i / 20, price=300 + 7 * (i % 5), key=f"R{i}") for i in range(400)
-        ]
+        many = [supplement(20 + i / 20, price=300 + 7 * (i % 5), key=f"R{i}") for i in range(400)]
         kept = thin_out(vehicle_c(), "rear", many, 25)
         self.assertLessEqual(len(kept), 25)
         self.assertIn(kept[-1].key, {f"R{i}" for i in range(380, 400)})

@@ -14,9 +14,11 @@ from devices.api import router as devices_router
 from history.versions import StaleError
 from jobs.api import router as jobs_router
 from jobs.api import stale_answer
+from jobs.choose_api import router as choose_router
 from jobs.practice_api import router as practice_router
 from photos.api import router as photos_router
 from prints.api import router as prints_router
+from racks.api import router as racks_router
 from shops.api import router as session_router
 from shops.errors import Refused
 
@@ -27,6 +29,8 @@ api = NinjaAPI(
 api.add_router("", session_router)
 api.add_router("", jobs_router)
 api.add_router("", practice_router)
+api.add_router("", choose_router)
+api.add_router("", racks_router)
 api.add_router("", photos_router)
 api.add_router("", devices_router)
 api.add_router("", prints_router)

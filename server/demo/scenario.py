@@ -10,13 +10,12 @@ from dataclasses import replace
 from pathlib import Path
 
 from axlecore.axle import AirLines
-from axlecore.bar import Bar, Point
 from axlecore.entry import enter, fit_part
 from axlecore.loads import LoadKey
-from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured
+from axlecore.measure import Known
 from axlecore.practice.classes import change_part, class_vehicle
+from axlecore.rackfile import ReadRow, headings, read_rack, suggest
 from axlecore.rig import RigKind, Vehicle
-from axlecore.units import Dimension, read_quantity
 
 HERE = Path(__file__).parent
 
@@ -84,39 +83,7 @@ def photos(vehicle: str) -> list[tuple[str, str]]:
                 if row["vehicle"] == vehicle]  # fmt: skip
 
 
-def _from_maker(text: str, dimension: Dimension) -> Measured:
-    value = read_quantity(text, dimension)
-    return Measured(value, Known.PLATE, value * RELATIVE_TOLERANCE[Known.PLATE], text)
-
-
-def _centre_line(arm_mm: float, splay_mm: float, centre_mm: float) -> tuple[Point, ...]:
-    half, arm, splay = centre_mm / 2e3, arm_mm / 1e3, splay_mm / 1e3
-    return (
-        (arm, -half - splay, 0.0),
-        (0.0, -half, 0.0),
-        (0.0, half, 0.0),
-        (arm, half + splay, 0.0),
-    )
-
-
-def rack() -> list[tuple[dict[str, str], Bar]]:
-    """The bars on the rack: what the shop keeps of each, and the bar itself."""
-    with (HERE / "bars.csv").open(newline="") as rows:
-        return [(row, _bar(row)) for row in csv.DictReader(rows)]
-
-
-def _bar(row: dict[str, str]) -> Bar:
-    step = float(row["hole_step_mm"]) / 1e3
-    return Bar(
-        name=f"{row['maker']} {row['part_number']}",
-        outside_diameter_m=_from_maker(row["diameter"], Dimension.SMALL_LENGTH),
-        bore_m=_from_maker(row["bore"], Dimension.SMALL_LENGTH),
-        centre_line_m=_centre_line(
-            float(row["arm_mm"]), float(row["splay_mm"]), float(row["centre_mm"])
-        ),
-        bushing_span_m=_from_maker(row["span"], Dimension.LENGTH),
-        hole_setbacks_m=tuple(round(at * step, 4) for at in range(int(row["holes"]))),
-        bushing_rate_n_per_m=_from_maker(row["bushing_rate"], Dimension.RATE),
-        link_rate_n_per_m=_from_maker(row["link_rate"], Dimension.RATE),
-        steel=row["steel"],
-    )
+def rack() -> list[ReadRow]:
+    """The parts on the racks with their offers, read as any seller's table is."""
+    text = (HERE / "rack.csv").read_text()
+    return read_rack(text, suggest(headings(text)))

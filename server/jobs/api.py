@@ -6,33 +6,26 @@ from typing import Any
 
 from django.db.models import F, Q
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from axlecore.choose import Outcome, short_list, suits_axle_load
 from axlecore.entry import enter
 from axlecore.formats import to_json
 from axlecore.practice.classes import change_part
 from axlecore.practice.findings import Assessment
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
-from axlecore.rig import Action, RigKind
+from axlecore.rig import RigKind
 from jobs.gates import assess_job
 from jobs.models import Job
-from jobs.records import set_up_of
 from jobs.schemas import BaseIn, EntryIn, JobOut, RevertIn, job_of, job_out, record_answer
 from jobs.services import (
     change_set_up,
-    choose_bar,
     edit_sheet,
     open_job,
     revert_job_sheet,
     revert_set_up,
     rig_file_of,
 )
-from racks.models import RackBar
-from racks.services import bar_of
-from rigs.services import sheet_of
 from shops.requests import PersonRequest, writer
 
 router = Router(tags=["jobs"])
@@ -76,28 +69,6 @@ class EditIn(EntryIn, BaseIn):
 class PartIn(BaseIn):
     place: str = Field(max_length=80)
     fitted: bool
-
-
-class ChooseIn(BaseIn):
-    axle: str = Field(max_length=10)
-    action: Action | None
-    rack_bar_id: int | None = None
-
-
-class ShortListRow(Schema):
-    id: int
-    part_number: str
-    maker: str
-    outside_diameter_m: float
-    bore_m: float
-    steel: str
-    holes: int
-    price_cents: int
-    delivery_days: int
-    axle_load_from_kg: int
-    axle_load_to_kg: int
-    suits_axle_load: bool
-    outcome: Outcome
 
 
 @router.get("/jobs", response=YardOut, operation_id="list_jobs")
@@ -193,52 +164,10 @@ def patch_set_up(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
     return job_out(job_of(request, job_id))
 
 
-@router.put("/jobs/{int:job_id}/set-up", response=JobOut, operation_id="choose_bar")
-def put_choice(request: PersonRequest, job_id: int, body: ChooseIn) -> JobOut:
-    job, person = job_of(request, job_id), writer(request)
-    bars = RackBar.objects.filter(shop_id=person.shop_id)
-    bar = None if body.rack_bar_id is None else get_object_or_404(bars, pk=body.rack_bar_id)
-    choose_bar(job, person, body.base_version, body.axle, body.action, bar)
-    return job_out(job_of(request, job_id))
-
-
 @router.post("/jobs/{int:job_id}/set-up/revert", response=JobOut, operation_id="revert_set_up")
 def post_set_up_revert(request: PersonRequest, job_id: int, body: RevertIn) -> JobOut:
     revert_set_up(job_of(request, job_id), writer(request), body.base_version, body.to_version)
     return job_out(job_of(request, job_id))
-
-
-@router.get("/jobs/{int:job_id}/short-list", response=list[ShortListRow], operation_id="short_list")
-def get_short_list(
-    request: PersonRequest, job_id: int, axle: str = Query("rear"), action: Action = Query(...)
-) -> list[ShortListRow]:
-    job = job_of(request, job_id)
-    sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
-    rack = list(
-        RackBar.objects.filter(shop_id=request.user.shop_id, fits_axle=axle).order_by("part_number")
-    )
-    bars = [bar_of(item) for item in rack]
-    outcomes = short_list(sheet, chosen, axle, action, 1.0, bars)
-    return [
-        ShortListRow(
-            id=item.pk,
-            part_number=item.part_number,
-            maker=item.maker,
-            outside_diameter_m=bar.outside_diameter_m.value,
-            bore_m=bar.bore_m.value,
-            steel=bar.steel,
-            holes=len(bar.hole_setbacks_m),
-            price_cents=item.price_cents,
-            delivery_days=item.delivery_days,
-            axle_load_from_kg=item.axle_load_from_kg,
-            axle_load_to_kg=item.axle_load_to_kg,
-            suits_axle_load=suits_axle_load(
-                sheet, axle, item.axle_load_from_kg, item.axle_load_to_kg
-            ),
-            outcome=outcome,
-        )
-        for item, bar, outcome in zip(rack, bars, outcomes, strict=True)
-    ]
 
 
 def stale_answer(request: HttpRequest, job_id: int, place: str) -> dict[str, Any]:

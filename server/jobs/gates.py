@@ -3,10 +3,17 @@
 from django.db import transaction
 
 from axlecore.practice.findings import Assessment, assess
-from axlecore.practice.report import Practice, practice
+from axlecore.practice.report import Practice, practice, with_choice
 from axlecore.practice.stations import STATIONS_OF, Gate, JobKind, Station, gates
 from jobs.models import GatePass, Job
-from jobs.records import complaint_of, look_over_of, set_up_of
+from jobs.records import (
+    complaint_of,
+    decision_of,
+    last_decision,
+    look_over_of,
+    set_up_of,
+    target_of,
+)
 from rigs.services import sheet_of
 from shops.errors import Refused
 from shops.models import Person
@@ -14,14 +21,17 @@ from shops.models import Person
 
 def assess_job(job: Job) -> Assessment:
     """Return what the job's numbers say."""
-    return assess(sheet_of(job.vehicle), set_up_of(job))
+    chosen = set_up_of(job)
+    return with_choice(
+        assess(sheet_of(job.vehicle), chosen), chosen, target_of(job), decision_of(job)
+    )
 
 
 def practice_of(job: Job) -> Practice:
     """Return what the rules say of a job's papers."""
     return practice(
         JobKind(job.kind), sheet_of(job.vehicle), complaint_of(job), look_over_of(job),
-        assess_job(job),
+        assess_job(job), last_decision(job) is not None,
     )  # fmt: skip
 
 
@@ -29,7 +39,7 @@ def gates_of(job: Job) -> list[Gate]:
     """Return the gates of the stations a job walks."""
     findings = assess_job(job).findings
     papers = sheet_of(job.vehicle), complaint_of(job), look_over_of(job)
-    return gates(JobKind(job.kind), *papers, findings)
+    return gates(JobKind(job.kind), *papers, findings, last_decision(job) is not None)
 
 
 def note_gate(job: Job) -> None:

@@ -3,6 +3,7 @@
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
+from django.utils import timezone
 
 from axlecore.practice.stations import JobKind, Station
 from history.models import Revision, Versioned
@@ -40,6 +41,13 @@ class Job(Versioned):
     def __str__(self) -> str:
         return f"job {self.number}"
 
+    @property
+    def days_left(self) -> float | None:
+        """Days until it is wanted, None where nobody said; zero where that is past."""
+        if self.due_on is None:
+            return None
+        return float(max(0, (self.due_on - timezone.localdate()).days))
+
 
 class SetUpRevision(Revision):
     """One version of what is chosen in a job."""
@@ -63,7 +71,7 @@ class Paper(Versioned):
         constraints = [
             models.UniqueConstraint(fields=["job", "name"], name="one_paper_a_name"),
             models.CheckConstraint(
-                condition=Q(name__in=["complaint", "look_over"]), name="known_paper"
+                condition=Q(name__in=["complaint", "look_over", "target"]), name="known_paper"
             ),
         ]
 
@@ -99,3 +107,19 @@ class GatePass(models.Model):
                 condition=Q(unmet=[]) | ~Q(reason=""), name="an_override_has_a_reason"
             )
         ]
+
+
+class Decision(models.Model):
+    """A choice as it was made: core's `Decision` as JSON. Never edited; deciding again adds one."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="decisions")
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    core_version = models.CharField(max_length=20)
+    sheet_version = models.PositiveIntegerField()
+    set_up_version = models.PositiveIntegerField()
+    document = models.JSONField()
+    reason = models.CharField(max_length=400, blank=True)
+
+    def __str__(self) -> str:
+        return f"decision on {self.job}"

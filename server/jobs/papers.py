@@ -93,4 +93,6 @@ def revert_paper(
 
 def _fresh(job: Job) -> Job:
     """The job with its papers as they now are."""
-    return Job.objects.select_related("vehicle").prefetch_related("papers").get(pk=job.pk)
+    return (
+        Job.objects.select_related("vehicle").prefetch_related("papers", "decisions").get(pk=job.pk)
+    )

@@ -3,17 +3,21 @@
 from typing import Literal
 
 from axlecore.formats import from_plain, to_plain
+from axlecore.practice.decision import Decision
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
+from axlecore.practice.target import Target
 from axlecore.rig import SetUp
+from jobs.models import Decision as StoredDecision
 from jobs.models import Job, Paper
 
-PaperName = Literal["complaint", "look_over"]
+PaperName = Literal["complaint", "look_over", "target"]
 
 #: What a paper of each name holds, and how it starts.
-KINDS: dict[str, type[Complaint] | type[LookOver]] = {
+KINDS: dict[str, type[Complaint] | type[LookOver] | type[Target]] = {
     "complaint": Complaint,
     "look_over": LookOver,
+    "target": Target,
 }
 
 
@@ -37,3 +41,20 @@ def complaint_of(job: Job) -> Complaint:
 def look_over_of(job: Job) -> LookOver:
     """Return what was seen under the vehicle."""
     return from_plain(paper_of(job, "look_over").document, LookOver)
+
+
+def target_of(job: Job) -> Target:
+    """Return what is aimed at."""
+    return from_plain(paper_of(job, "target").document, Target)
+
+
+def last_decision(job: Job) -> StoredDecision | None:
+    """Return the row of the last choice recorded."""
+    # All of a job's decisions are read together with it; there are never many.
+    return max(job.decisions.all(), key=lambda decision: decision.pk, default=None)
+
+
+def decision_of(job: Job) -> Decision | None:
+    """Return the last choice recorded, as core's record."""
+    stored = last_decision(job)
+    return None if stored is None else from_plain(stored.document, Decision)

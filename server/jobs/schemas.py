@@ -10,13 +10,24 @@ from pydantic import Field
 
 from axlecore.formats import to_json
 from axlecore.measure import Known
+from axlecore.practice.decision import Decision
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
+from axlecore.practice.target import Target
 from axlecore.rig import SetUp
 from axlecore.rig import Vehicle as Sheet
+from jobs.models import Decision as StoredDecision
 from jobs.models import GatePass, Job
-from jobs.records import complaint_of, look_over_of, paper_of, set_up_of
+from jobs.records import (
+    complaint_of,
+    decision_of,
+    last_decision,
+    look_over_of,
+    paper_of,
+    set_up_of,
+    target_of,
+)
 from rigs.services import sheet_of
 from shops.requests import PersonRequest
 
@@ -27,6 +38,13 @@ class PassOut(Schema):
     made_at: datetime
     unmet: list[str]
     reason: str
+
+
+class DecisionOut(Schema):
+    person: str
+    made_at: datetime
+    reason: str
+    decision: Decision
 
 
 class JobOut(Schema):
@@ -47,6 +65,9 @@ class JobOut(Schema):
     complaint: Complaint
     look_over_version: int
     look_over: LookOver
+    target_version: int
+    target: Target
+    decision: DecisionOut | None
 
 
 class EntryIn(Schema):
@@ -66,7 +87,10 @@ class RevertIn(BaseIn):
 def job_of(request: PersonRequest, job_id: int) -> Job:
     """Return a job of the shop of whoever asks, with its papers, or 404."""
     passes = Prefetch("passes", GatePass.objects.select_related("person").order_by("pk"))
-    jobs = Job.objects.select_related("vehicle").prefetch_related("papers", passes)
+    decisions = Prefetch("decisions", StoredDecision.objects.select_related("person"))
+    jobs = Job.objects.select_related("vehicle", "shop").prefetch_related(
+        "papers", passes, decisions
+    )
     return get_object_or_404(jobs, pk=job_id, shop_id=request.user.shop_id)
 
 
@@ -99,7 +123,20 @@ def job_out(job: Job) -> JobOut:
         complaint=complaint_of(job),
         look_over_version=paper_of(job, "look_over").version,
         look_over=look_over_of(job),
+        target_version=paper_of(job, "target").version,
+        target=target_of(job),
+        decision=_decision_out(job),
     )
+
+
+def _decision_out(job: Job) -> DecisionOut | None:
+    stored, decision = last_decision(job), decision_of(job)
+    if stored is None or decision is None:
+        return None
+    return DecisionOut(
+        person=stored.person.shown_name, made_at=stored.made_at, reason=stored.reason,
+        decision=decision,
+    )  # fmt: skip
 
 
 def record_answer(record: object) -> HttpResponse:

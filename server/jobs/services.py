@@ -1,27 +1,20 @@
 """Jobs: opening one, choosing for it, and what its numbers say."""
 
 from collections.abc import Callable
-from dataclasses import replace
 from datetime import date
 
 from django.db import transaction
 from django.db.models import Max
 
-from axlecore.axle import FittedBar
-from axlecore.choose import axle_named
-from axlecore.entry import fit_part
 from axlecore.formats import from_plain, to_plain
-from axlecore.practice.classes import default_bar
 from axlecore.practice.stations import STATIONS_OF, JobKind
-from axlecore.rig import Action, AxleChoice, RigFile, RigKind, SetUp, check_set_up
+from axlecore.rig import RigFile, RigKind, SetUp, check_set_up
 from axlecore.rig import Vehicle as Sheet
 from history.models import Versioned
 from history.versions import document_at, write_next
 from jobs.gates import note_gate
 from jobs.models import Job
 from jobs.records import set_up_of
-from racks.models import RackBar
-from racks.services import bar_of
 from rigs.models import Vehicle
 from rigs.services import Entry, change_sheet, revert_sheet, sheet_of, take_in
 from shops.models import Person, Shop
@@ -86,30 +79,10 @@ def change_set_up(
         locked.set_up = to_plain(chosen)
         return locked.set_up
 
-    write_next(job, job.revisions, base_version, place, typed, person, apply)
-
-
-def choose_bar(
-    job: Job,
-    person: Person,
-    base_version: int,
-    axle_name: str,
-    action: Action | None,
-    rack_bar: RackBar | None,
-) -> None:
-    """Choose a rack bar for an axle, the bar of the class tables, or (no action) none."""
-    axle = axle_named(sheet_of(job.vehicle), axle_name)
-
-    def change(chosen: SetUp) -> SetUp:
-        if action is None:
-            return fit_part(chosen, axle_name, None)
-        fitted: FittedBar = default_bar(axle)
-        if rack_bar is not None:
-            fitted = replace(fitted, bar=bar_of(rack_bar))
-        return fit_part(chosen, axle_name, AxleChoice(action, fitted))
-
-    typed = rack_bar.part_number if rack_bar else (action or "none")
-    change_set_up(job, person, base_version, axle_name, typed, change)
+    with transaction.atomic():
+        write_next(job, job.revisions, base_version, place, typed, person, apply)
+        job.refresh_from_db()
+        note_gate(job)
 
 
 def revert_set_up(job: Job, person: Person, base_version: int, to_version: int) -> None:

@@ -26,7 +26,7 @@ def offer_of(offer: Offer) -> SupplierOffer:
     )
 
 
-def parts_of(shop_id: int) -> "QuerySet[Part]":
+def parts_of(shop_id: int) -> "QuerySet[Any]":
     """Return a shop's parts, each with its cheapest offer beside it."""
     cheapest = Offer.objects.filter(part=OuterRef("pk")).order_by("price_cents", "pk")[:1]
     return Part.objects.filter(shop_id=shop_id).annotate(
@@ -54,7 +54,15 @@ class Search:
     no_drilling: bool = False
 
 
-def searched(shop_id: int, search: Search) -> "QuerySet[Part]":
+#: A size typed in inches and the same one stored in millimetres differ by less [m].
+_ROUNDING_M = 1e-6
+
+
+def _off(value: float | None, by: float) -> float | None:
+    return None if value is None else value + by
+
+
+def searched(shop_id: int, search: Search) -> "QuerySet[Any]":
     """Return the parts that a search finds, by kind and number."""
     found = parts_of(shop_id)
     for word in search.words.split():
@@ -64,7 +72,8 @@ def searched(shop_id: int, search: Search) -> "QuerySet[Part]":
     if search.axle:
         found = found.filter(axle__in=(search.axle, MadeFor.EITHER.value))
     limits = {
-        "diameter_m__gte": search.diameter_from_m, "diameter_m__lte": search.diameter_to_m,
+        "diameter_m__gte": _off(search.diameter_from_m, -_ROUNDING_M),
+        "diameter_m__lte": _off(search.diameter_to_m, _ROUNDING_M),
         "axle_load_from_kg__lte": search.axle_load_kg, "axle_load_to_kg__gte": search.axle_load_kg,
         "price_cents__lte": search.price_to_cents, "delivery_days__lte": search.days_to,
     }  # fmt: skip

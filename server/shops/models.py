@@ -10,6 +10,8 @@ class Shop(models.Model):
     """A workshop. Every other record belongs to one."""
 
     name = models.CharField(max_length=80, unique=True)
+    # Every price that is compared holds the hours too.
+    labour_cents_an_hour = models.PositiveIntegerField(default=9000)
 
     def __str__(self) -> str:
         return self.name

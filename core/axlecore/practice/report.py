@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from axlecore.errors import CoreError
 from axlecore.measure import Record
 from axlecore.practice.consequences import Consequences, consequences
-from axlecore.practice.finding import Finding
+from axlecore.practice.decision import Decision, decision_findings
+from axlecore.practice.finding import Finding, gravest_first
 from axlecore.practice.findings import Assessment
 from axlecore.practice.listen import (
     Complaint,
@@ -20,8 +21,33 @@ from axlecore.practice.listen import (
 from axlecore.practice.look import LookOver, Part, parts_to_see
 from axlecore.practice.offers import OfferList, offers
 from axlecore.practice.stations import Gate, JobKind, gates
-from axlecore.rig import Vehicle
+from axlecore.practice.target import Target, target_findings
+from axlecore.rig import SetUp, Vehicle
 from axlecore.rolltest import RollTestReport, report
+
+
+def with_choice(
+    assessment: Assessment, set_up: SetUp, target: Target, decision: Decision | None
+) -> Assessment:
+    """Return an assessment with what target and decision say of it.
+
+    Parameters
+    ----------
+    assessment : Assessment
+        Of the present sheet and choice.
+    set_up : SetUp
+        What is chosen.
+    target : Target
+        What is aimed at.
+    decision : Decision or None
+        The last one recorded.
+    """
+    if assessment.evaluation is None:
+        return assessment
+    more = [] if set_up.empty else target_findings(target, assessment.evaluation)
+    if decision is not None:
+        more += decision_findings(decision, set_up, assessment.evaluation)
+    return Assessment(assessment.evaluation, gravest_first([*assessment.findings, *more]))
 
 
 @dataclass(frozen=True)
@@ -64,6 +90,7 @@ def practice(
     complaint: Complaint,
     look: LookOver,
     assessment: Assessment,
+    decided: bool = False,
 ) -> Practice:
     """Return what the rules say of a job's papers.
 
@@ -79,6 +106,8 @@ def practice(
         What was seen.
     assessment : Assessment
         What the numbers say.
+    decided : bool
+        Whether a choice is recorded.
     """
     return Practice(
         symptoms=symptom_rows(),
@@ -88,7 +117,7 @@ def practice(
         look=consequences(vehicle, look),
         offers=offers(vehicle),
         roll_test=_roll_test(vehicle),
-        gates=gates(kind, vehicle, complaint, look, assessment.findings),
+        gates=gates(kind, vehicle, complaint, look, assessment.findings, decided),
     )
 
 

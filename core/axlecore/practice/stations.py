@@ -51,7 +51,7 @@ STATIONS_OF: dict[JobKind, tuple[Station, ...]] = {
 }
 
 #: Stations whose gates are built; the others are not yet open.
-BUILT = (_S.LISTEN, _S.WEIGH, _S.LOOK)
+BUILT = (_S.LISTEN, _S.WEIGH, _S.LOOK, _S.CHOOSE)
 
 
 @dataclass(frozen=True)
@@ -110,7 +110,12 @@ class _Papers:
     vehicle: Vehicle
     complaint: Complaint
     look: LookOver
-    stops: list[Finding]
+    findings: list[Finding]
+    decided: bool
+
+    @property
+    def stops(self) -> list[Finding]:
+        return [finding for finding in self.findings if finding.kind is Kind.STOP]
 
 
 _UNREAD = (Known.DEFAULT, Known.ESTIMATED)
@@ -189,10 +194,21 @@ def _look_checks(papers: _Papers) -> Iterator[Check]:
                 (stops[0].place if stops else None) or "rust")  # fmt: skip
 
 
+def _choose_checks(papers: _Papers) -> Iterator[Check]:
+    yield Check("decided", "The choice is recorded, with the figures it was made by.",
+                papers.decided, False, "decision")  # fmt: skip
+    broken = [found for found in papers.findings if found.rule.startswith("decision_")]
+    yield Check("holds", "The recorded choice still holds with today's measurements.",
+                papers.decided and not broken, False, "decision")  # fmt: skip
+    yield Check("no_stop", "No rating is exceeded, and the vehicle stands.", not papers.stops, True,
+                (papers.stops[0].place if papers.stops else None) or "rating_kg")  # fmt: skip
+
+
 _CHECKS: dict[Station, Callable[[_Papers], Iterator[Check]]] = {
     Station.LISTEN: _listen_checks,
     Station.WEIGH: _weigh_checks,
     Station.LOOK: _look_checks,
+    Station.CHOOSE: _choose_checks,
 }
 
 
@@ -217,6 +233,7 @@ def gates(
     complaint: Complaint,
     look: LookOver,
     findings: list[Finding],
+    decided: bool,
 ) -> list[Gate]:
     """Return the gates of the stations a job walks, those that are built.
 
@@ -231,10 +248,11 @@ def gates(
     look : LookOver
         What was seen.
     findings : list of Finding
-        What the numbers say, for their stops.
+        What the numbers say, for their stops and for what no longer holds.
+    decided : bool
+        Whether a choice is recorded.
     """
-    stops = [finding for finding in findings if finding.kind is Kind.STOP]
-    papers = _Papers(kind, vehicle, complaint, look, stops)
+    papers = _Papers(kind, vehicle, complaint, look, findings, decided)
     found = []
     for station in STATIONS_OF[kind]:
         if station not in BUILT:

@@ -10,6 +10,7 @@ from axlecore.errors import InputError
 from axlecore.evaluate import Evaluation
 from axlecore.loads import LOAD_NAMES, LoadKey
 from axlecore.measure import Measured, Record, check_places, place
+from axlecore.practice.finding import Finding, Kind
 from axlecore.ranking import Wishes
 from axlecore.rig import RigKind
 from axlecore.units import Dimension
@@ -222,3 +223,24 @@ def misses(target: Target, evaluation: Evaluation) -> list[Miss]:
                          f"{math.degrees(aimed.value):.1f}° aimed at", state.key)
                 )  # fmt: skip
     return found
+
+
+def target_findings(target: Target, evaluation: Evaluation) -> list[Finding]:
+    """Return what of a target the choice misses, as findings.
+
+    Parameters
+    ----------
+    target : Target
+        What the job aims at.
+    evaluation : Evaluation
+        With what is chosen.
+    """
+    return [
+        Finding(
+            "target_missed", Kind.WATCH, "What is chosen does not reach the target.",
+            f"It comes to {miss.text}.",
+            "See what it would take, or aim at less and tell the owner why.",
+            miss.text, f"target.{miss.place}", miss.state,
+        )
+        for miss in misses(target, evaluation)
+    ]  # fmt: skip

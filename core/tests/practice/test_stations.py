@@ -18,7 +18,7 @@ from tests.rigs import vehicle_c
 def gate(station, kind=JobKind.UPGRADE, vehicle=None, said=None, look=None):
     vehicle = vehicle or vehicle_c()
     findings = assess(vehicle, SetUp()).findings
-    found = gates(kind, vehicle, said or Complaint(), look or LookOver(), findings)
+    found = gates(kind, vehicle, said or Complaint(), look or LookOver(), findings, False)
     return next(gate for gate in found if gate.station is station)
 
 
@@ -72,7 +72,7 @@ class WeighGateTests(unittest.TestCase):
 
     def test_a_vehicle_that_falls_over_cannot_go_on(self):
         stop = Finding("unstable", Kind.STOP, "It falls.", "", "", "", "wheelbase_m")
-        found = gates(JobKind.UPGRADE, vehicle_c(), Complaint(), LookOver(), [stop])[1]
+        found = gates(JobKind.UPGRADE, vehicle_c(), Complaint(), LookOver(), [stop], False)[1]
         self.assertEqual((unmet(found), found.overridable), ({"stands"}, False))
 
 

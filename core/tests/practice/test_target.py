@@ -36,15 +36,19 @@ class TargetTests(unittest.TestCase):
         )
 
     def test_a_state_nobody_knows_and_a_lean_nobody_has_are_refused(self):
-        for place, text in (("states.sideways.lean_rad", "2 deg"), ("share_loss_points", "70"),
-                            ("states.empty.lean_rad", "80 deg"), ("forecast_wind_m_s", "9 kg")):  # fmt: skip
+        for place, text in (
+            ("states.sideways.lean_rad", "2 deg"), ("share_loss_points", "70"),
+            ("states.empty.lean_rad", "80 deg"), ("forecast_wind_m_s", "9 kg"),
+        ):  # fmt: skip
             with self.assertRaises(InputError):
                 typed(place, text)
 
     def test_speeds_are_read_as_forecasts_give_them(self):
         target = typed("forecast_wind_m_s", "45 km/h")
         self.assertAlmostEqual(target.forecast_wind_m_s.value, 12.5)
-        self.assertAlmostEqual(typed("forecast_wind_m_s", "20 kn").forecast_wind_m_s.value, 10.289, 3)
+        self.assertAlmostEqual(
+            typed("forecast_wind_m_s", "20 kn").forecast_wind_m_s.value, 10.289, 3
+        )
 
     def test_every_kind_has_a_start_that_can_be_typed_and_asks_less_than_now(self):
         evaluation = evaluate(vehicle_c(), SetUp())

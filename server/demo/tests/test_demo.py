@@ -1,18 +1,23 @@
+from collections import Counter
 from io import StringIO
 
 from django.core.management import CommandError, call_command
 from django.test import SimpleTestCase, TestCase
 
 from axlecore.bar import bar_rates
+from axlecore.claims import audit
 from axlecore.entry import walk
 from axlecore.evaluate import evaluate
+from axlecore.fasteners import Lubrication, torque
 from axlecore.measure import Known
+from axlecore.practice.look import LookOver
+from axlecore.practice.partfit import part_fit
 from axlecore.rig import SetUp
 from demo import scenario
 from jobs.gates import assess_job, practice_of
 from jobs.models import Job
 from photos.models import Photo
-from racks.models import RackBar
+from racks.models import Part
 from rigs.models import Vehicle
 
 
@@ -41,15 +46,33 @@ class ScenarioTests(SimpleTestCase):
                 gradient = state.before.roll_gradient_rad_per_g * 57.29578
                 self.assertTrue(low < gradient < high, f"{name} {state.key}: {gradient:.1f}")
 
-    def test_the_rack_holds_bars_for_both_axles_from_soft_to_stiff(self):
-        rows = scenario.rack()
-        self.assertGreaterEqual(len(rows), 24)
-        self.assertEqual({row["fits_axle"] for row, _ in rows}, {"front", "rear"})
-        rates = bar_rates([bar for _, bar in rows], [0] * len(rows)) / 1e3
-        self.assertTrue(40 < rates.min() < 80 and 300 < rates.max() < 600, rates)
+    rack = [row.part for row in scenario.rack() if row.part is not None]
 
-    def test_tubes_are_among_them(self):
-        self.assertTrue(any(bar.bore_m.value > 0 for _, bar in scenario.rack()))
+    def test_every_row_of_the_racks_is_read(self):
+        self.assertEqual([row.line for row in scenario.rack() if row.complaints], [])
+
+    def test_the_racks_hold_bars_and_kits_for_both_axles_from_soft_to_stiff(self):
+        counted = Counter(part.kind.value for part in self.rack)
+        self.assertTrue(counted["bar"] >= 60 and counted["kit"] >= 25, counted)
+        bars = [part.bar for part in self.rack if part.bar]
+        self.assertEqual({part.fits.axle for part in self.rack if part.bar}, {"front", "rear"})
+        rates = bar_rates(bars, [0] * len(bars)) / 1e3
+        self.assertTrue(20 < rates.min() < 60 and 300 < rates.max() < 600, rates)
+        self.assertTrue(any(bar.bore_m.value > 0 for bar in bars))
+
+    def test_the_bad_ones_are_bad_as_meant(self):
+        """A claim that fits no reading, a torque over proof, a kit of the wrong weight variant."""
+        by_number = {part.part_number: part for part in self.rack}
+        standing = self.vehicles["planetarium"].rear.standard_bar
+        claimed = by_number["MF-KR34"]
+        said = audit(claimed.claimed_gain, standing.bar, 0, claimed.bar, 0)
+        self.assertGreater(said.off_by, 0.5)
+        self.assertIn("No reading makes the claim true", said.said)
+        frame = by_number["MF-KF33"].torques[0]
+        judged = torque(frame.size, frame.grade, Lubrication.DRY, frame.torque_n_m)
+        self.assertEqual(judged.sheet_kind, "stop")
+        light = part_fit(by_number["TM-KR35-L"], self.vehicles["planetarium"], LookOver(), "rear")
+        self.assertIn("Wrong weight variant", light.reasons[0].text)
 
 
 class LoadingTests(TestCase):
@@ -57,7 +80,7 @@ class LoadingTests(TestCase):
         call_command("load_demo", stdout=StringIO())
         Vehicle.objects.filter(name__startswith="Orrery").update(name="Renamed")
         call_command("load_demo", stdout=StringIO())
-        self.assertEqual((Job.objects.count(), RackBar.objects.count()), (6, 24))
+        self.assertEqual((Job.objects.count(), Part.objects.count()), (6, 125))
         self.assertTrue(Vehicle.objects.filter(name="Renamed").exists())
 
     def test_its_jobs_show_what_the_handling_of_findings_is_for(self):

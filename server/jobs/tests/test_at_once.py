@@ -10,10 +10,11 @@ from axlecore.measure import Known
 from axlecore.practice.listen import Complaint
 from axlecore.rig import RigKind
 from history.versions import StaleError
+from jobs.choosing import Pick, take_set
 from jobs.gates import pass_gate
 from jobs.models import Job, Paper
 from jobs.papers import enter_on_paper
-from jobs.services import choose_bar, open_job
+from jobs.services import open_job
 from rigs.models import Vehicle
 from rigs.services import change_sheet
 from shops.models import Person, Shop
@@ -72,7 +73,7 @@ class AtOnce(TransactionTestCase):
 
     def test_of_two_choices_one_wins(self):
         told = at_once(
-            *[partial(self.told, lambda job: choose_bar(job, self.lead, 1, "rear", None, None))] * 2
+            *[partial(self.told, lambda job: take_set(job, self.lead, 1, [("rear", Pick())]))] * 2
         )
         self.assertEqual(sorted(told, key=str), [2, None])
         self.job.refresh_from_db()

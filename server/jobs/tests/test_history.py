@@ -3,7 +3,7 @@ from django.db import IntegrityError, transaction
 from axlecore.entry import enter
 from axlecore.errors import InputError
 from axlecore.measure import Known
-from jobs.services import choose_bar
+from jobs.choosing import Pick, take_set
 from rigs.services import change_sheet, revert_sheet, sheet_of
 from shops.tests.people import TwoShops
 
@@ -57,6 +57,6 @@ class VersionTests(TwoShops):
         self.assertEqual(vehicle.stop, "")
 
     def test_sheet_and_set_up_have_versions_of_their_own(self):
-        choose_bar(self.job, self.lead, 1, "rear", None, None)
+        take_set(self.job, self.lead, 1, [("rear", Pick())])
         self.job.refresh_from_db()
         self.assertEqual((self.job.version, self.job.vehicle.version), (2, 1))

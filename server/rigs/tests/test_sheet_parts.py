@@ -66,8 +66,8 @@ class PartTests(TwoShops):
         self.assert_refused(self.part("rear.wings", True, 1), 422, "rear.wings", "air_bags")
 
     def test_taking_away_the_bar_that_a_choice_builds_on_is_said_as_a_stop(self):
-        body = {"base_version": 1, "axle": "rear", "action": "replace"}
-        self.send("PUT", f"/jobs/{self.job.pk}/set-up", body)
+        body = {"base_version": 1, "rear": {"action": "replace"}}
+        self.send("PUT", f"/jobs/{self.job.pk}/choice", body)
         self.assertEqual(self.part("rear.standard_bar", False, 1).status_code, 200)
         said = self.client.get(f"/api/jobs/{self.job.pk}/assessment").json()
         self.assertIsNone(said["evaluation"])

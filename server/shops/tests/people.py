@@ -7,12 +7,12 @@ from typing import Any
 
 from django.test import Client, TestCase
 
-from axlecore.formats import to_plain
 from axlecore.rig import RigKind
 from demo.scenario import rack
 from jobs.models import Job
 from jobs.services import open_job
-from racks.models import RackBar
+from racks.models import Part
+from racks.services import import_rows
 from shops.models import Person, Shop
 
 PASSWORD = "a-long-pass-phrase"
@@ -22,16 +22,12 @@ def person(shop: Shop, username: str, role: str = Person.Role.LEAD) -> Person:
     return Person.objects.create_user(username, password=PASSWORD, shop=shop, role=role)
 
 
-def stock(shop: Shop, count: int) -> list[RackBar]:
-    return [
-        RackBar.objects.create(
-            shop=shop, part_number=row["part_number"], maker=row["maker"],
-            fits_axle=row["fits_axle"], axle_load_from_kg=row["axle_load_from_kg"],
-            axle_load_to_kg=row["axle_load_to_kg"], price_cents=row["price_cents"],
-            delivery_days=row["delivery_days"], bar=to_plain(bar),
-        )
-        for row, bar in rack()[:count]
-    ]  # fmt: skip
+def stock(shop: Shop, count: int) -> list[Part]:
+    """Put the first parts of the demo's racks, rear bars all, on a shop's."""
+    rows = rack()[:count]
+    import_rows(shop, rows)
+    numbers = [row.part_number for row in rows]
+    return list(Part.objects.filter(shop=shop, part_number__in=numbers).order_by("pk"))
 
 
 class TwoShops(TestCase):

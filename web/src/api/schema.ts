@@ -73,6 +73,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/choice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Set */
+        put: operations["take_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/claim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Claim */
+        get: operations["audit_claim"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Compare */
+        post: operations["compare_sets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Decision */
+        post: operations["record_decision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/devices/caliper": {
         parameters: {
             query?: never;
@@ -175,6 +243,40 @@ export interface paths {
         patch: operations["change_kind"];
         trace?: never;
     };
+    "/api/jobs/{job_id}/lean-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Lean Room */
+        get: operations["lean_room"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/material": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Material */
+        get: operations["judge_material"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/papers/{paper}": {
         parameters: {
             query?: never;
@@ -227,6 +329,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Plan */
+        get: operations["staged_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/practice": {
         parameters: {
             query?: never;
@@ -244,6 +363,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/ranking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Ranking */
+        get: operations["rank_sets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/replay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Replay */
+        get: operations["replay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/set-up": {
         parameters: {
             query?: never;
@@ -252,8 +405,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Put Choice */
-        put: operations["choose_bar"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -381,6 +533,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Sizes */
+        get: operations["size_bars"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/suggestions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Suggestions */
+        get: operations["suggest_targets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/weigh-ticket": {
         parameters: {
             query?: never;
@@ -430,6 +616,74 @@ export interface paths {
         head?: never;
         /** Patch Marks */
         patch: operations["mark_photo"];
+        trace?: never;
+    };
+    "/api/racks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Racks */
+        get: operations["search_racks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/racks/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Import */
+        post: operations["import_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/racks/parts/{part_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Part */
+        get: operations["read_part"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/racks/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Preview */
+        post: operations["preview_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/session": {
@@ -509,6 +763,39 @@ export interface components {
             findings: components["schemas"]["Finding"][];
         };
         /**
+         * Audit
+         * @description A claim held against the geometry.
+         *
+         *     Attributes
+         *     ----------
+         *     claimed_gain, computed_gain : float
+         *         As parts: 0.9 for 90 % stiffer; computed with hole, bushings and links as fitted.
+         *     off_by : float
+         *         Claimed less computed.
+         *     old_rate_n_per_m, new_rate_n_per_m : float
+         *         Rates at the eyes [N/m].
+         *     readings : list of Reading
+         *         Ways to read the claim, nearest first.
+         *     said : str
+         *         The verdict in a sentence.
+         */
+        Audit: {
+            /** Claimed Gain */
+            claimed_gain: number;
+            /** Computed Gain */
+            computed_gain: number;
+            /** New Rate N Per M */
+            new_rate_n_per_m: number;
+            /** Off By */
+            off_by: number;
+            /** Old Rate N Per M */
+            old_rate_n_per_m: number;
+            /** Readings */
+            readings: components["schemas"]["Reading"][];
+            /** Said */
+            said: string;
+        };
+        /**
          * Axle
          * @description One axle as measured.
          *
@@ -583,10 +870,17 @@ export interface components {
          *         Added beside the standard bar, put in its place, or new where none was.
          *     fitted : FittedBar
          *         The bar and how it sits.
+         *     part_number : str
+         *         Of the rack's part it came from; empty for a bar that is on no rack.
          */
         AxleChoice: {
             action: components["schemas"]["Action"];
             fitted: components["schemas"]["FittedBar"];
+            /**
+             * Part Number
+             * @default
+             */
+            part_number: string;
         };
         /**
          * AxleStiffness
@@ -626,6 +920,33 @@ export interface components {
             suspension: number;
             /** Tyres */
             tyres: number;
+        };
+        /**
+         * Band
+         * @description A figure with its band.
+         *
+         *     Attributes
+         *     ----------
+         *     name : str
+         *         Which figure.
+         *     value : float
+         *         As computed from the sheet.
+         *     low, high : float
+         *         Between these lie 95 % of the vehicles the sheet may mean.
+         *     drivers : list of str
+         *         Paths of the two numbers that drive the band most.
+         */
+        Band: {
+            /** Drivers */
+            drivers: string[];
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Value */
+            value: number;
         };
         /**
          * Bar
@@ -728,6 +1049,11 @@ export interface components {
             after: components["schemas"]["AxleStiffness"];
             before: components["schemas"]["AxleStiffness"];
         };
+        /** BeforeAfterReplay */
+        BeforeAfterReplay: {
+            after: components["schemas"]["Replay"];
+            before: components["schemas"]["Replay"];
+        };
         /**
          * Bolts
          * @description What becomes of the fasteners of a part once they are off.
@@ -792,16 +1118,6 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** ChooseIn */
-        ChooseIn: {
-            action: components["schemas"]["Action"] | null;
-            /** Axle */
-            axle: string;
-            /** Base Version */
-            base_version: number;
-            /** Rack Bar Id */
-            rack_bar_id?: number | null;
-        };
         /**
          * Chore
          * @description Something the plan must hold.
@@ -822,88 +1138,64 @@ export interface components {
             why: string;
         };
         /**
-         * Complaint
-         * @description All that the owner said, and what the lead made of it.
+         * Column
+         * @description One column of the table.
          *
          *     Attributes
          *     ----------
-         *     words : str
-         *         The complaint in the owner's own words.
-         *     symptoms, noises, extras, use
-         *         The picks on the drawing.
-         *     worst_when : WorstWhen
-         *         Load state in which it is worst.
-         *     budget : int
-         *         In the shop's money; 0 where not said.
-         *     verdict : Verdict
-         *         Whether the lead accepts what the sorting says.
-         *     verdict_reason : str
-         *         Why not, where it is overridden.
+         *     key : str
+         *         Heading that we write.
+         *     says : str
+         *         What stands in it.
+         *     example : str
+         *         A cell as it may be typed.
+         *     needed : bool
+         *         Every part has it.
+         */
+        Column: {
+            /** Example */
+            example: string;
+            /** Key */
+            key: string;
+            /**
+             * Needed
+             * @default false
+             */
+            needed: boolean;
+            /** Says */
+            says: string;
+        };
+        /** ComparedSet */
+        ComparedSet: {
+            /** Bands */
+            bands: components["schemas"]["Band"][];
+            figures: components["schemas"]["Figures"];
+            /** Price */
+            price: number | null;
+            set_up: components["schemas"]["SetUp"];
+        };
+        /** CompareIn */
+        CompareIn: {
+            /** Sets */
+            sets: components["schemas"]["SetIn"][];
+            state: components["schemas"]["LoadKey"];
+        };
+        /**
+         * Complaint
+         * @description What is wrong with one cell.
+         *
+         *     Attributes
+         *     ----------
+         *     column : str
+         *         Its column's key.
+         *     message : str
+         *         What was read and what would be accepted.
          */
         Complaint: {
-            /**
-             * Budget
-             * @default 0
-             */
-            budget: number;
-            /**
-             * @default {
-             *       "dampers": "none",
-             *       "helper_springs": "none",
-             *       "steering_damper": "none",
-             *       "chassis_brace": "none"
-             *     }
-             */
-            extras: components["schemas"]["Extras"];
-            /**
-             * @default {
-             *       "front_left": "none",
-             *       "front_right": "none",
-             *       "rear_left": "none",
-             *       "rear_right": "none"
-             *     }
-             */
-            noises: components["schemas"]["Noises"];
-            /**
-             * @default {
-             *       "leans_in_bend": "none",
-             *       "rear_steps_out": "none",
-             *       "leans_in_gust": "none",
-             *       "pushed_by_gust": "none",
-             *       "leans_from_truck": "none",
-             *       "pushed_by_truck": "none",
-             *       "head_toss": "none",
-             *       "pitches": "none",
-             *       "dives": "none",
-             *       "wanders": "none",
-             *       "pulls": "none",
-             *       "rocks": "none",
-             *       "lifts_a_wheel": "none"
-             *     }
-             */
-            symptoms: components["schemas"]["Symptoms"];
-            /**
-             * @default {
-             *       "road": "mostly",
-             *       "towing": "never",
-             *       "rough_track": "never"
-             *     }
-             */
-            use: components["schemas"]["Use"];
-            /** @default open */
-            verdict: components["schemas"]["Verdict"];
-            /**
-             * Verdict Reason
-             * @default
-             */
-            verdict_reason: string;
-            /**
-             * Words
-             * @default
-             */
-            words: string;
-            /** @default unsaid */
-            worst_when: components["schemas"]["WorstWhen"];
+            /** Column */
+            column: string;
+            /** Message */
+            message: string;
         };
         /**
          * Consequences
@@ -949,6 +1241,122 @@ export interface components {
             place: string;
             /** Share */
             share: number;
+        };
+        /**
+         * Crossmember
+         * @description Crossmember a part asks for near the axle.
+         * @enum {string}
+         */
+        Crossmember: "any" | "round" | "channel" | "none";
+        /**
+         * CushionFacts
+         * @description A bushing or a link cushion.
+         *
+         *     Attributes
+         *     ----------
+         *     bore_m : Measured
+         *         For a bar or a bolt of this diameter [m].
+         *     material : str
+         *         Rubber or polyurethane.
+         *     rate_n_per_m : Measured or None
+         *         Radial stiffness [N/m].
+         */
+        CushionFacts: {
+            bore_m: components["schemas"]["Measured"];
+            /** Material */
+            material: string;
+            rate_n_per_m?: components["schemas"]["Measured"] | null;
+        };
+        /**
+         * DecidedState
+         * @description Figures of one load state when the choice was made.
+         *
+         *     Attributes
+         *     ----------
+         *     key : LoadKey
+         *         Which state.
+         *     lean_before_rad, lean_rad, band_rad : float
+         *         In the reference bend, as it stood and as chosen, and the half width of its band [rad].
+         *     wind_lean_before_rad, wind_lean_rad : float
+         *         In the reference wind [rad].
+         *     share_before, share : float
+         *         The front's share of load transfer.
+         */
+        DecidedState: {
+            /** Band Rad */
+            band_rad: number;
+            key: components["schemas"]["LoadKey"];
+            /** Lean Before Rad */
+            lean_before_rad: number;
+            /** Lean Rad */
+            lean_rad: number;
+            /** Share */
+            share: number;
+            /** Share Before */
+            share_before: number;
+            /** Wind Lean Before Rad */
+            wind_lean_before_rad: number;
+            /** Wind Lean Rad */
+            wind_lean_rad: number;
+        };
+        /** DecideIn */
+        DecideIn: {
+            /** Base Version */
+            base_version: number;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /** Sheet Version */
+            sheet_version: number;
+        };
+        /**
+         * Decision
+         * @description What was chosen, and what it was chosen by.
+         *
+         *     Attributes
+         *     ----------
+         *     core_version : str
+         *         Version of this package that reckoned it.
+         *     set_up : SetUp
+         *         What was chosen.
+         *     target : Target
+         *         What was aimed at.
+         *     states : tuple of DecidedState
+         *         What was promised.
+         *     price : float or None
+         *         Of parts and hours then, in the shop's money; None where a part is on no rack.
+         *     missed : tuple of str
+         *         What of the target it did not meet.
+         */
+        Decision: {
+            /** Core Version */
+            core_version: string;
+            /**
+             * Missed
+             * @default []
+             */
+            missed: string[];
+            /** Price */
+            price?: number | null;
+            set_up: components["schemas"]["SetUp"];
+            /** States */
+            states: components["schemas"]["DecidedState"][];
+            target: components["schemas"]["Target"];
+        };
+        /** DecisionOut */
+        DecisionOut: {
+            decision: components["schemas"]["Decision"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Person */
+            person: string;
+            /** Reason */
+            reason: string;
         };
         /** DueIn */
         DueIn: {
@@ -1049,11 +1457,73 @@ export interface components {
             steering_damper: components["schemas"]["Extra"];
         };
         /**
+         * Fatigue
+         * @description What a stress amplitude does to a bar in the long run.
+         *
+         *     Attributes
+         *     ----------
+         *     endurance_pa : float
+         *         Amplitude it bears for ever [Pa].
+         *     reserve : float
+         *         Goodman reserve; below 1 its life is counted.
+         *     cycles : float
+         *         Cycles to a crack at that amplitude; infinity where it lasts for ever.
+         */
+        Fatigue: {
+            /** Cycles */
+            cycles: number;
+            /** Endurance Pa */
+            endurance_pa: number;
+            /** Reserve */
+            reserve: number;
+        };
+        /**
          * Fault
          * @description What can be wrong with a part.
          * @enum {string}
          */
         Fault: "cracked" | "broken" | "welded before" | "rust under the bushing" | "rusted from inside" | "bent" | "play" | "torn boot" | "seized stud" | "stud will spin" | "crushed cushion" | "missing cushion" | "soft" | "oval" | "split" | "dry" | "wrong size" | "loose" | "hole worn oval" | "captive nut spins" | "permanent thread-lock" | "covers bolts we need" | "in the way of a bar" | "not standard" | "chafed" | "leaks" | "off-centre" | "option not on the sheet";
+        /**
+         * Figures
+         * @description What one set-up does.
+         *
+         *     Attributes
+         *     ----------
+         *     lean_rad, wind_lean_rad : float
+         *         In the reference bend and wind [rad].
+         *     front_share : float
+         *         Front axle's share of load transfer in the bend.
+         *     front_tyre_rad, rear_tyre_rad : float
+         *         Each axle on its tyres in the bend [rad].
+         *     wheels_n : list of float
+         *         Wheel loads in the bend, front left to rear right [N].
+         *     head_toss_ratio : float
+         *         Head toss of a one-side bump over that as it stands.
+         *     swings : int
+         *         Half-swings after a push.
+         *     articulation_rad : float
+         *         Twist of the road at which a wheel hangs [rad].
+         */
+        Figures: {
+            /** Articulation Rad */
+            articulation_rad: number;
+            /** Front Share */
+            front_share: number;
+            /** Front Tyre Rad */
+            front_tyre_rad: number;
+            /** Head Toss Ratio */
+            head_toss_ratio: number;
+            /** Lean Rad */
+            lean_rad: number;
+            /** Rear Tyre Rad */
+            rear_tyre_rad: number;
+            /** Swings */
+            swings: number;
+            /** Wheels N */
+            wheels_n: number[];
+            /** Wind Lean Rad */
+            wind_lean_rad: number;
+        };
         /**
          * Finding
          * @description One thing the numbers say.
@@ -1088,6 +1558,80 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * Fit
+         * @description How a part suits a vehicle, best first.
+         * @enum {string}
+         */
+        Fit: "fits" | "work" | "no";
+        /**
+         * FitReason
+         * @description One thing that decides whether a part fits.
+         *
+         *     Attributes
+         *     ----------
+         *     fit : Fit
+         *         What it comes to.
+         *     text : str
+         *         The reason with its numbers.
+         *     place : str
+         *         Path of what would change it; empty where nothing on the vehicle would.
+         */
+        FitReason: {
+            fit: components["schemas"]["Fit"];
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FitsFor
+         * @description What a part is made for; None leaves a limit open.
+         *
+         *     Attributes
+         *     ----------
+         *     axle : MadeFor
+         *         Which axle.
+         *     axle_load_from_kg, axle_load_to_kg : float
+         *         Load of that axle at its heaviest [kg].
+         *     tube_from_m, tube_to_m : float or None
+         *         Axle tube's diameter [m].
+         *     tube_shape : TubeNeed
+         *         Its shape.
+         *     lift_from_m, lift_to_m : float or None
+         *         Lift from standard [m]; below zero lowered.
+         *     crossmember : Crossmember
+         *         Asked for near the axle.
+         *     variant : str
+         *         Weight variant or option in the sheet's own words.
+         */
+        FitsFor: {
+            axle: components["schemas"]["MadeFor"];
+            /** Axle Load From Kg */
+            axle_load_from_kg: number;
+            /** Axle Load To Kg */
+            axle_load_to_kg: number;
+            /** @default any */
+            crossmember: components["schemas"]["Crossmember"];
+            /** Lift From M */
+            lift_from_m?: number | null;
+            /** Lift To M */
+            lift_to_m?: number | null;
+            /** Tube From M */
+            tube_from_m?: number | null;
+            /** @default any */
+            tube_shape: components["schemas"]["TubeNeed"];
+            /** Tube To M */
+            tube_to_m?: number | null;
+            /**
+             * Variant
+             * @default
+             */
+            variant: string;
         };
         /**
          * FittedBar
@@ -1129,6 +1673,37 @@ export interface components {
              *     }
              */
             readings: components["schemas"]["BarReadings"];
+        };
+        /**
+         * FrameTables
+         * @description Before and after for every frame stiffness.
+         *
+         *     Attributes
+         *     ----------
+         *     frame_n_m_per_rad : list of float
+         *         Nodes [N·m/rad].
+         *     typical : dict of str to float
+         *         Usual frames by name [N·m/rad].
+         *     bend_m_s2, force_n : list of float
+         *         Corners of the tables.
+         *     before, after : list of TwistTables
+         *         One a node; play is left out.
+         */
+        FrameTables: {
+            /** After */
+            after: components["schemas"]["TwistTables"][];
+            /** Before */
+            before: components["schemas"]["TwistTables"][];
+            /** Bend M S2 */
+            bend_m_s2: number[];
+            /** Force N */
+            force_n: number[];
+            /** Frame N M Per Rad */
+            frame_n_m_per_rad: number[];
+            /** Typical */
+            typical: {
+                [key: string]: number;
+            };
         };
         /**
          * Gate
@@ -1187,6 +1762,29 @@ export interface components {
          * @enum {string}
          */
         Hitch: "none" | "tongue" | "pin";
+        /** ImportIn */
+        ImportIn: {
+            /**
+             * Good Rows Only
+             * @default false
+             */
+            good_rows_only: boolean;
+            /** Mapping */
+            mapping: {
+                [key: string]: string;
+            };
+            /** Text */
+            text: string;
+        };
+        /** ImportOut */
+        ImportOut: {
+            /** Left Out */
+            left_out: number;
+            /** New */
+            new: number;
+            /** Updated */
+            updated: number;
+        };
         /** JobIn */
         JobIn: {
             /**
@@ -1215,6 +1813,7 @@ export interface components {
             complaint: components["schemas"]["Complaint"];
             /** Complaint Version */
             complaint_version: number;
+            decision: components["schemas"]["DecisionOut"] | null;
             /** Description */
             description: string;
             /** Due On */
@@ -1240,6 +1839,9 @@ export interface components {
             /** Sheet Version */
             sheet_version: number;
             station: components["schemas"]["Station"];
+            target: components["schemas"]["Target"];
+            /** Target Version */
+            target_version: number;
         };
         /** JobRow */
         JobRow: {
@@ -1264,6 +1866,12 @@ export interface components {
             stop: string;
         };
         /**
+         * Joints
+         * @description What is done with the standard bar's links and bushings.
+         * @enum {string}
+         */
+        Joints: "as_they_are" | "renewed";
+        /**
          * Kind
          * @description How grave a finding is, mildest first.
          * @enum {string}
@@ -1279,6 +1887,43 @@ export interface components {
          * @enum {string}
          */
         Known: "measured" | "plate" | "quoted" | "estimated" | "default";
+        /**
+         * LeanRoom
+         * @description All that the lean room shows of one load state beside the evaluation's own tables.
+         *
+         *     Attributes
+         *     ----------
+         *     state : LoadKey
+         *         Which state.
+         *     angle_rad, road_m_s, wind_m_s : list of float
+         *         Nodes of the force table; wind from 0 straight ahead to π straight behind.
+         *     side_force_n : list of Table
+         *         Across the road, by angle, road speed and wind [N].
+         *     frame : FrameTables
+         *         Lean with a frame that twists.
+         *     rough : list of RoughGround
+         *         As it stands first, then with what is chosen and one or both bars disconnected.
+         *     map_before_rad, map_after_rad : Table
+         *         Lean over road speed (rows) and wind square to the road (columns) [rad].
+         */
+        LeanRoom: {
+            /** Angle Rad */
+            angle_rad: number[];
+            frame: components["schemas"]["FrameTables"];
+            /** Map After Rad */
+            map_after_rad: number[][];
+            /** Map Before Rad */
+            map_before_rad: number[][];
+            /** Road M S */
+            road_m_s: number[];
+            /** Rough */
+            rough: components["schemas"]["RoughGround"][];
+            /** Side Force N */
+            side_force_n: number[][][];
+            state: components["schemas"]["LoadKey"];
+            /** Wind M S */
+            wind_m_s: number[];
+        };
         /**
          * LeanTables
          * @description Lean of one load state and set-up over bend (rows) and side force (columns).
@@ -1345,6 +1990,59 @@ export interface components {
             rise_m?: components["schemas"]["Measured"] | null;
             /** @default trip_ready */
             state: components["schemas"]["LoadKey"];
+        };
+        /**
+         * LinkFacts
+         * @description An end link.
+         *
+         *     Attributes
+         *     ----------
+         *     length_from_m, length_to_m : Measured
+         *         Eye to eye, shortest and longest [m]; the same for a fixed one.
+         *     thread : str
+         *         Its thread or stud.
+         *     joint_angle_rad : Measured or None
+         *         How far its joints swing to one side [rad]; None for cushions.
+         */
+        LinkFacts: {
+            joint_angle_rad?: components["schemas"]["Measured"] | null;
+            length_from_m: components["schemas"]["Measured"];
+            length_to_m: components["schemas"]["Measured"];
+            /**
+             * Thread
+             * @default
+             */
+            thread: string;
+        };
+        /** ListedPart */
+        ListedPart: {
+            /** Axle Load From Kg */
+            axle_load_from_kg: number;
+            /** Axle Load To Kg */
+            axle_load_to_kg: number;
+            /** Bore M */
+            bore_m: number;
+            /** Claimed Gain */
+            claimed_gain: number | null;
+            /** Delivery Days */
+            delivery_days: number | null;
+            /** Holes */
+            holes: number;
+            /** Id */
+            id: number;
+            kind: components["schemas"]["PartKind"];
+            /** Maker */
+            maker: string;
+            outcome: components["schemas"]["Outcome"];
+            /** Outside Diameter M */
+            outside_diameter_m: number;
+            /** Part Number */
+            part_number: string;
+            /** Price Cents */
+            price_cents: number | null;
+            /** Steel */
+            steel: string;
+            verdict: components["schemas"]["Verdict"];
         };
         /**
          * LoadKey
@@ -1416,6 +2114,12 @@ export interface components {
             /** @default unseen */
             rust: components["schemas"]["Rust"];
         };
+        /**
+         * MadeFor
+         * @description Axle a part is made for.
+         * @enum {string}
+         */
+        MadeFor: "front" | "rear" | "either";
         /** MarksIn */
         MarksIn: {
             /** Marks */
@@ -1447,6 +2151,14 @@ export interface components {
             mass_kg: components["schemas"]["Measured"];
             /** Name */
             name: string;
+        };
+        /** MaterialOut */
+        MaterialOut: {
+            /** Steels */
+            steels: components["schemas"]["SteelRow"][];
+            strength: components["schemas"]["Strength"];
+            /** Tip Travel M */
+            tip_travel_m: number;
         };
         /**
          * Measured
@@ -1596,6 +2308,17 @@ export interface components {
             /** Troubles */
             troubles: components["schemas"]["Trouble"][];
         };
+        /** OfferOut */
+        OfferOut: {
+            /** Delivery Days */
+            delivery_days: number;
+            /** Price Cents */
+            price_cents: number;
+            /** Stock */
+            stock: number;
+            /** Supplier */
+            supplier: string;
+        };
         /**
          * Often
          * @description How much of the use is of one sort.
@@ -1603,8 +2326,59 @@ export interface components {
          */
         Often: "never" | "sometimes" | "mostly";
         /**
+         * Option
+         * @description One thing that can be done at an axle, as the ranking names it.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         What the ranking calls it.
+         *     axle : str
+         *         "front" or "rear".
+         *     part_id : int or None
+         *         Of the part; None where no new bar is fitted.
+         *     part_number, maker, kind : str
+         *         Of the part; empty where there is none.
+         *     action : Action or None
+         *         What is done with its bar.
+         *     hole : int
+         *         Hole the links are in, 0 the outermost.
+         *     renews : bool
+         *         Worn links and bushings are renewed.
+         *     price, hours, days : float
+         *         Of parts and labour together; hours of labour; until it is here.
+         *     verdict : Verdict
+         *         How the part fits.
+         */
+        Option: {
+            action: components["schemas"]["Action"] | null;
+            /** Axle */
+            axle: string;
+            /** Days */
+            days: number;
+            /** Hole */
+            hole: number;
+            /** Hours */
+            hours: number;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Maker */
+            maker: string;
+            /** Part Id */
+            part_id: number | null;
+            /** Part Number */
+            part_number: string;
+            /** Price */
+            price: number;
+            /** Renews */
+            renews: boolean;
+            verdict: components["schemas"]["Verdict"];
+        };
+        /**
          * Outcome
-         * @description What one bar would do, in its outermost hole.
+         * @description What one bar would do.
          *
          *     Attributes
          *     ----------
@@ -1736,6 +2510,52 @@ export interface components {
             /** Place */
             place: string;
         };
+        /**
+         * PartKind
+         * @description What a part is; a kit is a bar with all that it needs to be fitted.
+         * @enum {string}
+         */
+        PartKind: "bar" | "kit" | "link" | "bracket" | "cushion";
+        /** PartOut */
+        PartOut: {
+            /** Id */
+            id: number;
+            /** Offers */
+            offers: components["schemas"]["OfferOut"][];
+            part: components["schemas"]["RackPart"];
+        };
+        /** PartRow */
+        PartRow: {
+            /** Axle */
+            axle: string;
+            /** Axle Load From Kg */
+            axle_load_from_kg: number;
+            /** Axle Load To Kg */
+            axle_load_to_kg: number;
+            /** Bore M */
+            bore_m: number | null;
+            /** Delivery Days */
+            delivery_days: number | null;
+            /** Diameter M */
+            diameter_m: number | null;
+            /** Holes Drilled */
+            holes_drilled: number;
+            /** Id */
+            id: number;
+            kind: components["schemas"]["PartKind"];
+            /** Maker */
+            maker: string;
+            /** Part Number */
+            part_number: string;
+            /** Price Cents */
+            price_cents: number | null;
+            /** Steel */
+            steel: string;
+            /** Stock */
+            stock: number | null;
+            /** Supplier Name */
+            supplier_name: string | null;
+        };
         /** PassOut */
         PassOut: {
             /**
@@ -1786,6 +2606,43 @@ export interface components {
             /** Width */
             width: number;
         };
+        /** PickIn */
+        PickIn: {
+            action?: components["schemas"]["Action"] | null;
+            /**
+             * Hole
+             * @default 0
+             */
+            hole: number;
+            /** Part Id */
+            part_id?: number | null;
+            /**
+             * Renews
+             * @default false
+             */
+            renews: boolean;
+        };
+        /**
+         * Plan
+         * @description Steps in the order of what they give for the money.
+         *
+         *     Attributes
+         *     ----------
+         *     lean_rad : float
+         *         As it stands [rad].
+         *     swings : int
+         *         As it stands.
+         *     stages : list of Stage
+         *         Stop after any of them.
+         */
+        Plan: {
+            /** Lean Rad */
+            lean_rad: number;
+            /** Stages */
+            stages: components["schemas"]["Stage"][];
+            /** Swings */
+            swings: number;
+        };
         /**
          * Practice
          * @description Everything the first stations show beside the numbers.
@@ -1823,6 +2680,25 @@ export interface components {
             /** Symptoms */
             symptoms: components["schemas"]["SymptomRow"][];
         };
+        /** PreviewOut */
+        PreviewOut: {
+            /** Bad */
+            bad: components["schemas"]["RowOut"][];
+            /** Bad Total */
+            bad_total: number;
+            /** Columns */
+            columns: components["schemas"]["Column"][];
+            /** Good */
+            good: number;
+            /** Headings */
+            headings: string[];
+            /** Mapping */
+            mapping: {
+                [key: string]: string;
+            };
+            /** New */
+            new: number;
+        };
         /**
          * ProfileBlock
          * @description One upright rectangle of the side profile.
@@ -1839,16 +2715,280 @@ export interface components {
             length_m: components["schemas"]["Measured"];
             top_m: components["schemas"]["Measured"];
         };
+        /** RackOut */
+        RackOut: {
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Rows */
+            rows: components["schemas"]["PartRow"][];
+            /** Total */
+            total: number;
+        };
+        /**
+         * RackPart
+         * @description A part as its maker's sheet gives it.
+         *
+         *     Attributes
+         *     ----------
+         *     kind : PartKind
+         *         What it is.
+         *     part_number, maker : str
+         *         Its name.
+         *     fits : FitsFor
+         *         What it is made for.
+         *     bar : Bar or None
+         *         Of a bar or a kit.
+         *     link : LinkFacts or None
+         *         Of a link.
+         *     cushion : CushionFacts or None
+         *         Of a cushion.
+         *     role : Role
+         *         How its bar is meant to be fitted.
+         *     holes_drilled : int
+         *         Holes to be drilled in the frame.
+         *     u_bolts_off : bool
+         *         The springs' U-bolts come off.
+         *     hours : float
+         *         To fit it, as the sheet says [h].
+         *     claimed_gain : float or None
+         *         Seller's claim of how much stiffer, as a part: 0.9 for 90 %.
+         *     renewable : bool
+         *         Cushions and joints can be had by themselves.
+         *     coating : str
+         *         Paint, zinc or none.
+         *     contents : tuple of str
+         *         What is in the box, such as ``2 × SG-L180``.
+         *     torques : tuple of SheetTorque
+         *         Its fasteners by the sheet.
+         *     note : str
+         *         Whatever else the sheet says.
+         */
+        RackPart: {
+            bar?: components["schemas"]["Bar"] | null;
+            /** Claimed Gain */
+            claimed_gain?: number | null;
+            /**
+             * Coating
+             * @default
+             */
+            coating: string;
+            /**
+             * Contents
+             * @default []
+             */
+            contents: string[];
+            cushion?: components["schemas"]["CushionFacts"] | null;
+            fits: components["schemas"]["FitsFor"];
+            /**
+             * Holes Drilled
+             * @default 0
+             */
+            holes_drilled: number;
+            /**
+             * Hours
+             * @default 0
+             */
+            hours: number;
+            kind: components["schemas"]["PartKind"];
+            link?: components["schemas"]["LinkFacts"] | null;
+            /** Maker */
+            maker: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Part Number */
+            part_number: string;
+            /**
+             * Renewable
+             * @default false
+             */
+            renewable: boolean;
+            /** @default either */
+            role: components["schemas"]["Role"];
+            /**
+             * Torques
+             * @default []
+             */
+            torques: components["schemas"]["SheetTorque"][];
+            /**
+             * U Bolts Off
+             * @default false
+             */
+            u_bolts_off: boolean;
+        };
+        /**
+         * Ranked
+         * @description One set with its figures.
+         *
+         *     Attributes
+         *     ----------
+         *     front, rear : str
+         *         Keys of its candidates.
+         *     lean_rad, wind_lean_rad, front_share : list of float
+         *         In every load state.
+         *     share_change : float
+         *         Of the front's share, in the state of the wishes.
+         *     yield_reserve : float
+         *         Of the chosen bars at 0.5 g; infinity where none is chosen.
+         *     head_toss_ratio : float
+         *         Head toss of a one-side bump over that as it stands.
+         *     price, days : float
+         *         Of both together; the later of the two.
+         *     failed : list of str
+         *         What it fails of the wishes, in words; empty where it meets all.
+         *     undominated : bool
+         *         No other set is as good in lean, balance and price and better in one.
+         */
+        Ranked: {
+            /** Days */
+            days: number;
+            /** Failed */
+            failed: string[];
+            /** Front */
+            front: string;
+            /** Front Share */
+            front_share: number[];
+            /** Head Toss Ratio */
+            head_toss_ratio: number;
+            /** Lean Rad */
+            lean_rad: number[];
+            /** Price */
+            price: number;
+            /** Rear */
+            rear: string;
+            /** Share Change */
+            share_change: number;
+            /** Undominated */
+            undominated: boolean;
+            /** Wind Lean Rad */
+            wind_lean_rad: number[];
+            /** Yield Reserve */
+            yield_reserve: number;
+        };
+        /**
+         * Ranking
+         * @description All sets, best first, with the recommended one.
+         *
+         *     Attributes
+         *     ----------
+         *     sets : list of Ranked
+         *         Those that meet the wishes first, then by lean.
+         *     recommended : int or None
+         *         Which one; None where none meets the wishes.
+         *     why : str
+         *         Reasons in words.
+         */
+        Ranking: {
+            /** Recommended */
+            recommended: number | null;
+            /** Sets */
+            sets: components["schemas"]["Ranked"][];
+            /** Why */
+            why: string;
+        };
+        /** RankingOut */
+        RankingOut: {
+            /** Labour Cents An Hour */
+            labour_cents_an_hour: number;
+            /** Options */
+            options: components["schemas"]["Option"][];
+            ranking: components["schemas"]["Ranking"];
+            state: components["schemas"]["LoadKey"];
+        };
         /**
          * Rating
          * @description How a part is.
          * @enum {string}
          */
         Rating: "unseen" | "good" | "watch" | "replace" | "stop";
+        /**
+         * Reading
+         * @description One way to read "x % stiffer".
+         *
+         *     Attributes
+         *     ----------
+         *     name : str
+         *         What is compared.
+         *     gain : float
+         *         What comes out, as a part: 0.5 for half as stiff again.
+         *     fits : bool
+         *         It is the claim, within two points.
+         */
+        Reading: {
+            /** Fits */
+            fits: boolean;
+            /** Gain */
+            gain: number;
+            /** Name */
+            name: string;
+        };
         /** RemovedIn */
         RemovedIn: {
             /** Removed */
             removed: boolean;
+        };
+        /**
+         * Replay
+         * @description One vehicle in one set-up through every manoeuvre.
+         *
+         *     Attributes
+         *     ----------
+         *     manoeuvres : list of str
+         *         Names, in the order of every list below.
+         *     step_s : float
+         *         Between samples of the curves [s].
+         *     lean_rad : list of list of float
+         *         Lean over time, one curve a manoeuvre [rad].
+         *     peak_lean_rad, peak_rate_rad_s, head_toss_m_s2, settled_s : list of float
+         *         Marks of each manoeuvre.
+         *     manoeuvre_swings : list of int
+         *         Half-swings after the largest.
+         *     frequency_hz, damping_ratio, overshoot : float
+         *         Free rocking.
+         *     swings : int
+         *         Half-swings above a tenth of a first lean.
+         *     body_rock : list of float
+         *         Lean per roll of the road under front and rear.
+         *     articulation_rad : float
+         *         Twist of the road at which a wheel hangs.
+         */
+        Replay: {
+            /** Articulation Rad */
+            articulation_rad: number;
+            /** Body Rock */
+            body_rock: number[];
+            /** Damping Ratio */
+            damping_ratio: number;
+            /** Frequency Hz */
+            frequency_hz: number;
+            /** Head Toss M S2 */
+            head_toss_m_s2: number[];
+            /** Lean Rad */
+            lean_rad: number[][];
+            /** Manoeuvre Swings */
+            manoeuvre_swings: number[];
+            /** Manoeuvres */
+            manoeuvres: string[];
+            /** Overshoot */
+            overshoot: number;
+            /** Peak Lean Rad */
+            peak_lean_rad: number[];
+            /** Peak Rate Rad S */
+            peak_rate_rad_s: number[];
+            /** Settled S */
+            settled_s: number[];
+            /** Step S */
+            step_s: number;
+            /** Swings */
+            swings: number;
         };
         /** RevertIn */
         RevertIn: {
@@ -1865,9 +3005,10 @@ export interface components {
         RigKind: "motorhome" | "coach" | "pickup" | "camper_pickup" | "wagon" | "van";
         /**
          * Role
+         * @description How a bar is meant to be fitted.
          * @enum {string}
          */
-        Role: "lead" | "fitter" | "viewer";
+        Role: "beside" | "instead" | "either";
         /**
          * RollTest
          * @description The yard roll test: a mass moved sideways, and a rocking push.
@@ -1946,11 +3087,102 @@ export interface components {
             read_lean_rad?: number | null;
         };
         /**
+         * RoughGround
+         * @description How one way of connecting the bars goes over rough ground.
+         *
+         *     Attributes
+         *     ----------
+         *     name : str
+         *         Which bars are connected.
+         *     articulation_rad : float
+         *         Twist of the road at which a wheel hangs [rad].
+         *     body_rock : list of float
+         *         Lean per roll of the road under front and rear.
+         */
+        RoughGround: {
+            /** Articulation Rad */
+            articulation_rad: number;
+            /** Body Rock */
+            body_rock: number[];
+            /** Name */
+            name: string;
+        };
+        /** RowOut */
+        RowOut: {
+            /** Complaints */
+            complaints: components["schemas"]["Complaint"][];
+            /** Line */
+            line: number;
+            /** Part Number */
+            part_number: string;
+        };
+        /**
          * Rust
          * @description Rust of the whole undercarriage.
          * @enum {string}
          */
         Rust: "unseen" | "none" | "light" | "scaly" | "heavy";
+        /**
+         * SearchIn
+         * @description What is looked for; lengths, loads and money as typed.
+         */
+        SearchIn: {
+            /**
+             * Axle
+             * @default
+             */
+            axle: string;
+            /**
+             * Axle Load
+             * @default
+             */
+            axle_load: string;
+            /** Days To */
+            days_to?: number | null;
+            /**
+             * Diameter From
+             * @default
+             */
+            diameter_from: string;
+            /**
+             * Diameter To
+             * @default
+             */
+            diameter_to: string;
+            /**
+             * Find
+             * @default
+             */
+            find: string;
+            kind?: components["schemas"]["PartKind"] | null;
+            /**
+             * No Drilling
+             * @default false
+             */
+            no_drilling: boolean;
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /** Price To */
+            price_to?: number | null;
+            /**
+             * Steel
+             * @default
+             */
+            steel: string;
+            /**
+             * Tube Only
+             * @default false
+             */
+            tube_only: boolean;
+        };
+        /** SetIn */
+        SetIn: {
+            front?: components["schemas"]["PickIn"] | null;
+            rear?: components["schemas"]["PickIn"] | null;
+        };
         /**
          * SetUp
          * @description What is chosen for the vehicle; None leaves an axle as it is.
@@ -1959,38 +3191,53 @@ export interface components {
          *     ----------
          *     front, rear : AxleChoice or None
          *         The choice for each axle.
+         *     front_joints, rear_joints : Joints
+         *         Whether the standard bar's worn links and bushings are renewed, which ends their play.
          */
         SetUp: {
             front?: components["schemas"]["AxleChoice"] | null;
+            /** @default as_they_are */
+            front_joints: components["schemas"]["Joints"];
             rear?: components["schemas"]["AxleChoice"] | null;
+            /** @default as_they_are */
+            rear_joints: components["schemas"]["Joints"];
         };
-        /** ShortListRow */
-        ShortListRow: {
-            /** Axle Load From Kg */
-            axle_load_from_kg: number;
-            /** Axle Load To Kg */
-            axle_load_to_kg: number;
-            /** Bore M */
-            bore_m: number;
-            /** Delivery Days */
-            delivery_days: number;
-            /** Holes */
-            holes: number;
-            /** Id */
-            id: number;
-            /** Maker */
-            maker: string;
-            outcome: components["schemas"]["Outcome"];
-            /** Outside Diameter M */
-            outside_diameter_m: number;
-            /** Part Number */
-            part_number: string;
-            /** Price Cents */
-            price_cents: number;
-            /** Steel */
-            steel: string;
-            /** Suits Axle Load */
-            suits_axle_load: boolean;
+        /**
+         * SheetTorque
+         * @description One fastener of a kit as its sheet gives it.
+         *
+         *     Attributes
+         *     ----------
+         *     where : str
+         *         Which bolt.
+         *     size, grade : str
+         *         Such as ``M12x1.75`` and ``10.9``, or ``1/2-13`` and ``5``.
+         *     count : int
+         *         How many.
+         *     torque_n_m : float or None
+         *         The sheet's torque [N·m]; None where it gives none.
+         */
+        SheetTorque: {
+            /**
+             * Count
+             * @default 2
+             */
+            count: number;
+            /** Grade */
+            grade: string;
+            /** Size */
+            size: string;
+            /** Torque N M */
+            torque_n_m?: number | null;
+            /** Where */
+            where: string;
+        };
+        /** ShortListOut */
+        ShortListOut: {
+            /** Rows */
+            rows: components["schemas"]["ListedPart"][];
+            /** Total */
+            total: number;
         };
         /**
          * Side
@@ -2046,6 +3293,93 @@ export interface components {
             username: string;
         };
         /**
+         * Size
+         * @description A bar that meets a target.
+         *
+         *     Attributes
+         *     ----------
+         *     diameter_m : float
+         *         That meets it exactly [m].
+         *     next_standard_m : float
+         *         The next standard diameter up [m].
+         *     lean_rad, standard_lean_rad : float
+         *         Lean in the reference bend with each [rad].
+         */
+        Size: {
+            /** Diameter M */
+            diameter_m: number;
+            /** Lean Rad */
+            lean_rad: number;
+            /** Next Standard M */
+            next_standard_m: number;
+            /** Standard Lean Rad */
+            standard_lean_rad: number;
+        };
+        /**
+         * SizeCurve
+         * @description Lean over diameter on this vehicle's own geometry.
+         *
+         *     Attributes
+         *     ----------
+         *     diameter_m, lean_rad, wind_lean_rad, front_share : list of float
+         *         Standard diameters [m] and what each gives.
+         */
+        SizeCurve: {
+            /** Diameter M */
+            diameter_m: number[];
+            /** Front Share */
+            front_share: number[];
+            /** Lean Rad */
+            lean_rad: number[];
+            /** Wind Lean Rad */
+            wind_lean_rad: number[];
+        };
+        /** SizesOut */
+        SizesOut: {
+            curve: components["schemas"]["SizeCurve"];
+            size: components["schemas"]["Size"] | null;
+            /** Target Lean Rad */
+            target_lean_rad: number | null;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * Stage
+         * @description One step of the plan, on top of those before it.
+         *
+         *     Attributes
+         *     ----------
+         *     key, axle : str
+         *         What and where.
+         *     price, price_so_far : float
+         *         Of this step, and of all until here.
+         *     lean_rad, gain_rad, gain_per_100_rad : float
+         *         Lean in the reference bend once it is done, how much less than before it, and that for
+         *         each 100 of money [rad].
+         *     swings_before, swings : int
+         *         Half-swings after a push, before and after this step.
+         */
+        Stage: {
+            /** Axle */
+            axle: string;
+            /** Gain Per 100 Rad */
+            gain_per_100_rad: number;
+            /** Gain Rad */
+            gain_rad: number;
+            /** Key */
+            key: string;
+            /** Lean Rad */
+            lean_rad: number;
+            /** Price */
+            price: number;
+            /** Price So Far */
+            price_so_far: number;
+            /** Swings */
+            swings: number;
+            /** Swings Before */
+            swings_before: number;
+        };
+        /**
          * StateEvaluation
          * @description One load state, before and after.
          *
@@ -2078,17 +3412,123 @@ export interface components {
             sprung_height_m: number;
         };
         /**
+         * StateTarget
+         * @description Lean aimed at in one load state.
+         *
+         *     Attributes
+         *     ----------
+         *     lean_rad : Measured or None
+         *         At most, in the reference bend [rad].
+         *     gust_lean_rad : Measured or None
+         *         At most, in the reference wind [rad].
+         */
+        StateTarget: {
+            gust_lean_rad?: components["schemas"]["Measured"] | null;
+            lean_rad?: components["schemas"]["Measured"] | null;
+        };
+        /**
          * Station
          * @description Stops along the line, in order.
          * @enum {string}
          */
         Station: "listen" | "weigh" | "look" | "choose" | "fit" | "build" | "drive" | "hand_over";
         /**
+         * SteelRow
+         * @description The same bar in one steel.
+         *
+         *     Attributes
+         *     ----------
+         *     key, label : str
+         *         The steel.
+         *     rate_n_per_m : float
+         *         Its rate at the eyes [N/m]: the same in every row.
+         *     travel_reserve, bend_reserve, fatigue_reserve : float
+         *         Yield over the stress at full travel and in the bend; reserve against endless bends.
+         *     life_km : float
+         *         At the usual mix of duties; infinity where it lasts for ever.
+         */
+        SteelRow: {
+            /** Bend Reserve */
+            bend_reserve: number;
+            /** Fatigue Reserve */
+            fatigue_reserve: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Life Km */
+            life_km: number;
+            /** Rate N Per M */
+            rate_n_per_m: number;
+            /** Travel Reserve */
+            travel_reserve: number;
+        };
+        /**
          * Strength
          * @description How strongly the owner feels it.
          * @enum {string}
          */
         Strength: "none" | "slight" | "clear" | "strong";
+        /**
+         * StressCurve
+         * @description Stress along one bar, at both ends of each straight piece, from eye to eye.
+         *
+         *     Attributes
+         *     ----------
+         *     distance_m : list of float
+         *         Along the centre line from the first eye [m]; a bend or bushing appears twice.
+         *     position_m : list of list of float
+         *         (x, y, z) of each [m].
+         *     bending_pa, shear_pa, von_mises_pa : list of float
+         *         At the surface, bends with their curved-beam factor [Pa].
+         *     end_force_n : float
+         *         Force per end [N].
+         *     worst_pa, worst_at_m : float
+         *         Largest von Mises stress [Pa] and where [m].
+         *     yield_reserve : float
+         *         Yield strength over the largest stress; below 1 it yields.
+         */
+        StressCurve: {
+            /** Bending Pa */
+            bending_pa: number[];
+            /** Distance M */
+            distance_m: number[];
+            /** End Force N */
+            end_force_n: number;
+            /** Position M */
+            position_m: number[][];
+            /** Shear Pa */
+            shear_pa: number[];
+            /** Von Mises Pa */
+            von_mises_pa: number[];
+            /** Worst At M */
+            worst_at_m: number;
+            /** Worst Pa */
+            worst_pa: number;
+            /** Yield Reserve */
+            yield_reserve: number;
+        };
+        /**
+         * Suggestion
+         * @description A starting target.
+         *
+         *     Attributes
+         *     ----------
+         *     place : str
+         *         Where it would be entered.
+         *     typed : str
+         *         What would be entered.
+         *     why : str
+         *         The reason.
+         */
+        Suggestion: {
+            /** Place */
+            place: string;
+            /** Typed */
+            typed: string;
+            /** Why */
+            why: string;
+        };
         /**
          * Suspension
          * @description What joins left and right wheel.
@@ -2148,6 +3588,54 @@ export interface components {
             rocks: components["schemas"]["Strength"];
             /** @default none */
             wanders: components["schemas"]["Strength"];
+        };
+        /** TableIn */
+        TableIn: {
+            /** Mapping */
+            mapping?: {
+                [key: string]: string;
+            } | null;
+            /** Text */
+            text: string;
+        };
+        /** TakeIn */
+        TakeIn: {
+            /** Base Version */
+            base_version: number;
+            front?: components["schemas"]["PickIn"] | null;
+            rear?: components["schemas"]["PickIn"] | null;
+        };
+        /**
+         * Target
+         * @description What the job aims at; the budget stands with the complaint, the date with the job.
+         *
+         *     Attributes
+         *     ----------
+         *     states : mapping of str to StateTarget
+         *         By load state.
+         *     share_loss_points : Measured or None
+         *         How far the front's share of load transfer may fall [points]; None is the usual 3.
+         *     head_toss_growth : Measured or None
+         *         How much of today's head toss a one-side bump may give; None is open.
+         *     forecast_wind_m_s, forecast_road_m_s : Measured or None
+         *         A day's wind and the speed driven, to be marked on the map [m/s].
+         *     left_for_later : str
+         *         What the owner leaves for another time.
+         */
+        Target: {
+            forecast_road_m_s?: components["schemas"]["Measured"] | null;
+            forecast_wind_m_s?: components["schemas"]["Measured"] | null;
+            head_toss_growth?: components["schemas"]["Measured"] | null;
+            /**
+             * Left For Later
+             * @default
+             */
+            left_for_later: string;
+            share_loss_points?: components["schemas"]["Measured"] | null;
+            /** States */
+            states?: {
+                [key: string]: components["schemas"]["StateTarget"];
+            };
         };
         /** TicketIn */
         TicketIn: {
@@ -2234,11 +3722,36 @@ export interface components {
             vent: components["schemas"]["Side"];
         };
         /**
+         * TubeNeed
+         * @description Shape of axle tube that a bracket set sits on.
+         * @enum {string}
+         */
+        TubeNeed: "any" | "round" | "square";
+        /**
          * TubeShape
          * @description Section of the axle tube where a saddle would sit.
          * @enum {string}
          */
         TubeShape: "unseen" | "round" | "oval" | "square";
+        /**
+         * TwistTables
+         * @description Lean of both ends for one frame stiffness, over bend (rows) and side force (columns).
+         *
+         *     Attributes
+         *     ----------
+         *     front_rad, rear_rad : Table
+         *         At the corners of the bend and force ranges, between which it is linear [rad].
+         *     front_share : float
+         *         Front axle's share of load transfer in a bend.
+         */
+        TwistTables: {
+            /** Front Rad */
+            front_rad: number[][];
+            /** Front Share */
+            front_share: number;
+            /** Rear Rad */
+            rear_rad: number[][];
+        };
         /**
          * Use
          * @description What the vehicle is used for.
@@ -2485,6 +3998,109 @@ export interface operations {
             };
         };
     };
+    take_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    audit_claim: {
+        parameters: {
+            query: {
+                axle?: string;
+                per_cent: number;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Audit"];
+                };
+            };
+        };
+    };
+    compare_sets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedSet"][];
+                };
+            };
+        };
+    };
+    record_decision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecideIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     read_caliper: {
         parameters: {
             query: {
@@ -2636,13 +4252,65 @@ export interface operations {
             };
         };
     };
+    lean_room: {
+        parameters: {
+            query: {
+                /** @description Load states, lightest first. */
+                state: "empty" | "trip_ready" | "maximum" | "towing";
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeanRoom"];
+                };
+            };
+        };
+    };
+    judge_material: {
+        parameters: {
+            query: {
+                axle?: string;
+                /** @description Load states, lightest first. */
+                state: "empty" | "trip_ready" | "maximum" | "towing";
+                travel_m?: number;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialOut"];
+                };
+            };
+        };
+    };
     enter_on_paper: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 job_id: number;
-                paper: "complaint" | "look_over";
+                paper: "complaint" | "look_over" | "target";
             };
             cookie?: never;
         };
@@ -2669,7 +4337,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: number;
-                paper: "complaint" | "look_over";
+                paper: "complaint" | "look_over" | "target";
             };
             cookie?: never;
         };
@@ -2746,6 +4414,31 @@ export interface operations {
             };
         };
     };
+    staged_plan: {
+        parameters: {
+            query: {
+                /** @description Load states, lightest first. */
+                state: "empty" | "trip_ready" | "maximum" | "towing";
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+        };
+    };
     job_practice: {
         parameters: {
             query?: never;
@@ -2768,20 +4461,19 @@ export interface operations {
             };
         };
     };
-    choose_bar: {
+    rank_sets: {
         parameters: {
-            query?: never;
+            query: {
+                /** @description Load states, lightest first. */
+                state: "empty" | "trip_ready" | "maximum" | "towing";
+            };
             header?: never;
             path: {
                 job_id: number;
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ChooseIn"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -2789,7 +4481,33 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["RankingOut"];
+                };
+            };
+        };
+    };
+    replay: {
+        parameters: {
+            query: {
+                road_m_s?: number;
+                /** @description Load states, lightest first. */
+                state: "empty" | "trip_ready" | "maximum" | "towing";
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeAfterReplay"];
                 };
             };
         };
@@ -2982,6 +4700,8 @@ export interface operations {
                 /** @description What is done with a chosen bar. */
                 action: "supplement" | "replace" | "new";
                 axle?: string;
+                find?: string;
+                others?: boolean;
             };
             header?: never;
             path: {
@@ -2997,7 +4717,57 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShortListRow"][];
+                    "application/json": components["schemas"]["ShortListOut"];
+                };
+            };
+        };
+    };
+    size_bars: {
+        parameters: {
+            query: {
+                /** @description What is done with a chosen bar. */
+                action: "supplement" | "replace" | "new";
+                axle?: string;
+                /** @description Load states, lightest first. */
+                state: "empty" | "trip_ready" | "maximum" | "towing";
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizesOut"];
+                };
+            };
+        };
+    };
+    suggest_targets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Suggestion"][];
                 };
             };
         };
@@ -3076,6 +4846,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+        };
+    };
+    search_racks: {
+        parameters: {
+            query?: {
+                axle?: string;
+                axle_load?: string;
+                days_to?: number | null;
+                diameter_from?: string;
+                diameter_to?: string;
+                find?: string;
+                kind?: components["schemas"]["PartKind"] | null;
+                no_drilling?: boolean;
+                page?: number;
+                price_to?: number | null;
+                steel?: string;
+                tube_only?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackOut"];
+                };
+            };
+        };
+    };
+    import_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportOut"];
+                };
+            };
+        };
+    };
+    read_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartOut"];
+                };
+            };
+        };
+    };
+    preview_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"];
                 };
             };
         };

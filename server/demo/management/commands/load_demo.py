@@ -9,18 +9,19 @@ from typing import Any
 from django.core.management.base import BaseCommand
 from django.db import transaction
 
-from axlecore.formats import to_plain
 from axlecore.practice.look import parts_to_see
 from axlecore.practice.stations import JobKind, Station
 from axlecore.rig import Action, Vehicle
 from demo import scenario
 from demo.pictures import part_picture, side_picture
+from jobs.choosing import Pick, take_set
 from jobs.gates import pass_gate
 from jobs.models import Job
 from jobs.papers import write_paper
-from jobs.services import choose_bar, open_job_on
+from jobs.services import open_job_on
 from photos.services import keep_photo, mark
-from racks.models import RackBar
+from racks.models import Part
+from racks.services import import_rows
 from rigs.services import store_new
 from shops.models import Person, Shop
 
@@ -66,7 +67,7 @@ _RIGS = (
 )  # fmt: skip
 
 
-def _open(lead: Person, rig: _Rig, rack: dict[str, RackBar]) -> None:
+def _open(lead: Person, rig: _Rig) -> None:
     vehicle = store_new(lead, rig.name, rig.description, rig.sheet())
     due = date.today() + timedelta(days=rig.days)
     job = open_job_on(lead, vehicle, due, rig.kind)
@@ -84,7 +85,8 @@ def _open(lead: Person, rig: _Rig, rack: dict[str, RackBar]) -> None:
         pass_gate(_fresh(job), lead, station, "")
     if rig.choice:
         action, part_number = rig.choice
-        choose_bar(job, lead, 1, "rear", action, rack[part_number])
+        part = Part.objects.get(shop=lead.shop, part_number=part_number)
+        take_set(_fresh(job), lead, 1, [("rear", Pick(part, action))])
 
 
 def _keep_picture(job: Job, lead: Person, place: str, drawing: str, sheet: Vehicle) -> None:
@@ -98,7 +100,7 @@ def _keep_picture(job: Job, lead: Person, place: str, drawing: str, sheet: Vehic
 
 
 def _fresh(job: Job) -> Job:
-    return Job.objects.select_related("vehicle").get(pk=job.pk)
+    return Job.objects.select_related("vehicle", "shop").get(pk=job.pk)
 
 
 class Command(BaseCommand):
@@ -121,10 +123,6 @@ class Command(BaseCommand):
             for username, first, last, role in PEOPLE
         ]  # fmt: skip
         lead = people[0]
-        for row, bar in scenario.rack():
-            kept = ("part_number", "maker", "fits_axle", "axle_load_from_kg", "axle_load_to_kg",
-                    "price_cents", "delivery_days")  # fmt: skip
-            RackBar.objects.create(shop=shop, bar=to_plain(bar), **{key: row[key] for key in kept})
-        rack = {item.part_number: item for item in RackBar.objects.filter(shop=shop)}
+        import_rows(shop, scenario.rack())
         for rig in _RIGS:
-            _open(lead, rig, rack)
+            _open(lead, rig)

@@ -1,0 +1,190 @@
+"""What can be done at an axle with the parts of the racks: the candidates of the ranking."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from axlecore.choose import axle_named
+from axlecore.measure import Record
+from axlecore.parts import PartKind, RackPart, Role
+from axlecore.practice.classes import default_bar
+from axlecore.practice.look import LookOver
+from axlecore.practice.partfit import Fit, Verdict, part_fit
+from axlecore.ranking import KEEP, RENEW, Candidate
+from axlecore.rig import Action, Vehicle
+
+#: Hours to renew the links and bushings of one axle.
+RENEWAL_HOURS = 1.5
+#: Hours of a bar whose sheet says none.
+USUAL_HOURS = 2.5
+
+
+@dataclass(frozen=True)
+class Priced:
+    """A part with what it costs; `id` is the caller's own.
+
+    Attributes
+    ----------
+    id : int
+        Given back with the option.
+    part : RackPart
+        The part.
+    price : float
+        In the shop's money.
+    days : int
+        Until it is here.
+    """
+
+    id: int
+    part: RackPart
+    price: float
+    days: int
+
+
+@dataclass(frozen=True)
+class Option(Record):
+    """One thing that can be done at an axle, as the ranking names it.
+
+    Attributes
+    ----------
+    key : str
+        What the ranking calls it.
+    axle : str
+        "front" or "rear".
+    part_id : int or None
+        Of the part; None where no new bar is fitted.
+    part_number, maker, kind : str
+        Of the part; empty where there is none.
+    action : Action or None
+        What is done with its bar.
+    hole : int
+        Hole the links are in, 0 the outermost.
+    renews : bool
+        Worn links and bushings are renewed.
+    price, hours, days : float
+        Of parts and labour together; hours of labour; until it is here.
+    verdict : Verdict
+        How the part fits.
+    """
+
+    key: str
+    axle: str
+    part_id: int | None
+    part_number: str
+    maker: str
+    kind: str
+    action: Action | None
+    hole: int
+    renews: bool
+    price: float
+    hours: float
+    days: float
+    verdict: Verdict
+
+
+_FITS = Verdict(Fit.FITS, [])
+_KEEP = {"part_id": None, "part_number": "", "maker": "", "kind": "", "action": None, "hole": 0}
+
+
+def actions_for(part: RackPart, has_bar: bool) -> tuple[Action, ...]:
+    """Return what can be done with a part's bar on an axle.
+
+    Parameters
+    ----------
+    part : RackPart
+        A bar or a kit.
+    has_bar : bool
+        Whether the axle has a standard bar.
+    """
+    if not has_bar:
+        return (Action.NEW,)
+    return {
+        Role.BESIDE: (Action.SUPPLEMENT,), Role.INSTEAD: (Action.REPLACE,),
+        Role.EITHER: (Action.SUPPLEMENT, Action.REPLACE),
+    }[part.role]  # fmt: skip
+
+
+def hours_of(part: RackPart) -> float:
+    """Return the hours to fit a part, by its sheet or the usual ones.
+
+    Parameters
+    ----------
+    part : RackPart
+        A bar or a kit.
+    """
+    return part.hours or USUAL_HOURS
+
+
+def axle_options(
+    vehicle: Vehicle,
+    look: LookOver,
+    axle_name: str,
+    parts: Sequence[Priced],
+    labour_an_hour: float,
+) -> list[tuple[Option, Candidate]]:
+    """Return everything that can be done at one axle, keeping it as it is first.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    look : LookOver
+        What was seen, for what fits.
+    axle_name : str
+        "front" or "rear".
+    parts : sequence of Priced
+        Bars and kits, with links and cushions for what renewing costs.
+    labour_an_hour : float
+        In the shop's money.
+
+    Returns
+    -------
+    list of tuple of Option, Candidate
+        Parts that do not fit are left out; renewing is there wherever there is a bar.
+    """
+    axle = axle_named(vehicle, axle_name)
+    keep = Option(key=KEEP, axle=axle_name, renews=False, price=0.0, hours=0.0, days=0.0,
+                  verdict=_FITS, **_KEEP)  # type: ignore[arg-type]  # fmt: skip
+    found = [(keep, Candidate(KEEP))]
+    fitting = [(one, part_fit(one.part, vehicle, look, axle_name)) for one in parts]
+    fitting = [(one, verdict) for one, verdict in fitting if verdict.fit is not Fit.NO]
+    if axle.standard_bar is not None:
+        price, days = _renewal([one for one, _ in fitting], labour_an_hour)
+        renew = replace(keep, key=RENEW, renews=True, price=price, hours=RENEWAL_HOURS, days=days)
+        found.append((renew, Candidate(RENEW, price=price, days=days, renews=True)))
+    for one, verdict in fitting:
+        found += _of_part(vehicle, axle_name, one, verdict, labour_an_hour)
+    return found
+
+
+def _renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, float]:
+    """Price and days of the cheapest links and cushions that fit, with the labour."""
+    price, days = RENEWAL_HOURS * labour_an_hour, 0.0
+    for kind in (PartKind.LINK, PartKind.CUSHION):
+        of_kind = [one for one in fitting if one.part.kind is kind]
+        if of_kind:
+            cheapest = min(of_kind, key=lambda one: one.price)
+            price, days = price + cheapest.price, max(days, cheapest.days)
+    return price, days
+
+
+def _of_part(
+    vehicle: Vehicle, axle_name: str, one: Priced, verdict: Verdict, labour_an_hour: float
+) -> Iterator[tuple[Option, Candidate]]:
+    bar = one.part.bar
+    if bar is None:
+        return
+    axle = axle_named(vehicle, axle_name)
+    fitted = replace(default_bar(axle), bar=bar)
+    hours = hours_of(one.part)
+    price = one.price + hours * labour_an_hour
+    for action in actions_for(one.part, axle.standard_bar is not None):
+        for hole in range(len(bar.hole_setbacks_m)):
+            key = f"{one.part.part_number}, {action}, hole {hole + 1}"
+            option = Option(
+                key=key, axle=axle_name, part_id=one.id, part_number=one.part.part_number,
+                maker=one.part.maker, kind=one.part.kind, action=action, hole=hole, renews=False,
+                price=price, hours=hours, days=one.days, verdict=verdict,
+            )  # fmt: skip
+            yield option, Candidate(key, action, replace(fitted, hole=hole), price, one.days)

@@ -1,0 +1,343 @@
+"""Station 4 over HTTP: what the racks offer a job, and what each choice would do."""
+
+from typing import Any
+
+import numpy as np
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router, Schema
+from pydantic import Field
+
+from axlecore.choose import Outcome, axle_named, short_list
+from axlecore.claims import Audit, audit
+from axlecore.errors import InputError
+from axlecore.figures import Figures, figures_of
+from axlecore.leanroom import LeanRoom, lean_room
+from axlecore.loads import LoadKey
+from axlecore.manoeuvres import Course
+from axlecore.montecarlo import Band, bands
+from axlecore.parts import PartKind
+from axlecore.practice.classes import default_bar
+from axlecore.practice.options import Option
+from axlecore.practice.partfit import Fit, Verdict, part_fit
+from axlecore.practice.target import Suggestion, suggestions, wishes_of
+from axlecore.ranking import Ranking, rank, shortened
+from axlecore.replay import Replay, replay
+from axlecore.rig import Action, SetUp
+from axlecore.sizing import Size, SizeCurve, size_bar, size_curve
+from axlecore.staged import Plan
+from axlecore.strength import SteelRow, Strength, steel_rows, strength
+from jobs.choosing import Pick, made_for, options_of, picked, price_of, record_decision, take_set
+from jobs.gates import assess_job
+from jobs.models import Job
+from jobs.planning import plan_of
+from jobs.records import complaint_of, look_over_of, set_up_of, target_of
+from jobs.schemas import BaseIn, JobOut, job_of, job_out, record_answer
+from racks.models import Part
+from racks.services import record_of
+from rigs.services import sheet_of
+from shops.requests import PersonRequest, writer
+
+router = Router(tags=["choose"])
+#: Parts shown of an axle, and sets of a ranking; the rest is found by looking for it.
+PARTS_SHOWN, SETS_SHOWN = 40, 120
+#: The same sheet gives the same bands.
+_SEED = 1
+_SAMPLES = 2000
+
+
+class ListedPart(Schema):
+    id: int
+    kind: PartKind
+    part_number: str
+    maker: str
+    outside_diameter_m: float
+    bore_m: float
+    steel: str
+    holes: int
+    price_cents: int | None
+    delivery_days: int | None
+    axle_load_from_kg: float
+    axle_load_to_kg: float
+    claimed_gain: float | None
+    verdict: Verdict
+    outcome: Outcome
+
+
+class ShortListOut(Schema):
+    rows: list[ListedPart]
+    total: int
+
+
+class PickIn(Schema):
+    part_id: int | None = Field(None, ge=1, lt=2**63)
+    action: Action | None = None
+    hole: int = Field(0, ge=0, le=8)
+    renews: bool = False
+
+
+class SetIn(Schema):
+    front: PickIn | None = None
+    rear: PickIn | None = None
+
+
+class TakeIn(SetIn, BaseIn):
+    pass
+
+
+class CompareIn(Schema):
+    state: LoadKey
+    sets: list[SetIn] = Field(min_length=1, max_length=3)
+
+
+class RankingOut(Schema):
+    state: LoadKey
+    labour_cents_an_hour: int
+    options: list[Option]
+    ranking: Ranking
+
+
+class ComparedSet(Schema):
+    set_up: SetUp
+    price: float | None
+    figures: Figures
+    bands: list[Band]
+
+
+class SizesOut(Schema):
+    curve: SizeCurve
+    target_lean_rad: float | None
+    size: Size | None
+    why_not: str
+
+
+class DecideIn(BaseIn):
+    # Figures move with the sheet as well; both must be those that were looked at.
+    sheet_version: int
+    reason: str = Field("", max_length=400)
+
+
+class BeforeAfterReplay(Schema):
+    before: Replay
+    after: Replay
+
+
+class MaterialOut(Schema):
+    strength: Strength
+    tip_travel_m: float
+    steels: list[SteelRow]
+
+
+@router.get("/jobs/{int:job_id}/short-list", response=ShortListOut, operation_id="short_list")
+def get_short_list(
+    request: PersonRequest,
+    job_id: int,
+    axle: str = Query("rear"),
+    action: Action = Query(...),
+    find: str = Query("", max_length=80),
+    others: bool = Query(False),
+) -> HttpResponse:
+    job = job_of(request, job_id)
+    sheet, look = sheet_of(job.vehicle), look_over_of(job)
+    axle_named(sheet, axle)
+    found = made_for(job.shop_id, axle).filter(kind__in=(PartKind.BAR, PartKind.KIT))
+    load = max(getattr(state, f"{axle}_kg") for state in sheet.load_states)
+    suited = found.filter(axle_load_from_kg__lte=load, axle_load_to_kg__gte=load)
+    for word in find.split():
+        found, suited = (some.filter(part_number__icontains=word) for some in (found, suited))
+    # Those for other weights are only listed; they cannot be chosen, so a page of them will do.
+    parts = list(suited.order_by("part_number"))
+    if others:
+        parts += list(found.exclude(pk__in=[part.pk for part in parts])[:PARTS_SHOWN])
+    records = [record_of(part) for part in parts]
+    outcomes = short_list(
+        sheet, set_up_of(job), axle, action, 1.0, [record.bar for record in records if record.bar]
+    )
+    rows = [
+        ListedPart(
+            id=part.pk, kind=record.kind, part_number=part.part_number, maker=part.maker,
+            outside_diameter_m=record.bar.outside_diameter_m.value,
+            bore_m=record.bar.bore_m.value, steel=record.bar.steel,
+            holes=len(record.bar.hole_setbacks_m), price_cents=part.price_cents,
+            delivery_days=part.delivery_days, axle_load_from_kg=part.axle_load_from_kg,
+            axle_load_to_kg=part.axle_load_to_kg, claimed_gain=record.claimed_gain,
+            verdict=part_fit(record, sheet, look, axle), outcome=outcome,
+        )
+        for part, record, outcome in zip(parts, records, outcomes, strict=True)
+        if record.bar is not None
+    ]  # fmt: skip
+    rows.sort(key=lambda row: (row.verdict.fit is Fit.NO, row.outcome.lean_rad[0]))
+    chosen: Any = getattr(set_up_of(job), axle)
+    number = chosen.part_number if chosen else ""
+    kept = [
+        row for at, row in enumerate(rows)
+        if at < PARTS_SHOWN or others or row.part_number == number
+    ]  # fmt: skip
+    return record_answer(ShortListOut(rows=kept, total=len(rows)))
+
+
+@router.get("/jobs/{int:job_id}/ranking", response=RankingOut, operation_id="rank_sets")
+def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
+    job = job_of(request, job_id)
+    sheet = sheet_of(job.vehicle)
+    front, rear = options_of(job, "front"), options_of(job, "rear")
+    wishes = wishes_of(target_of(job), state, complaint_of(job).budget or None, job.days_left)
+    whole = rank(sheet, [one for _, one in front], [one for _, one in rear], wishes)
+    ranking = shortened(whole, SETS_SHOWN)
+    named = {one.front for one in ranking.sets}, {one.rear for one in ranking.sets}
+    options = [
+        option for keys, pairs in zip(named, (front, rear), strict=True)
+        for option, _ in pairs if option.key in keys
+    ]  # fmt: skip
+    labour = job.shop.labour_cents_an_hour
+    return record_answer(
+        RankingOut(state=state, labour_cents_an_hour=labour, options=options, ranking=ranking)
+    )
+
+
+def _pick(job: Job, asked: PickIn) -> Pick:
+    parts = Part.objects.filter(shop_id=job.shop_id)
+    part = None if asked.part_id is None else get_object_or_404(parts, pk=asked.part_id)
+    return Pick(part, asked.action, asked.hole, asked.renews)
+
+
+def _picks(job: Job, asked: SetIn) -> list[tuple[str, Pick]]:
+    return [
+        (name, _pick(job, one))
+        for name, one in (("front", asked.front), ("rear", asked.rear)) if one is not None
+    ]  # fmt: skip
+
+
+@router.put("/jobs/{int:job_id}/choice", response=JobOut, operation_id="take_set")
+def put_set(request: PersonRequest, job_id: int, body: TakeIn) -> JobOut:
+    job, person = job_of(request, job_id), writer(request)
+    picks = _picks(job, body)
+    if not picks:
+        raise InputError("front", "Say what is done at the front, at the rear, or at both.")
+    take_set(job, person, body.base_version, picks)
+    return job_out(job_of(request, job_id))
+
+
+@router.post("/jobs/{int:job_id}/compare", response=list[ComparedSet], operation_id="compare_sets")
+def post_compare(request: PersonRequest, job_id: int, body: CompareIn) -> HttpResponse:
+    job = job_of(request, job_id)
+    found = []
+    for asked in body.sets:
+        chosen = SetUp()
+        for axle_name, pick in _picks(job, asked):
+            chosen = picked(job, chosen, axle_name, pick)
+        found.append(_compared(job, chosen, body.state))
+    return HttpResponse(_json_list(found), content_type="application/json")
+
+
+def _json_list(found: list[ComparedSet]) -> bytes:
+    return b"[" + b",".join(record_answer(one).content for one in found) + b"]"
+
+
+def _compared(job: Job, chosen: SetUp, state: LoadKey) -> ComparedSet:
+    sheet = sheet_of(job.vehicle)
+    return ComparedSet(
+        set_up=chosen, price=price_of(job, chosen), figures=figures_of(sheet, chosen, state),
+        bands=bands(sheet, chosen, state, np.random.default_rng(_SEED), _SAMPLES),
+    )  # fmt: skip
+
+
+@router.get("/jobs/{int:job_id}/sizes", response=SizesOut, operation_id="size_bars")
+def get_sizes(
+    request: PersonRequest,
+    job_id: int,
+    axle: str = Query("rear"),
+    action: Action = Query(...),
+    state: LoadKey = Query(...),
+) -> SizesOut:
+    job = job_of(request, job_id)
+    sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
+    choice: Any = getattr(chosen, axle) if axle_named(sheet, axle) else None
+    fitted = choice.fitted if choice else default_bar(axle_named(sheet, axle))
+    curve = size_curve(sheet, chosen, axle, action, fitted, state)
+    aimed = target_of(job).of(state).lean_rad
+    if aimed is None:
+        return SizesOut(
+            curve=curve, target_lean_rad=None, size=None,
+            why_not="Set a target for the lean in the bend first.",
+        )  # fmt: skip
+    try:
+        size = size_bar(sheet, chosen, axle, action, fitted, state, aimed.value)
+    except InputError as error:
+        return SizesOut(curve=curve, target_lean_rad=aimed.value, size=None, why_not=error.message)
+    return SizesOut(curve=curve, target_lean_rad=aimed.value, size=size, why_not="")
+
+
+@router.get(
+    "/jobs/{int:job_id}/suggestions", response=list[Suggestion], operation_id="suggest_targets"
+)
+def get_suggestions(request: PersonRequest, job_id: int) -> list[Suggestion]:
+    job = job_of(request, job_id)
+    evaluation = assess_job(job).evaluation
+    return [] if evaluation is None else suggestions(sheet_of(job.vehicle).kind, evaluation)
+
+
+@router.get("/jobs/{int:job_id}/lean-room", response=LeanRoom, operation_id="lean_room")
+def get_lean_room(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
+    job = job_of(request, job_id)
+    return record_answer(lean_room(sheet_of(job.vehicle), set_up_of(job), state))
+
+
+@router.get("/jobs/{int:job_id}/replay", response=BeforeAfterReplay, operation_id="replay")
+def get_replay(
+    request: PersonRequest,
+    job_id: int,
+    state: LoadKey = Query(...),
+    road_m_s: float = Query(25.0, ge=5, le=40),
+) -> HttpResponse:
+    job = job_of(request, job_id)
+    course = Course(road_speed_m_s=road_m_s)
+    before, after = replay(sheet_of(job.vehicle), set_up_of(job), state, course)
+    return record_answer(BeforeAfterReplay(before=before, after=after))
+
+
+@router.get("/jobs/{int:job_id}/material", response=MaterialOut, operation_id="judge_material")
+def get_material(
+    request: PersonRequest,
+    job_id: int,
+    axle: str = Query("rear"),
+    state: LoadKey = Query(...),
+    travel_m: float = Query(0.06, ge=0.005, le=0.3),
+) -> HttpResponse:
+    job = job_of(request, job_id)
+    asked = sheet_of(job.vehicle), set_up_of(job), state, axle, travel_m
+    return record_answer(
+        MaterialOut(strength=strength(*asked), tip_travel_m=travel_m, steels=steel_rows(*asked))
+    )
+
+
+@router.get("/jobs/{int:job_id}/claim", response=Audit, operation_id="audit_claim")
+def get_claim(
+    request: PersonRequest,
+    job_id: int,
+    axle: str = Query("rear"),
+    per_cent: float = Query(..., ge=-90, le=5000),
+) -> Audit:
+    job = job_of(request, job_id)
+    standing = axle_named(sheet_of(job.vehicle), axle).standard_bar
+    choice: Any = getattr(set_up_of(job), axle)
+    if standing is None:
+        raise InputError(
+            "axle", f"There is no bar at the {axle} to be stiffer than: compare the lean instead."
+        )
+    if choice is None:
+        raise InputError("axle", f"Choose the seller's bar for the {axle} first.")
+    fitted = choice.fitted
+    return audit(per_cent / 100, standing.bar, standing.hole, fitted.bar, fitted.hole)
+
+
+@router.get("/jobs/{int:job_id}/plan", response=Plan, operation_id="staged_plan")
+def get_plan(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> Plan:
+    return plan_of(job_of(request, job_id), state)
+
+
+@router.post("/jobs/{int:job_id}/decisions", response=JobOut, operation_id="record_decision")
+def post_decision(request: PersonRequest, job_id: int, body: DecideIn) -> JobOut:
+    seen = body.base_version, body.sheet_version
+    record_decision(job_of(request, job_id), writer(request), seen, body.reason)
+    return job_out(job_of(request, job_id))

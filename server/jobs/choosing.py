@@ -1,0 +1,171 @@
+"""Choosing parts for a job: what the racks offer it, taking a set, and recording the choice."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+from django.db import transaction
+from django.db.models import QuerySet
+
+from axlecore.bar import Bar
+from axlecore.choose import axle_named
+from axlecore.entry import fit_part
+from axlecore.formats import to_plain
+from axlecore.parts import MadeFor, PartKind
+from axlecore.practice.classes import default_bar
+from axlecore.practice.decision import decide
+from axlecore.practice.options import Option, Priced, axle_options, hours_of
+from axlecore.practice.partfit import Fit, part_fit
+from axlecore.ranking import Candidate, thin_out
+from axlecore.rig import Action, AxleChoice, Joints, SetUp
+from axlecore.rig import Vehicle as Sheet
+from jobs.gates import assess_job, note_gate
+from jobs.models import Decision, Job
+from jobs.records import look_over_of, set_up_of, target_of
+from jobs.services import change_set_up
+from racks.models import Part
+from racks.services import parts_of, record_of
+from rigs.services import sheet_of
+from shops.errors import Refused
+from shops.models import Person
+
+#: Candidates an axle is ranked with; more differ by less than their own bands.
+MOST_OF_AN_AXLE = 70
+_BARS = (PartKind.BAR.value, PartKind.KIT.value)
+_CONSUMABLES = (PartKind.LINK.value, PartKind.CUSHION.value)
+
+
+def made_for(shop_id: int, axle_name: str) -> "QuerySet[Any]":
+    """Return a shop's parts for an axle, each with its cheapest offer."""
+    return parts_of(shop_id).filter(axle__in=(axle_name, MadeFor.EITHER.value))
+
+
+def priced(parts: Iterable[Any]) -> list[Priced]:
+    """Return parts with their cheapest offer; those nobody offers are left out."""
+    return [
+        Priced(part.pk, record_of(part), part.price_cents / 100, part.delivery_days or 0)
+        for part in parts
+        if part.price_cents is not None
+    ]
+
+
+def options_of(job: Job, axle_name: str) -> list[tuple[Option, Candidate]]:
+    """Return what the racks offer an axle of a job, thinned out to what can be told apart."""
+    sheet, look = sheet_of(job.vehicle), look_over_of(job)
+    axle_named(sheet, axle_name)
+    load = max(getattr(state, f"{axle_name}_kg") for state in sheet.load_states)
+    parts = made_for(job.shop_id, axle_name).filter(
+        kind__in=(*_BARS, *_CONSUMABLES), axle_load_from_kg__lte=load, axle_load_to_kg__gte=load
+    )
+    labour = job.shop.labour_cents_an_hour / 100
+    found = axle_options(sheet, look, axle_name, priced(parts), labour)
+    barless = [pair for pair in found if pair[1].fitted is None]
+    fitted = [pair for pair in found if pair[1].fitted is not None]
+    kept = thin_out(sheet, axle_name, [candidate for _, candidate in fitted], MOST_OF_AN_AXLE)
+    # Records compare slowly; keys are one of a kind.
+    keys = {candidate.key for candidate in kept}
+    return barless + [pair for pair in fitted if pair[1].key in keys]
+
+
+@dataclass(frozen=True)
+class Pick:
+    """What is to be done at one axle."""
+
+    part: Part | None = None
+    action: Action | None = None
+    hole: int = 0
+    renews: bool = False
+
+
+def picked(job: Job, chosen: SetUp, axle_name: str, pick: Pick) -> SetUp:
+    """Return a set-up with a pick at one axle; Refused where the part is not for it."""
+    sheet = sheet_of(job.vehicle)
+    axle = axle_named(sheet, axle_name)
+    joints = Joints.RENEWED if pick.renews else Joints.AS_THEY_ARE
+    chosen = fit_part(chosen, f"{axle_name}_joints", joints)
+    if pick.action is None:
+        return fit_part(chosen, axle_name, None)
+    fitted, number = default_bar(axle), ""
+    if pick.part is not None:
+        bar, number = _bar_for(job, sheet, axle_name, pick.part), pick.part.part_number
+        fitted = replace(fitted, bar=bar, hole=pick.hole)
+    return fit_part(chosen, axle_name, AxleChoice(pick.action, fitted, number))
+
+
+def _bar_for(job: Job, sheet: Sheet, axle_name: str, part: Part) -> Bar:
+    record = record_of(part)
+    verdict = part_fit(record, sheet, look_over_of(job), axle_name)
+    if record.bar is None:
+        raise Refused("part_id", f"{record.name} is a {record.kind}, not a bar.", 422)
+    if verdict.fit is Fit.NO:
+        raise Refused("part_id", f"{record.name} is not for this axle. {verdict.reasons[0].text}",
+                      422)  # fmt: skip
+    return record.bar
+
+
+def take_set(
+    job: Job, person: Person, base_version: int, picks: Sequence[tuple[str, Pick]]
+) -> None:
+    """Choose for one or both axles, as one version of the set-up."""
+
+    def change(chosen: SetUp) -> SetUp:
+        for axle_name, pick in picks:
+            chosen = picked(job, chosen, axle_name, pick)
+        return chosen
+
+    typed = " and ".join(
+        pick.part.part_number if pick.part else (pick.action or ("renewed" if pick.renews else
+                                                                 "as it is"))
+        for _, pick in picks
+    )  # fmt: skip
+    change_set_up(job, person, base_version, picks[0][0], typed[:60], change)
+
+
+def price_of(job: Job, chosen: SetUp) -> float | None:
+    """Return what a set-up costs with hours; None where a bar of it is on no rack as it is."""
+    total = 0.0
+    labour = job.shop.labour_cents_an_hour / 100
+    for axle_name in ("front", "rear"):
+        choice: AxleChoice | None = getattr(chosen, axle_name)
+        if choice is not None:
+            part = made_for(job.shop_id, axle_name).filter(part_number=choice.part_number).first()
+            if part is None or part.price_cents is None:
+                return None
+            record = record_of(part)
+            # A bar that was edited by hand is not the one on the rack any more.
+            if record.bar != choice.fitted.bar:
+                return None
+            total += part.price_cents / 100 + hours_of(record) * labour
+        if getattr(chosen, f"{axle_name}_joints") is Joints.RENEWED:
+            total += _renewal_price(job, axle_name)
+    return total
+
+
+def _renewal_price(job: Job, axle_name: str) -> float:
+    options = options_of(job, axle_name)
+    return next((option.price for option, _ in options if option.renews), 0.0)
+
+
+def record_decision(job: Job, person: Person, seen: tuple[int, int], reason: str) -> None:
+    """Keep what is chosen with the figures it is chosen by; only a lead decides."""
+    if person.role != Person.Role.LEAD:
+        raise Refused("role", "Only a lead records the choice; ask one.", 403)
+    with transaction.atomic():
+        locked = Job.objects.select_for_update().select_related("vehicle").get(pk=job.pk)
+        if (locked.version, locked.vehicle.version) != seen:
+            raise Refused(
+                "base_version",
+                "Choice or sheet was changed meanwhile; look at it and record it again.", 409,
+            )  # fmt: skip
+        sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
+        evaluation = assess_job(job).evaluation
+        if evaluation is None:
+            raise Refused("", "These numbers do not describe a vehicle that stands.", 422)
+        decision = decide(sheet, chosen, target_of(job), evaluation, price_of(job, chosen))
+        Decision.objects.create(
+            job=job, person=person, core_version=decision.core_version,
+            sheet_version=job.vehicle.version, set_up_version=job.version,
+            document=to_plain(decision), reason=reason.strip(),
+        )  # fmt: skip
+        fresh = Job.objects.select_related("vehicle").prefetch_related("papers", "decisions")
+        note_gate(fresh.get(pk=job.pk))
