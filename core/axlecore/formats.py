@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 import typing
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, fields, is_dataclass
 from json.decoder import scanstring  # type: ignore[attr-defined]
 from typing import Any, TypeVar
@@ -231,7 +231,7 @@ def json_schema(kind: type) -> dict[str, Any]:
 
 
 def places_of(kind: type[Record]) -> dict[str, Place]:
-    """Return every place of a kind of record by its path, ``*`` for any index.
+    """Return every place of a kind of record by its path, ``*`` for any index or key.
 
     Parameters
     ----------
@@ -244,6 +244,8 @@ def places_of(kind: type[Record]) -> dict[str, Place]:
 def _typed_places(hint: Any, path: str) -> Iterator[tuple[type, str, Place]]:
     if typing.get_origin(hint) is tuple:
         yield from _typed_places(typing.get_args(hint)[0], f"{path}*.")
+    elif typing.get_origin(hint) is Mapping:
+        yield from _typed_places(typing.get_args(hint)[1], f"{path}*.")
     elif typing.get_args(hint):
         for part in typing.get_args(hint):
             yield from _typed_places(part, path)

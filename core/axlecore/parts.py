@@ -30,7 +30,7 @@ class MadeFor(StrEnum):
     EITHER = "either"
 
 
-class Role(StrEnum):
+class BarRole(StrEnum):
     """How a bar is meant to be fitted."""
 
     BESIDE = "beside"
@@ -212,7 +212,7 @@ class RackPart(Record):
         Of a link.
     cushion : CushionFacts or None
         Of a cushion.
-    role : Role
+    role : BarRole
         How its bar is meant to be fitted.
     holes_drilled : int
         Holes to be drilled in the frame.
@@ -241,7 +241,7 @@ class RackPart(Record):
     bar: Bar | None = None
     link: LinkFacts | None = None
     cushion: CushionFacts | None = None
-    role: Role = Role.EITHER
+    role: BarRole = BarRole.EITHER
     holes_drilled: int = 0
     u_bolts_off: bool = False
     hours: float = 0.0

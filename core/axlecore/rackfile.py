@@ -13,6 +13,7 @@ from axlecore.bar import Bar, Point
 from axlecore.errors import InputError
 from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured, Record
 from axlecore.parts import (
+    BarRole,
     Crossmember,
     CushionFacts,
     FitsFor,
@@ -20,7 +21,6 @@ from axlecore.parts import (
     MadeFor,
     PartKind,
     RackPart,
-    Role,
     SheetTorque,
     SupplierOffer,
     TubeNeed,
@@ -117,7 +117,7 @@ _ALSO = {
 
 
 @dataclass(frozen=True)
-class Complaint(Record):
+class CellComplaint(Record):
     """What is wrong with one cell.
 
     Attributes
@@ -146,7 +146,7 @@ class ReadRow(Record):
         The part; None where the row has complaints.
     offer : SupplierOffer or None
         What it costs.
-    complaints : list of Complaint
+    complaints : list of CellComplaint
         What is wrong.
     """
 
@@ -154,7 +154,7 @@ class ReadRow(Record):
     part_number: str
     part: RackPart | None
     offer: SupplierOffer | None
-    complaints: list[Complaint]
+    complaints: list[CellComplaint]
 
 
 def headings(text: str) -> list[str]:
@@ -235,7 +235,9 @@ def read_rack(text: str, mapping: Mapping[str, str]) -> list[ReadRow]:
         read = _read_row(line, cells)
         twin = seen.setdefault((read.part_number, cells.get("supplier", "")), line)
         if twin != line and read.part is not None:
-            again = Complaint("part_number", f"This part of this supplier is on line {twin} too.")
+            again = CellComplaint(
+                "part_number", f"This part of this supplier is on line {twin} too."
+            )
             read = ReadRow(line, read.part_number, None, None, [again])
         found.append(read)
     if not 1 <= len(found) <= MOST_ROWS:
@@ -263,7 +265,7 @@ class _Cells:
 
     def __init__(self, cells: Mapping[str, str]) -> None:
         self.cells = cells
-        self.complaints: list[Complaint] = []
+        self.complaints: list[CellComplaint] = []
 
     def text(self, key: str) -> str:
         found = self.cells.get(key, "")
@@ -277,19 +279,19 @@ class _Cells:
         try:
             return reader(found)
         except InputError as error:
-            self.complaints.append(Complaint(key, error.message))
+            self.complaints.append(CellComplaint(key, error.message))
         except ValueError:
             column = next(column for column in COLUMNS if column.key == key)
             # Where the words list what may stand there they are the better example.
             listed = " or " in column.says or ", " in column.says
             accepted = column.says if listed else f"{column.says.lower()}, such as {column.example}"
-            self.complaints.append(Complaint(key, f"Read “{found[:40]}”; write {accepted}."))
+            self.complaints.append(CellComplaint(key, f"Read “{found[:40]}”; write {accepted}."))
         return default
 
     def need(self, key: str, reader: Callable[[str], Any], default: Any) -> Any:
         if not self.text(key):
             self.complaints.append(
-                Complaint(key, "This is missing; every part of its kind has it.")
+                CellComplaint(key, "This is missing; every part of its kind has it.")
             )
             return default
         return self.read(key, reader, default)
@@ -333,7 +335,7 @@ def _read_row(line: int, cells: Mapping[str, str]) -> ReadRow:
         column = _COLUMN_OF.get(error.field.split(".")[-1], error.field.split(".")[-1])
         # What a cell already says is not said twice.
         if not any(complaint.column == column for complaint in found.complaints):
-            found.complaints.append(Complaint(column, error.message))
+            found.complaints.append(CellComplaint(column, error.message))
     if found.complaints:
         return ReadRow(line, number, None, None, found.complaints)
     return ReadRow(line, number, part, offer, [])
@@ -375,7 +377,7 @@ def _part(found: _Cells) -> RackPart:
         bar=_bar(found) if kind in (PartKind.BAR, PartKind.KIT) else None,
         link=_link(found) if kind is PartKind.LINK else None,
         cushion=_cushion(found) if kind is PartKind.CUSHION else None,
-        role=found.read("role", Role, Role.EITHER),
+        role=found.read("role", BarRole, BarRole.EITHER),
         holes_drilled=found.read("drilled", int, 0),
         u_bolts_off=found.read("u_bolts_off", _yes, False),
         hours=found.read("hours", _number, 0.0),

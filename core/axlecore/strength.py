@@ -48,7 +48,7 @@ class SteelRow(Record):
 
 
 @dataclass(frozen=True)
-class Strength(Record):
+class BarStrength(Record):
     """Stress and life of one bar on one vehicle.
 
     Attributes
@@ -122,7 +122,7 @@ def _judged(vehicle: Vehicle, set_up: SetUp, axle_name: str) -> FittedBar:
 
 def strength(
     vehicle: Vehicle, set_up: SetUp, key: LoadKey, axle_name: str, tip_travel_m: float
-) -> Strength:
+) -> BarStrength:
     """Return whether the chosen bar of an axle holds, or the standard one where none is chosen.
 
     Parameters
@@ -162,7 +162,7 @@ def strength(
     steel = STEELS[fitted.bar.steel]
     outside = fitted.bar.outside_diameter_m.value
     levels, cycles = zip(*USUAL_DUTY, strict=True)
-    return Strength(
+    return BarStrength(
         at_full_travel=stress_at_travel(fitted.bar, fitted.hole, tip_travel_m),
         in_bend=in_bend,
         fatigue=fatigue(steel, outside, in_bend.worst_pa),

@@ -21,6 +21,7 @@ from prints.api import router as prints_router
 from racks.api import router as racks_router
 from shops.api import router as session_router
 from shops.errors import Refused
+from workbench.api import router as bench_router
 
 api = NinjaAPI(
     title="Calm Axle", version="1", auth=django_auth, docs_url=None, openapi_url=None,
@@ -31,6 +32,7 @@ api.add_router("", jobs_router)
 api.add_router("", practice_router)
 api.add_router("", choose_router)
 api.add_router("", racks_router)
+api.add_router("", bench_router)
 api.add_router("", photos_router)
 api.add_router("", devices_router)
 api.add_router("", prints_router)

@@ -19,14 +19,14 @@ from axlecore.montecarlo import Band, bands
 from axlecore.parts import PartKind
 from axlecore.practice.classes import default_bar
 from axlecore.practice.options import Option
-from axlecore.practice.partfit import Fit, Verdict, part_fit
+from axlecore.practice.partfit import Fit, FitVerdict, part_fit
 from axlecore.practice.target import Suggestion, suggestions, wishes_of
 from axlecore.ranking import Ranking, rank, shortened
 from axlecore.replay import Replay, replay
 from axlecore.rig import Action, SetUp
 from axlecore.sizing import Size, SizeCurve, size_bar, size_curve
 from axlecore.staged import Plan
-from axlecore.strength import SteelRow, Strength, steel_rows, strength
+from axlecore.strength import BarStrength, SteelRow, steel_rows, strength
 from jobs.choosing import Pick, made_for, options_of, picked, price_of, record_decision, take_set
 from jobs.gates import assess_job
 from jobs.models import Job
@@ -60,7 +60,7 @@ class ListedPart(Schema):
     axle_load_from_kg: float
     axle_load_to_kg: float
     claimed_gain: float | None
-    verdict: Verdict
+    verdict: FitVerdict
     outcome: Outcome
 
 
@@ -123,7 +123,7 @@ class BeforeAfterReplay(Schema):
 
 
 class MaterialOut(Schema):
-    strength: Strength
+    strength: BarStrength
     tip_travel_m: float
     steels: list[SteelRow]
 

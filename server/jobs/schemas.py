@@ -15,6 +15,7 @@ from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.practice.target import Target
+from axlecore.practice.words import chosen_words
 from axlecore.rig import SetUp
 from axlecore.rig import Vehicle as Sheet
 from jobs.models import Decision as StoredDecision
@@ -44,6 +45,7 @@ class DecisionOut(Schema):
     person: str
     made_at: datetime
     reason: str
+    words: list[str]
     decision: Decision
 
 
@@ -61,6 +63,7 @@ class JobOut(Schema):
     sheet: Sheet
     set_up_version: int
     set_up: SetUp
+    chosen_words: list[str]
     complaint_version: int
     complaint: Complaint
     look_over_version: int
@@ -119,6 +122,7 @@ def job_out(job: Job) -> JobOut:
         sheet=sheet_of(job.vehicle),
         set_up_version=job.version,
         set_up=set_up_of(job),
+        chosen_words=chosen_words(set_up_of(job)),
         complaint_version=paper_of(job, "complaint").version,
         complaint=complaint_of(job),
         look_over_version=paper_of(job, "look_over").version,
@@ -135,7 +139,7 @@ def _decision_out(job: Job) -> DecisionOut | None:
         return None
     return DecisionOut(
         person=stored.person.shown_name, made_at=stored.made_at, reason=stored.reason,
-        decision=decision,
+        words=chosen_words(decision.set_up), decision=decision,
     )  # fmt: skip
 
 

@@ -4,6 +4,7 @@ from django.http import HttpResponse
 from ninja import Router
 
 from jobs.schemas import job_of
+from prints.comparison import comparison_page
 from prints.intake import intake_sheet
 from shops.requests import PersonRequest
 
@@ -13,6 +14,16 @@ router = Router(tags=["prints"])
 @router.get("/jobs/{int:job_id}/intake.pdf", include_in_schema=False)
 def get_intake_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    answer = HttpResponse(intake_sheet(job), content_type="application/pdf")
-    answer["Content-Disposition"] = f'inline; filename="job-{job.number}-intake.pdf"'
+    return _pdf(intake_sheet(job), f"job-{job.number}-intake.pdf")
+
+
+@router.get("/jobs/{int:job_id}/comparison.pdf", include_in_schema=False)
+def get_comparison(request: PersonRequest, job_id: int) -> HttpResponse:
+    job = job_of(request, job_id)
+    return _pdf(comparison_page(job), f"job-{job.number}-comparison.pdf")
+
+
+def _pdf(content: bytes, name: str) -> HttpResponse:
+    answer = HttpResponse(content, content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="{name}"'
     return answer

@@ -12,8 +12,8 @@ from axlecore.parts import PartKind, RackPart
 from axlecore.rackfile import (
     COLUMNS,
     LONGEST_TABLE,
+    CellComplaint,
     Column,
-    Complaint,
     headings,
     read_rack,
     suggest,
@@ -103,7 +103,7 @@ class TableIn(Schema):
 class RowOut(Schema):
     line: int
     part_number: str
-    complaints: list[Complaint]
+    complaints: list[CellComplaint]
 
 
 class PreviewOut(Schema):
@@ -195,7 +195,7 @@ def post_preview(request: PersonRequest, body: TableIn) -> dict[str, Any]:
         # A mapping that is not finished yet is shown, not refused; the rest is.
         if error.field != "mapping":
             raise
-        said = [RowOut(line=1, part_number="", complaints=[Complaint("", error.message)])]
+        said = [RowOut(line=1, part_number="", complaints=[CellComplaint("", error.message)])]
         return {
             "headings": found, "mapping": mapping, "columns": COLUMNS, "good": 0, "new": 0,
             "bad": said, "bad_total": 1,

@@ -7,10 +7,10 @@ from dataclasses import dataclass, replace
 
 from axlecore.choose import axle_named
 from axlecore.measure import Record
-from axlecore.parts import PartKind, RackPart, Role
+from axlecore.parts import BarRole, PartKind, RackPart
 from axlecore.practice.classes import default_bar
 from axlecore.practice.look import LookOver
-from axlecore.practice.partfit import Fit, Verdict, part_fit
+from axlecore.practice.partfit import Fit, FitVerdict, part_fit
 from axlecore.ranking import KEEP, RENEW, Candidate
 from axlecore.rig import Action, Vehicle
 
@@ -64,7 +64,7 @@ class Option(Record):
         Worn links and bushings are renewed.
     price, hours, days : float
         Of parts and labour together; hours of labour; until it is here.
-    verdict : Verdict
+    verdict : FitVerdict
         How the part fits.
     """
 
@@ -80,10 +80,10 @@ class Option(Record):
     price: float
     hours: float
     days: float
-    verdict: Verdict
+    verdict: FitVerdict
 
 
-_FITS = Verdict(Fit.FITS, [])
+_FITS = FitVerdict(Fit.FITS, [])
 _KEEP = {"part_id": None, "part_number": "", "maker": "", "kind": "", "action": None, "hole": 0}
 
 
@@ -100,8 +100,8 @@ def actions_for(part: RackPart, has_bar: bool) -> tuple[Action, ...]:
     if not has_bar:
         return (Action.NEW,)
     return {
-        Role.BESIDE: (Action.SUPPLEMENT,), Role.INSTEAD: (Action.REPLACE,),
-        Role.EITHER: (Action.SUPPLEMENT, Action.REPLACE),
+        BarRole.BESIDE: (Action.SUPPLEMENT,), BarRole.INSTEAD: (Action.REPLACE,),
+        BarRole.EITHER: (Action.SUPPLEMENT, Action.REPLACE),
     }[part.role]  # fmt: skip
 
 
@@ -170,7 +170,7 @@ def _renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, f
 
 
 def _of_part(
-    vehicle: Vehicle, axle_name: str, one: Priced, verdict: Verdict, labour_an_hour: float
+    vehicle: Vehicle, axle_name: str, one: Priced, verdict: FitVerdict, labour_an_hour: float
 ) -> Iterator[tuple[Option, Candidate]]:
     bar = one.part.bar
     if bar is None:

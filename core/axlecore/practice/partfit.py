@@ -49,7 +49,7 @@ class FitReason(Record):
 
 
 @dataclass(frozen=True)
-class Verdict(Record):
+class FitVerdict(Record):
     """Whether a part is for this vehicle.
 
     Attributes
@@ -186,7 +186,7 @@ _RULES: tuple[Callable[[_Case], Iterator[FitReason]], ...] = (
 )  # fmt: skip
 
 
-def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, axle_name: str) -> Verdict:
+def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, axle_name: str) -> FitVerdict:
     """Return whether a part is for an axle of this vehicle.
 
     Parameters
@@ -202,7 +202,7 @@ def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, axle_name: str) -
 
     Returns
     -------
-    Verdict
+    FitVerdict
         With every reason, worst first.
 
     Raises
@@ -214,4 +214,4 @@ def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, axle_name: str) -
     case = _Case(part, vehicle, axle_name, axle, getattr(look, f"{axle_name}_tube"))
     reasons = [reason for rule in _RULES for reason in rule(case)]
     reasons.sort(key=lambda reason: -_WORST_LAST.index(reason.fit))
-    return Verdict(reasons[0].fit if reasons else Fit.FITS, reasons)
+    return FitVerdict(reasons[0].fit if reasons else Fit.FITS, reasons)

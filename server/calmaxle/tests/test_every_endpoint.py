@@ -104,7 +104,7 @@ class EveryOperation(TwoShops):
         before = self.counts(), self.versions()
         writes = [(m, p) for m, p in operations() if m != "GET" and (m, p) not in OPEN]
         for (method, path), body in product(writes, JUNK):
-            harmless = path.endswith(("/tilt", "/caliper", "/pads", "/preview"))
+            harmless = path.endswith(("/tilt", "/caliper", "/pads", "/preview", "/bench/pictures"))
             answer = self.send(method, self.filled(path), body)
             with self.subTest(f"{method} {path} {body!r}"):
                 self.assertIn(answer.status_code, (200,) if harmless and answer.status_code == 200

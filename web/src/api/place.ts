@@ -5,10 +5,10 @@ type PlaceFacts = { label: string; dimension: string };
 
 /**
  * Label and dimension of a place.
- * @param path - dotted path; numbers stand for any index
+ * @param path - dotted path; numbers and load states stand for any
  */
 export function placeFacts(path: string): PlaceFacts {
-  const pattern = path.replace(/\.\d+(?=\.|$)/g, ".*");
+  const pattern = path.replace(/\.(\d+|empty|trip_ready|maximum|towing)(?=\.|$)/g, ".*");
   const known: Record<string, PlaceFacts> = PLACES;
   // Picks and notes have no unit; their path in words says which one it is.
   return known[pattern] ?? { label: path.replace(/[._]/g, " "), dimension: "length" };

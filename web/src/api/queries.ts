@@ -35,7 +35,7 @@ export function useJob(id: number) {
 /** What a job's numbers say; asked again only when sheet or set-up has a new version. */
 export function useAssessment(job: Job | undefined) {
   return useQuery({
-    queryKey: ["assessment", job?.id, job?.sheet_version, job?.set_up_version],
+    queryKey: ["assessment", ...papersKey(job)],
     queryFn: async (): Promise<Assessment> =>
       answered(
         client.GET("/api/jobs/{job_id}/assessment", {
@@ -57,6 +57,8 @@ function papersKey(job: Job | undefined) {
     job?.set_up_version,
     job?.complaint_version,
     job?.look_over_version,
+    job?.target_version,
+    job?.decision?.made_at,
   ] as const;
 }
 
@@ -145,17 +147,19 @@ export function actionFor(job: Job, axle: AxleName): Action {
 }
 
 /** Bars of the rack for one axle of a job, with what each would do. */
-export function useShortList(job: Job | undefined, axle: AxleName) {
-  const action = job && actionFor(job, axle);
+export function useShortList(job: Job, axle: AxleName, find: string, others: boolean) {
+  const action = actionFor(job, axle);
   return useQuery({
-    queryKey: ["short-list", job?.id, job?.sheet_version, job?.set_up_version, axle, action],
+    queryKey: [
+      "short-list", job.id, job.sheet_version, job.set_up_version, job.look_over_version, axle,
+      action, find, others,
+    ], // prettier-ignore
     queryFn: () =>
       answered(
         client.GET("/api/jobs/{job_id}/short-list", {
-          params: { path: { job_id: job?.id ?? 0 }, query: { axle, action: action ?? "new" } },
+          params: { path: { job_id: job.id }, query: { axle, action, find, others } },
         }),
       ),
-    enabled: job !== undefined,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,

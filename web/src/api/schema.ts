@@ -4,6 +4,125 @@
  */
 
 export interface paths {
+    "/api/bench/bar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Bar */
+        get: operations["bench_bar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/bore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Bore */
+        get: operations["bench_bore"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/claim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Claim */
+        get: operations["bench_claim"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/drill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Drill */
+        get: operations["bench_drill"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Link */
+        get: operations["bench_link"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Pictures */
+        post: operations["bench_pictures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/torque": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Torque */
+        get: operations["bench_torque"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -1011,6 +1130,56 @@ export interface components {
             steel: string;
             wall_lost_m?: components["schemas"]["Measured"] | null;
         };
+        /** BarIn */
+        BarIn: {
+            /**
+             * Arm
+             * @default 260 mm
+             */
+            arm: string;
+            /**
+             * Bore
+             * @default 0 mm
+             */
+            bore: string;
+            /**
+             * Bushing
+             * @default
+             */
+            bushing: string;
+            /**
+             * Centre
+             * @default 1020 mm
+             */
+            centre: string;
+            /**
+             * Diameter
+             * @default 1 3/8 in
+             */
+            diameter: string;
+            /**
+             * Link
+             * @default
+             */
+            link: string;
+            /**
+             * Span
+             * @default 780 mm
+             */
+            span: string;
+        };
+        /** BarOut */
+        BarOut: {
+            bar: components["schemas"]["Bar"];
+            /** Developed Length M */
+            developed_length_m: number;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Rate N Per M */
+            rate_n_per_m: number;
+            /** Steel Rate N Per M */
+            steel_rate_n_per_m: number;
+        };
         /**
          * BarReadings
          * @description What was read on a bar, or said of it.
@@ -1037,6 +1206,34 @@ export interface components {
             quoted_diameter_m?: components["schemas"]["Measured"] | null;
         };
         /**
+         * BarRole
+         * @description How a bar is meant to be fitted.
+         * @enum {string}
+         */
+        BarRole: "beside" | "instead" | "either";
+        /**
+         * BarStrength
+         * @description Stress and life of one bar on one vehicle.
+         *
+         *     Attributes
+         *     ----------
+         *     at_full_travel : StressCurve
+         *         Arm tips moved apart by the travel given.
+         *     in_bend : StressCurve
+         *         In the reference bend.
+         *     fatigue : Fatigue
+         *         At that bend's amplitude.
+         *     life_km : float
+         *         At the usual mix of duties; infinity where it lasts for ever.
+         */
+        BarStrength: {
+            at_full_travel: components["schemas"]["StressCurve"];
+            fatigue: components["schemas"]["Fatigue"];
+            in_bend: components["schemas"]["StressCurve"];
+            /** Life Km */
+            life_km: number;
+        };
+        /**
          * BeforeAfter
          * @description Roll stiffness of one axle.
          *
@@ -1060,12 +1257,58 @@ export interface components {
          * @enum {string}
          */
         Bolts: "unseen" | "keep" | "clean" | "renew";
+        /** BoreIn */
+        BoreIn: {
+            /**
+             * Diameter
+             * @default 34.9 mm
+             */
+            diameter: string;
+            /**
+             * Length
+             * @default 1620 mm
+             */
+            length: string;
+            /**
+             * Mass
+             * @default 8.9 kg
+             */
+            mass: string;
+        };
+        /** BoreOut */
+        BoreOut: {
+            /** Bore M */
+            bore_m: number;
+            /** High M */
+            high_m: number;
+            /** Low M */
+            low_m: number;
+            /** Outside Diameter M */
+            outside_diameter_m: number;
+        };
         /** CaliperOut */
         CaliperOut: {
             /** Device */
             device: string;
             /** Typed */
             typed: string;
+        };
+        /**
+         * CellComplaint
+         * @description What is wrong with one cell.
+         *
+         *     Attributes
+         *     ----------
+         *     column : str
+         *         Its column's key.
+         *     message : str
+         *         What was read and what would be accepted.
+         */
+        CellComplaint: {
+            /** Column */
+            column: string;
+            /** Message */
+            message: string;
         };
         /**
          * Certainty
@@ -1137,6 +1380,59 @@ export interface components {
             /** Why */
             why: string;
         };
+        /** ClaimIn */
+        ClaimIn: {
+            /**
+             * Arm
+             * @default 260 mm
+             */
+            arm: string;
+            /**
+             * Bore
+             * @default 0 mm
+             */
+            bore: string;
+            /**
+             * Bushing
+             * @default
+             */
+            bushing: string;
+            /**
+             * Centre
+             * @default 1020 mm
+             */
+            centre: string;
+            /**
+             * Claim
+             * @default 90
+             */
+            claim: number;
+            /**
+             * Diameter
+             * @default 1 3/8 in
+             */
+            diameter: string;
+            /**
+             * Link
+             * @default
+             */
+            link: string;
+            /**
+             * Old Bore
+             * @default 0 mm
+             */
+            old_bore: string;
+            /**
+             * Old Diameter
+             * @default 28.6 mm
+             */
+            old_diameter: string;
+            /**
+             * Span
+             * @default 780 mm
+             */
+            span: string;
+        };
         /**
          * Column
          * @description One column of the table.
@@ -1182,20 +1478,87 @@ export interface components {
         };
         /**
          * Complaint
-         * @description What is wrong with one cell.
+         * @description All that the owner said, and what the lead made of it.
          *
          *     Attributes
          *     ----------
-         *     column : str
-         *         Its column's key.
-         *     message : str
-         *         What was read and what would be accepted.
+         *     words : str
+         *         The complaint in the owner's own words.
+         *     symptoms, noises, extras, use
+         *         The picks on the drawing.
+         *     worst_when : WorstWhen
+         *         Load state in which it is worst.
+         *     budget : int
+         *         In the shop's money; 0 where not said.
+         *     verdict : Verdict
+         *         Whether the lead accepts what the sorting says.
+         *     verdict_reason : str
+         *         Why not, where it is overridden.
          */
         Complaint: {
-            /** Column */
-            column: string;
-            /** Message */
-            message: string;
+            /**
+             * Budget
+             * @default 0
+             */
+            budget: number;
+            /**
+             * @default {
+             *       "dampers": "none",
+             *       "helper_springs": "none",
+             *       "steering_damper": "none",
+             *       "chassis_brace": "none"
+             *     }
+             */
+            extras: components["schemas"]["Extras"];
+            /**
+             * @default {
+             *       "front_left": "none",
+             *       "front_right": "none",
+             *       "rear_left": "none",
+             *       "rear_right": "none"
+             *     }
+             */
+            noises: components["schemas"]["Noises"];
+            /**
+             * @default {
+             *       "leans_in_bend": "none",
+             *       "rear_steps_out": "none",
+             *       "leans_in_gust": "none",
+             *       "pushed_by_gust": "none",
+             *       "leans_from_truck": "none",
+             *       "pushed_by_truck": "none",
+             *       "head_toss": "none",
+             *       "pitches": "none",
+             *       "dives": "none",
+             *       "wanders": "none",
+             *       "pulls": "none",
+             *       "rocks": "none",
+             *       "lifts_a_wheel": "none"
+             *     }
+             */
+            symptoms: components["schemas"]["Symptoms"];
+            /**
+             * @default {
+             *       "road": "mostly",
+             *       "towing": "never",
+             *       "rough_track": "never"
+             *     }
+             */
+            use: components["schemas"]["Use"];
+            /** @default open */
+            verdict: components["schemas"]["Verdict"];
+            /**
+             * Verdict Reason
+             * @default
+             */
+            verdict_reason: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /** @default unsaid */
+            worst_when: components["schemas"]["WorstWhen"];
         };
         /**
          * Consequences
@@ -1357,6 +1720,8 @@ export interface components {
             person: string;
             /** Reason */
             reason: string;
+            /** Words */
+            words: string[];
         };
         /** DueIn */
         DueIn: {
@@ -1675,6 +2040,22 @@ export interface components {
             readings: components["schemas"]["BarReadings"];
         };
         /**
+         * FitVerdict
+         * @description Whether a part is for this vehicle.
+         *
+         *     Attributes
+         *     ----------
+         *     fit : Fit
+         *         The worst of its reasons.
+         *     reasons : list of FitReason
+         *         Worst first; empty where everything the sheet asks for is met.
+         */
+        FitVerdict: {
+            fit: components["schemas"]["Fit"];
+            /** Reasons */
+            reasons: components["schemas"]["FitReason"][];
+        };
+        /**
          * FrameTables
          * @description Before and after for every frame stiffness.
          *
@@ -1762,6 +2143,32 @@ export interface components {
          * @enum {string}
          */
         Hitch: "none" | "tongue" | "pin";
+        /**
+         * Holes
+         * @description Holes that a thread asks for, all in metres.
+         *
+         *     Attributes
+         *     ----------
+         *     thread : Thread
+         *         The size.
+         *     tap_drill_m, insert_drill_m : float
+         *         For tapping it, and for a wire insert that brings the same thread back.
+         *     clearance_m : tuple of float
+         *         Fine, medium and coarse; for inch sizes close and free.
+         *     steps_m : tuple of float
+         *         Drills in order from the pilot to the medium clearance hole.
+         */
+        Holes: {
+            /** Clearance M */
+            clearance_m: number[];
+            /** Insert Drill M */
+            insert_drill_m: number;
+            /** Steps M */
+            steps_m: number[];
+            /** Tap Drill M */
+            tap_drill_m: number;
+            thread: components["schemas"]["Thread"];
+        };
         /** ImportIn */
         ImportIn: {
             /**
@@ -1810,6 +2217,8 @@ export interface components {
         JobKind: "upgrade" | "renew_links" | "renew_bushings" | "broken_bar" | "link_length" | "recheck";
         /** JobOut */
         JobOut: {
+            /** Chosen Words */
+            chosen_words: string[];
             complaint: components["schemas"]["Complaint"];
             /** Complaint Version */
             complaint_version: number;
@@ -1992,6 +2401,42 @@ export interface components {
             state: components["schemas"]["LoadKey"];
         };
         /**
+         * LinkAttitude
+         * @description How arm and link stand.
+         *
+         *     Attributes
+         *     ----------
+         *     arm_rad : float
+         *         Arm above level, positive up [rad].
+         *     link_rad : float
+         *         Link from plumb [rad], zero or more.
+         *     between_rad : float
+         *         Between arm and link; a right angle is ideal [rad].
+         *     gain : float
+         *         Arm-tip travel per axle travel.
+         *     tip_m : tuple of two float
+         *         Arm tip from the bar's axis, forward and up [m].
+         *     over_centre : bool
+         *         The angle between arm and link is past what is safe.
+         */
+        LinkAttitude: {
+            /** Arm Rad */
+            arm_rad: number;
+            /** Between Rad */
+            between_rad: number;
+            /** Gain */
+            gain: number;
+            /** Link Rad */
+            link_rad: number;
+            /** Over Centre */
+            over_centre: boolean;
+            /** Tip M */
+            tip_m: [
+                number,
+                number
+            ];
+        };
+        /**
          * LinkFacts
          * @description An end link.
          *
@@ -2013,6 +2458,43 @@ export interface components {
              * @default
              */
             thread: string;
+        };
+        /** LinkIn */
+        LinkIn: {
+            /**
+             * Arm
+             * @default 260 mm
+             */
+            arm: string;
+            /**
+             * Forward
+             * @default 255 mm
+             */
+            forward: string;
+            /**
+             * Link
+             * @default 240 mm
+             */
+            link: string;
+            /**
+             * Up
+             * @default 240 mm
+             */
+            up: string;
+        };
+        /** LinkOut */
+        LinkOut: {
+            /** Arm M */
+            arm_m: number;
+            attitude: components["schemas"]["LinkAttitude"];
+            /** Forward M */
+            forward_m: number;
+            /** Level Link M */
+            level_link_m: number;
+            /** Link M */
+            link_m: number;
+            /** Up M */
+            up_m: number;
         };
         /** ListedPart */
         ListedPart: {
@@ -2042,7 +2524,7 @@ export interface components {
             price_cents: number | null;
             /** Steel */
             steel: string;
-            verdict: components["schemas"]["Verdict"];
+            verdict: components["schemas"]["FitVerdict"];
         };
         /**
          * LoadKey
@@ -2115,6 +2597,12 @@ export interface components {
             rust: components["schemas"]["Rust"];
         };
         /**
+         * Lubrication
+         * @description What is on the thread.
+         * @enum {string}
+         */
+        Lubrication: "dry" | "zinc-plated" | "oiled" | "anti-seize" | "liquid thread-lock";
+        /**
          * MadeFor
          * @description Axle a part is made for.
          * @enum {string}
@@ -2156,7 +2644,7 @@ export interface components {
         MaterialOut: {
             /** Steels */
             steels: components["schemas"]["SteelRow"][];
-            strength: components["schemas"]["Strength"];
+            strength: components["schemas"]["BarStrength"];
             /** Tip Travel M */
             tip_travel_m: number;
         };
@@ -2347,7 +2835,7 @@ export interface components {
          *         Worn links and bushings are renewed.
          *     price, hours, days : float
          *         Of parts and labour together; hours of labour; until it is here.
-         *     verdict : Verdict
+         *     verdict : FitVerdict
          *         How the part fits.
          */
         Option: {
@@ -2374,7 +2862,7 @@ export interface components {
             price: number;
             /** Renews */
             renews: boolean;
-            verdict: components["schemas"]["Verdict"];
+            verdict: components["schemas"]["FitVerdict"];
         };
         /**
          * Outcome
@@ -2622,6 +3110,23 @@ export interface components {
              */
             renews: boolean;
         };
+        /** PicturesIn */
+        PicturesIn: {
+            /** Body */
+            body: [
+                number,
+                number,
+                number,
+                number
+            ][];
+            /** Horizon */
+            horizon: [
+                number,
+                number,
+                number,
+                number
+            ][];
+        };
         /**
          * Plan
          * @description Steps in the order of what they give for the money.
@@ -2715,6 +3220,28 @@ export interface components {
             length_m: components["schemas"]["Measured"];
             top_m: components["schemas"]["Measured"];
         };
+        /**
+         * Protractor
+         * @description Lean read off two pictures.
+         *
+         *     Attributes
+         *     ----------
+         *     angle_rad : tuple of two float
+         *         Body line against the horizon in each picture [rad].
+         *     lean_rad, band_rad : float
+         *         Their difference, and the half width of its band from the clicks [rad].
+         */
+        Protractor: {
+            /** Angle Rad */
+            angle_rad: [
+                number,
+                number
+            ];
+            /** Band Rad */
+            band_rad: number;
+            /** Lean Rad */
+            lean_rad: number;
+        };
         /** RackOut */
         RackOut: {
             /** Counts */
@@ -2748,7 +3275,7 @@ export interface components {
          *         Of a link.
          *     cushion : CushionFacts or None
          *         Of a cushion.
-         *     role : Role
+         *     role : BarRole
          *         How its bar is meant to be fitted.
          *     holes_drilled : int
          *         Holes to be drilled in the frame.
@@ -2812,7 +3339,7 @@ export interface components {
              */
             renewable: boolean;
             /** @default either */
-            role: components["schemas"]["Role"];
+            role: components["schemas"]["BarRole"];
             /**
              * Torques
              * @default []
@@ -3005,10 +3532,9 @@ export interface components {
         RigKind: "motorhome" | "coach" | "pickup" | "camper_pickup" | "wagon" | "van";
         /**
          * Role
-         * @description How a bar is meant to be fitted.
          * @enum {string}
          */
-        Role: "beside" | "instead" | "either";
+        Role: "lead" | "fitter" | "viewer";
         /**
          * RollTest
          * @description The yard roll test: a mass moved sideways, and a rocking push.
@@ -3110,7 +3636,7 @@ export interface components {
         /** RowOut */
         RowOut: {
             /** Complaints */
-            complaints: components["schemas"]["Complaint"][];
+            complaints: components["schemas"]["CellComplaint"][];
             /** Line */
             line: number;
             /** Part Number */
@@ -3637,6 +4163,29 @@ export interface components {
                 [key: string]: components["schemas"]["StateTarget"];
             };
         };
+        /**
+         * Thread
+         * @description A thread.
+         *
+         *     Attributes
+         *     ----------
+         *     name : str
+         *         As written on a drawing.
+         *     diameter_m, pitch_m : float
+         *         Nominal [m].
+         *     metric : bool
+         *         Metric, else inch.
+         */
+        Thread: {
+            /** Diameter M */
+            diameter_m: number;
+            /** Metric */
+            metric: boolean;
+            /** Name */
+            name: string;
+            /** Pitch M */
+            pitch_m: number;
+        };
         /** TicketIn */
         TicketIn: {
             /** Base Version */
@@ -3664,6 +4213,76 @@ export interface components {
             swings_between: number;
             /** Time S */
             time_s: number[];
+        };
+        /**
+         * Torque
+         * @description What a fastener may be tightened to.
+         *
+         *     Attributes
+         *     ----------
+         *     thread : Thread
+         *         The size.
+         *     target_n_m, low_n_m, high_n_m : float
+         *         For three quarters of the proof load, and its band from the nut factor's spread [N·m].
+         *     at_proof_n_m : float
+         *         At the whole proof load: past it the bolt stretches [N·m].
+         *     preload_n : float
+         *         Clamping force at the target [N].
+         *     sheet_says : str
+         *         What a sheet's torque comes to, in words; empty where none is given.
+         *     sheet_kind : str
+         *         "fits", "warn" or "stop"; empty where none is given.
+         */
+        Torque: {
+            /** At Proof N M */
+            at_proof_n_m: number;
+            /** High N M */
+            high_n_m: number;
+            /** Low N M */
+            low_n_m: number;
+            /** Preload N */
+            preload_n: number;
+            /**
+             * Sheet Kind
+             * @default
+             */
+            sheet_kind: string;
+            /**
+             * Sheet Says
+             * @default
+             */
+            sheet_says: string;
+            /** Target N M */
+            target_n_m: number;
+            thread: components["schemas"]["Thread"];
+        };
+        /** TorqueIn */
+        TorqueIn: {
+            /**
+             * Grade
+             * @default 8.8
+             */
+            grade: string;
+            /** @default dry */
+            lubrication: "dry" | "zinc-plated" | "oiled" | "anti-seize" | "liquid thread-lock";
+            /**
+             * Sheet
+             * @default
+             */
+            sheet: string;
+            /**
+             * Size
+             * @default M12x1.75
+             */
+            size: string;
+        };
+        /** TorqueOut */
+        TorqueOut: {
+            /** Grades */
+            grades: string[];
+            /** Lubrications */
+            lubrications: string[];
+            torque: components["schemas"]["Torque"];
         };
         /**
          * Tow
@@ -3882,6 +4501,185 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    bench_bar: {
+        parameters: {
+            query?: {
+                arm?: string;
+                bore?: string;
+                bushing?: string;
+                centre?: string;
+                diameter?: string;
+                link?: string;
+                span?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BarOut"];
+                };
+            };
+        };
+    };
+    bench_bore: {
+        parameters: {
+            query?: {
+                diameter?: string;
+                length?: string;
+                mass?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoreOut"];
+                };
+            };
+        };
+    };
+    bench_claim: {
+        parameters: {
+            query?: {
+                arm?: string;
+                bore?: string;
+                bushing?: string;
+                centre?: string;
+                claim?: number;
+                diameter?: string;
+                link?: string;
+                old_bore?: string;
+                old_diameter?: string;
+                span?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Audit"];
+                };
+            };
+        };
+    };
+    bench_drill: {
+        parameters: {
+            query?: {
+                size?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Holes"];
+                };
+            };
+        };
+    };
+    bench_link: {
+        parameters: {
+            query?: {
+                arm?: string;
+                forward?: string;
+                link?: string;
+                up?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+        };
+    };
+    bench_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PicturesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Protractor"];
+                };
+            };
+        };
+    };
+    bench_torque: {
+        parameters: {
+            query?: {
+                grade?: string;
+                lubrication?: "dry" | "zinc-plated" | "oiled" | "anti-seize" | "liquid thread-lock";
+                sheet?: string;
+                size?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TorqueOut"];
+                };
+            };
+        };
+    };
     list_jobs: {
         parameters: {
             query?: {

@@ -3,10 +3,11 @@ import { useMemo, useSyncExternalStore } from "react";
 import { answered, client, RefusedError } from "./client";
 import { valueAt } from "./place";
 import { jobKey, useKeepJob } from "./queries";
-import type { Action, AxleName, Entry, Job, JobKind, Known, Station } from "./types";
+import type { AxleName, Entry, Job, JobKind, Known, Pick, Station } from "./types";
 
 /** Which of a job's versioned documents a write goes to. */
-export type Paper = "sheet" | "set_up" | "complaint" | "look_over";
+export type Paper = "sheet" | "set_up" | OwnPaper;
+type OwnPaper = "complaint" | "look_over" | "target";
 
 /** Two people changed one place: what stands, what was meant, and how to settle it. */
 export type Conflict = {
@@ -57,7 +58,7 @@ type Send = (base: number) => Promise<Job>;
 
 function revert(jobId: number, paper: Paper, body: { base_version: number; to_version: number }) {
   const path = { job_id: jobId };
-  if (paper === "complaint" || paper === "look_over") {
+  if (paper !== "sheet" && paper !== "set_up") {
     return answered(
       client.POST("/api/jobs/{job_id}/papers/{paper}/revert", {
         params: { path: { ...path, paper } },
@@ -150,7 +151,7 @@ export function useWrites(jobId: number) {
             }),
           ),
         ),
-      enterOnPaper: (paper: "complaint" | "look_over", place: string, typed: string) =>
+      enterOnPaper: (paper: OwnPaper, place: string, typed: string) =>
         queued(paper, place, typed, (base_version) =>
           answered(
             client.PATCH("/api/jobs/{job_id}/papers/{paper}", {
@@ -210,15 +211,27 @@ export function useWrites(jobId: number) {
           ),
         );
       },
-      chooseBar: (axle: AxleName, action: Action | null, rackBarId: number | null) =>
-        queued("set_up", axle, action ?? "none", (base_version) =>
+      /** Choose at one axle or both, as one version; an axle left out stays as it is. */
+      takeSet: (picks: Partial<Record<AxleName, Pick>>) =>
+        queued("set_up", picks.rear ? "rear" : "front", "another choice", (base_version) =>
           answered(
-            client.PUT("/api/jobs/{job_id}/set-up", {
+            client.PUT("/api/jobs/{job_id}/choice", {
               params: { path },
-              body: { base_version, axle, action, rack_bar_id: rackBarId },
+              body: { base_version, ...picks },
             }),
           ),
         ),
+      decide: async (seen: Job, reason: string) => {
+        const { set_up_version: base_version, sheet_version } = seen;
+        keep(
+          await answered(
+            client.POST("/api/jobs/{job_id}/decisions", {
+              params: { path },
+              body: { base_version, sheet_version, reason },
+            }),
+          ),
+        );
+      },
       undo: () => {
         const stack = undoable.get(jobId) ?? [];
         const last = stack.at(-1);

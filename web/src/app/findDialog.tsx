@@ -1,8 +1,8 @@
 import { useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { PLACES } from "../api/generated/places";
-import { useJob, useShortList, useYard } from "../api/queries";
-import type { AxleName, ShortListRow } from "../api/types";
+import { useJob, useYard } from "../api/queries";
+import { useRacks } from "../api/racks";
 import { addressOfPlace } from "./placeAddress";
 import { addressOf } from "./stations";
 import { Panel } from "../ui/panel";
@@ -29,7 +29,8 @@ export function FindDialog({ open, onClose, settings }: FindDialogProps) {
   const navigate = useNavigate();
   const { jobId } = useParams({ strict: false });
   const yard = useYard(find, 1);
-  const parts = useParts(open ? Number(jobId ?? 0) : 0);
+  const job = useJob(open ? Number(jobId ?? 0) : 0).data;
+  const parts = useRacks(open && find.trim().length > 1 ? { find } : null).data?.rows ?? [];
   const wanted = find.trim().toLowerCase();
   const matches = (text: string) => wanted.length > 1 && text.toLowerCase().includes(wanted);
 
@@ -56,20 +57,20 @@ export function FindDialog({ open, onClose, settings }: FindDialogProps) {
       what: "measurement",
       go: () => void navigate({ ...addressOfPlace(path), params: { jobId: jobId ?? "" } }),
     }));
-  const bars: Hit[] = parts
-    .filter(({ row }) => matches(`${row.maker} ${row.part_number}`))
-    .slice(0, 6)
-    .map(({ axle, row }) => ({
-      key: `part ${row.id}`,
-      text: `${row.maker} ${row.part_number}`,
-      what: `${axle} bar`,
-      go: () =>
-        void navigate({
-          to: "/jobs/$jobId/choose",
-          params: { jobId: jobId ?? "" },
-          search: { axle, part: row.part_number },
-        }),
-    }));
+  // At a job a bar or kit leads to what it would do there; anything else to the racks.
+  const bars: Hit[] = parts.slice(0, 6).map((row) => ({
+    key: `part ${row.id}`,
+    text: `${row.maker} ${row.part_number}`,
+    what: row.axle === "either" ? row.kind : `${row.axle} ${row.kind}`,
+    go: () =>
+      void (job && (row.kind === "bar" || row.kind === "kit")
+        ? navigate({
+            to: "/jobs/$jobId/choose",
+            params: { jobId: String(job.id) },
+            search: { axle: row.axle === "front" ? "front" : "rear", part: row.part_number },
+          })
+        : navigate({ to: "/racks", search: { find: row.part_number, part: row.id } })),
+  }));
   const changes: Hit[] = settings
     .filter(({ name }) => matches(name))
     .map(({ name, change }) => ({ key: name, text: name, what: "setting", go: change }));
@@ -103,15 +104,4 @@ export function FindDialog({ open, onClose, settings }: FindDialogProps) {
       {hits.length === 0 && <p className="mt-3 text-pale">Nothing by that name.</p>}
     </Panel>
   );
-}
-
-/** Bars of the rack for either axle of a job; none while no job is open. */
-function useParts(jobId: number): { axle: AxleName; row: ShortListRow }[] {
-  const job = useJob(jobId).data;
-  const front = useShortList(job, "front");
-  const rear = useShortList(job, "rear");
-  return [
-    ...(front.data ?? []).map((row) => ({ axle: "front" as const, row })),
-    ...(rear.data ?? []).map((row) => ({ axle: "rear" as const, row })),
-  ];
 }

@@ -2,6 +2,12 @@
 export const WEIGH_SHEETS = ["drawings", "loads", "height", "bars", "roll", "certainty"] as const;
 export type WeighSheet = (typeof WEIGH_SHEETS)[number];
 
+/** Sheets that Choose is laid out on, from what is aimed at to what is decided. */
+export const CHOOSE_SHEETS = [
+  "target", "ranking", "room", "motion", "ground", "steel", "decide",
+] as const; // prettier-ignore
+export type ChooseSheet = (typeof CHOOSE_SHEETS)[number];
+
 /** Which sheet of Weigh a number is entered on, by the start or the end of its path. */
 const SHEET_OF: [RegExp, WeighSheet][] = [
   [/^roll_test|^spring_correction|^roll_(inertia|damping)/, "roll"],
@@ -13,7 +19,7 @@ const SHEET_OF: [RegExp, WeighSheet][] = [
 export type PlaceAddress =
   | { to: "/jobs/$jobId/listen"; search: { place: string } }
   | { to: "/jobs/$jobId/look"; search: { part: string | undefined } }
-  | { to: "/jobs/$jobId/choose"; search: { axle: "front" | "rear" } }
+  | { to: "/jobs/$jobId/choose"; search: { axle?: "front" | "rear"; sheet?: ChooseSheet } }
   | { to: "/jobs/$jobId/weigh"; search: { place: string; sheet: WeighSheet } };
 
 /**
@@ -28,6 +34,9 @@ export function addressOfPlace(place: string): PlaceAddress {
     const part = place.startsWith("parts.") ? place.split(".")[1] : undefined;
     return { to: "/jobs/$jobId/look", search: { part } };
   }
+  if (place.startsWith("target."))
+    return { to: "/jobs/$jobId/choose", search: { sheet: "target" } };
+  if (place === "decision") return { to: "/jobs/$jobId/choose", search: { sheet: "decide" } };
   if (place.startsWith("set_up.")) {
     const axle = place.startsWith("set_up.front.") ? "front" : "rear";
     return { to: "/jobs/$jobId/choose", search: { axle } };

@@ -1,5 +1,6 @@
 import { degrees, grouped, kilograms, percent } from "../drawings/quantity";
 import { Choice } from "../ui/choice";
+import { isChosen } from "./chosen";
 import { useJobView } from "./jobContext";
 import { KIND_NAMES, LOAD_NAMES } from "./stations";
 
@@ -87,7 +88,7 @@ function LeanChange() {
   }
   const before = state.before.reference_lean_rad;
   const after = state.after.reference_lean_rad;
-  const chosen = (job.set_up.front ?? job.set_up.rear) != null;
+  const chosen = isChosen(job.set_up);
   const less = 1 - after / before;
   return (
     <div className="min-w-44 text-right" data-testid="lean-change">

@@ -1,14 +1,20 @@
-import { createRootRoute, createRoute, createRouter, redirect } from "@tanstack/react-router";
-import { Choose } from "../stations/choose/choose";
+import {
+  createRootRoute,
+  createRoute,
+  createRouter,
+  lazyRouteComponent,
+  redirect,
+} from "@tanstack/react-router";
 import { Intake } from "../stations/intake/intake";
 import { Listen } from "../stations/listen/listen";
 import { Look } from "../stations/look/look";
 import { Weigh } from "../stations/weigh/weigh";
 import { Yard } from "../stations/yard/yard";
 import type { AxleName } from "../api/types";
+import { readSearch } from "../racks/search";
 import { JobLayout } from "./jobLayout";
-import { WEIGH_SHEETS } from "./placeAddress";
-import type { WeighSheet } from "./placeAddress";
+import { CHOOSE_SHEETS, WEIGH_SHEETS } from "./placeAddress";
+import type { ChooseSheet, WeighSheet } from "./placeAddress";
 import { Shell } from "./shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
@@ -61,17 +67,48 @@ const look = createRoute({
 const choose = createRoute({
   getParentRoute: () => job,
   path: "choose",
-  component: Choose,
-  validateSearch: (search: Record<string, unknown>): { axle?: AxleName; part?: string } => ({
+  component: lazyRouteComponent(() => import("../stations/choose/choose"), "Choose"),
+  validateSearch: (
+    search: Record<string, unknown>,
+  ): { axle?: AxleName; part?: string; sheet?: ChooseSheet } => ({
+    sheet: CHOOSE_SHEETS.find((sheet) => sheet === search.sheet),
     axle: search.axle === "front" || search.axle === "rear" ? search.axle : undefined,
     part: asText(search.part),
   }),
+});
+
+// Rooms beside the yard come when they are asked for, so that the first page stays small.
+const racks = createRoute({
+  getParentRoute: () => root,
+  path: "/racks",
+  component: lazyRouteComponent(() => import("../racks/racks"), "Racks"),
+  validateSearch: readSearch,
+});
+const importTable = createRoute({
+  getParentRoute: () => root,
+  path: "/racks/import",
+  component: lazyRouteComponent(() => import("../racks/importTable"), "ImportTable"),
+});
+const bench = createRoute({
+  getParentRoute: () => root,
+  path: "/bench/$calculator",
+  component: lazyRouteComponent(() => import("../bench/bench"), "Bench"),
+  // A bare number in the address arrives as one; everything here is text.
+  validateSearch: (search: Record<string, unknown>): Record<string, string> =>
+    Object.fromEntries(
+      Object.entries(search)
+        .filter(([, value]) => typeof value === "string" || typeof value === "number")
+        .map(([key, value]) => [key, String(value)]),
+    ),
 });
 
 export const router = createRouter({
   routeTree: root.addChildren([
     yard,
     intake,
+    racks,
+    importTable,
+    bench,
     job.addChildren([jobStart, listen, weigh, look, choose]),
   ]),
   defaultPreload: false,

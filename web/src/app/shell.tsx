@@ -12,6 +12,9 @@ import { useKeys } from "./keys";
 import { SignIn } from "./signIn";
 import { applyTheme, storedTheme } from "./theme";
 
+const ROOM =
+  "flex min-h-11 items-center px-2 text-pale hover:text-ink [&.active]:text-ink [&.active]:underline [&.active]:underline-offset-8";
+
 /** What every page stands in: the room names, the state of saving, and the keys. */
 export function Shell() {
   const session = useSession();
@@ -34,11 +37,14 @@ export function Shell() {
       <header className="flex h-11 items-center gap-5 text-sm">
         <span className="font-semibold tracking-wide">Calm Axle</span>
         <nav aria-label="Rooms" className="flex gap-1">
-          <Link
-            to="/"
-            className="flex min-h-11 items-center px-2 text-pale hover:text-ink [&.active]:text-ink [&.active]:underline [&.active]:underline-offset-8"
-          >
+          <Link to="/" activeOptions={{ exact: true }} className={ROOM}>
             Yard
+          </Link>
+          <Link to="/racks" search={{}} className={ROOM}>
+            Racks
+          </Link>
+          <Link to="/bench/$calculator" params={{ calculator: "bar" }} search={{}} className={ROOM}>
+            Bench
           </Link>
         </nav>
         <SavingMark />

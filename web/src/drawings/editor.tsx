@@ -15,6 +15,8 @@ export function Editor({ place, label }: EditorProps) {
   const form = useForm();
   const measured = form.measured(place);
   const facts = placeFacts(place);
+  // What is aimed at is not known in any way; it is wished.
+  const wished = place.startsWith("target.");
   const shown = measured ? figure(measured, facts.dimension).replace(/\u202f/g, "") : "";
   const start = measured?.typed && !measured.typed.startsWith("half of") ? measured.typed : shown;
   const [typed, setTyped] = useState(start);
@@ -98,9 +100,15 @@ export function Editor({ place, label }: EditorProps) {
         role="status"
         className={`min-h-4 text-xs ${problem ? "text-stop" : "text-pale"}`}
       >
-        {problem || (busy ? "Saving …" : "Enter keeps, Esc leaves, ↑↓ how it is known")}
+        {problem ||
+          (busy ? "Saving …" : `Enter keeps, Esc leaves${wished ? "" : ", ↑↓ how it is known"}`)}
       </p>
-      <div role="radiogroup" aria-label="How it is known" className="mt-1 flex flex-wrap gap-x-1">
+      <div
+        role="radiogroup"
+        aria-label="How it is known"
+        hidden={wished}
+        className={wished ? "" : "mt-1 flex flex-wrap gap-x-1"}
+      >
         {KNOWN.map((way) => (
           <button
             key={way}

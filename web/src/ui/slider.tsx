@@ -3,6 +3,7 @@ import { Slider as Radix } from "radix-ui";
 type SliderProps = {
   label: string;
   value: number;
+  min?: number;
   max: number;
   step: number;
   /** Written beside it, with its unit. */
@@ -11,7 +12,7 @@ type SliderProps = {
 };
 
 /** A slider: arrows move one step, Shift with arrows ten. */
-export function Slider({ label, value, max, step, shown, onChange }: SliderProps) {
+export function Slider({ label, value, min = 0, max, step, shown, onChange }: SliderProps) {
   return (
     <div className="min-w-36 flex-1">
       <div className="flex justify-between text-sm">
@@ -20,6 +21,7 @@ export function Slider({ label, value, max, step, shown, onChange }: SliderProps
       </div>
       <Radix.Root
         value={[value]}
+        min={min}
         max={max}
         step={step}
         onValueChange={([next = 0]) => onChange(next)}

@@ -9,6 +9,7 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from axlecore.entry import AXLE_LOADS, axle_load_place
 from axlecore.formats import json_schema, places_of
+from axlecore.practice.target import Target
 from axlecore.rig import RigFile, SetUp, Vehicle
 from axlecore.steel import STEELS
 from calmaxle.api import api
@@ -29,6 +30,7 @@ def _places() -> str:
             *places_of(Vehicle).items(),
             *((f"load_states.*.{name}", axle_load_place(name)) for name in AXLE_LOADS),
             *((f"set_up.{path}", rule) for path, rule in places_of(SetUp).items()),
+            *((f"target.{path}", rule) for path, rule in places_of(Target).items()),
         )
     }
     steels = {key: steel.label for key, steel in STEELS.items()}

@@ -575,6 +575,30 @@ export const PLACES = {
   "set_up.rear.fitted.readings.end_spacing_m": {
     "label": "Between the arms",
     "dimension": "length"
+  },
+  "target.states.*.lean_rad": {
+    "label": "Lean in the bend",
+    "dimension": "angle"
+  },
+  "target.states.*.gust_lean_rad": {
+    "label": "Lean in the gust",
+    "dimension": "angle"
+  },
+  "target.share_loss_points": {
+    "label": "Front share may fall by",
+    "dimension": "pure"
+  },
+  "target.head_toss_growth": {
+    "label": "Head toss at most, times now",
+    "dimension": "pure"
+  },
+  "target.forecast_wind_m_s": {
+    "label": "Forecast wind",
+    "dimension": "speed"
+  },
+  "target.forecast_road_m_s": {
+    "label": "Speed driven",
+    "dimension": "speed"
   }
 } as const;
 

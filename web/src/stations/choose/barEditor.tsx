@@ -2,6 +2,7 @@ import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { STEELS } from "../../api/generated/places";
 import type { Action, AxleName } from "../../api/types";
+import { BarOutline } from "../../drawings/barShape";
 import { Dimension } from "../../drawings/dimension";
 import { SheetOfPaper } from "../../drawings/drawingForm";
 import { nPerMm } from "../../drawings/quantity";
@@ -15,14 +16,14 @@ export function BarEditor({ axle }: { axle: AxleName }) {
   const { job, writes } = useJobView();
   const writable = useWritable();
   const choice = job.set_up[axle];
+  const renews = job.set_up[`${axle}_joints`] === "renewed";
   const hasBar = job.sheet[axle].standard_bar != null;
   const noneThere = "There is no bar on this axle to add to or replace";
   const oneThere = "There is a bar on this axle already";
 
   function act(to: Action | "none") {
-    if (to === "none") void writes.chooseBar(axle, null, null);
-    else if (choice) void writes.enterOnSetUp(`${axle}.action`, to, "measured");
-    else void writes.chooseBar(axle, to, null);
+    if (choice && to !== "none") void writes.enterOnSetUp(`${axle}.action`, to, "measured");
+    else void writes.takeSet({ [axle]: { action: to === "none" ? null : to, renews } });
   }
 
   return (
@@ -62,6 +63,25 @@ export function BarEditor({ axle }: { axle: AxleName }) {
           Nothing is chosen for this axle. Say above what is done, or take a bar from the rack
           below.
         </p>
+      )}
+      {hasBar && choice?.action !== "replace" && (
+        <label className="flex min-h-11 items-center gap-3 border-b border-line text-sm">
+          <input
+            type="checkbox"
+            className="size-5 accent-after"
+            checked={renews}
+            disabled={!writable}
+            data-place={`set_up.${axle}_joints`}
+            onChange={(event) =>
+              void writes.enterOnSetUp(
+                `${axle}_joints`,
+                event.target.checked ? "renewed" : "as_they_are",
+                "measured",
+              )
+            }
+          />
+          Renew links and bushings of the standard bar
+        </label>
       )}
     </section>
   );
@@ -156,57 +176,19 @@ function BarPlan({ axle }: { axle: AxleName }) {
   const choice = job.set_up[axle];
   if (!choice) return null;
   const { bar, hole } = choice.fitted;
-  const points = bar.centre_line_m;
-  const wide = Math.max(...points.map(([, y = 0]) => Math.abs(y)));
-  const scale = Math.min(300 / (2 * wide), 250);
-  const at = ([x, y]: number[]) => ({ x: 184 + (y ?? 0) * scale, y: 24 + (x ?? 0) * scale });
-  const line = points.map(at);
-  const outside = bar.outside_diameter_m.value;
   const radius = 30;
-  const thick = Math.max(3, outside * scale);
+  const outside = bar.outside_diameter_m.value;
   return (
     <g>
-      <polyline
-        points={line.map(({ x, y }) => `${x},${y}`).join(" ")}
-        fill="none"
+      <BarOutline
+        bar={bar}
+        middle={184}
+        top={24}
+        width={300}
+        height={90}
         stroke="var(--after)"
-        strokeWidth={thick}
-        strokeLinejoin="round"
-        strokeLinecap="round"
+        hole={hole}
       />
-      {[-1, 1].map((side) => {
-        const x = 184 + (side * bar.bushing_span_m.value * scale) / 2;
-        return (
-          <rect
-            key={side}
-            x={x - 6}
-            y={14}
-            width={12}
-            height={20}
-            className="ink-1"
-            style={{ fill: "var(--paper)" }}
-          />
-        );
-      })}
-      {[0, points.length - 1].flatMap((end) => {
-        const eye = line[end];
-        const bend = line[end === 0 ? 1 : end - 1];
-        if (eye === undefined || bend === undefined) return [];
-        const long = Math.hypot(bend.x - eye.x, bend.y - eye.y);
-        return bar.hole_setbacks_m.map((setback, i) => {
-          const share = (setback * scale) / long;
-          return (
-            <circle
-              key={`${end} ${i}`}
-              cx={eye.x + (bend.x - eye.x) * share}
-              cy={eye.y + (bend.y - eye.y) * share}
-              r={i === hole ? 4 : 3}
-              fill={i === hole ? "var(--ink)" : "var(--paper)"}
-              stroke="var(--ink)"
-            />
-          );
-        });
-      })}
       <text className="pale" x={184} y={58} textAnchor="middle">
         from above, to scale
       </text>

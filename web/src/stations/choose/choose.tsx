@@ -1,65 +1,79 @@
 import { useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAskedAxle } from "../../app/askedAxle";
-import { AxleSwitch } from "../../app/axleSwitch";
-import { Findings } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
+import type { ChooseSheet } from "../../app/placeAddress";
+import { SheetTabs } from "../../app/sheetTabs";
 import { measuredAt } from "../../api/place";
 import type { AxleName } from "../../api/types";
 import { DrawingForm } from "../../drawings/drawingForm";
-import { BarEditor } from "./barEditor";
-import { Curves } from "./curves";
-import { LeanRoom } from "./leanRoom";
 import type { Condition } from "./condition";
 import { REFERENCE_BEND } from "./condition";
-import { ShortList } from "./shortList";
+import { DecideSheet } from "./decideSheet";
+import { GroundSheet } from "./groundSheet";
+import { MotionSheet } from "./motionSheet";
+import { RankingSheet } from "./rankingSheet";
+import { RoomSheet } from "./roomSheet";
+import { SteelSheet } from "./steelSheet";
+import { TargetSheet } from "./targetSheet";
+import { targetOrder } from "./targetOrder";
 
-/** Station 4: what a bar does to the lean, before it is bought. */
+const NAMES: Record<ChooseSheet, string> = {
+  target: "Target",
+  ranking: "Ranking",
+  room: "Lean room",
+  motion: "In motion",
+  ground: "Wind and ground",
+  steel: "Steel and claims",
+  decide: "Plan and choice",
+};
+
+/** Station 4: what to do, by what it does. */
 export function Choose() {
   const { job, writes } = useJobView();
-  const asked = useSearch({ strict: false });
+  const asked = useSearch({ from: "/jobs/$jobId/choose" });
   const [first] = useState<AxleName>(job.set_up.front && !job.set_up.rear ? "front" : "rear");
   const [axle, setAxle] = useAskedAxle(asked.axle ?? first, `${asked.axle} ${asked.part}`);
   const [condition, setCondition] = useState<Condition>(REFERENCE_BEND);
-  const [curvesOpen, setCurvesOpen] = useState(false);
-  const editable = ["outside_diameter_m", "bore_m"].map(
-    (name) => `set_up.${axle}.fitted.bar.${name}`,
-  );
+  const shown = asked.sheet ?? "room";
+  const bars = ["outside_diameter_m", "bore_m"].map((name) => `set_up.${axle}.fitted.bar.${name}`);
+  const targets = targetOrder(job.sheet).map((place) => `target.${place}`);
+  const papers = { set_up: job.set_up, target: job.target };
 
   return (
     <DrawingForm
-      order={editable}
-      measured={(path) => measuredAt(job.set_up, path.replace(/^set_up\./, ""))}
-      save={(path, typed, known) =>
-        writes.enterOnSetUp(path.replace(/^set_up\./, ""), typed, known)
-      }
+      order={shown === "room" ? bars : targets}
+      measured={(path) => measuredAt(papers, path)}
+      save={(path, typed, known) => {
+        const [paper, place] = split(path);
+        return paper === "target"
+          ? writes.enterOnPaper("target", place, typed)
+          : writes.enterOnSetUp(place, typed, known);
+      }}
     >
-      <main className="grid grid-cols-1 gap-x-8 pb-6 lg:grid-cols-[3fr_2fr]">
-        <div>
-          <LeanRoom axle={axle} condition={condition} onChange={setCondition} />
-          <button
-            type="button"
-            aria-expanded={curvesOpen}
-            onClick={() => setCurvesOpen(!curvesOpen)}
-            className="mt-1 min-h-11 text-sm underline underline-offset-4"
-          >
-            {curvesOpen ? "Put the curves away" : "Curves over bend and wind"}
-          </button>
-          {curvesOpen && <Curves condition={condition} />}
-        </div>
-        <div className="lg:border-l lg:border-line lg:pl-6">
-          <AxleSwitch
-            title={axle === "rear" ? "Rear bar" : "Front bar"}
+      <main className="pb-6">
+        <SheetTabs station="Choose" to="/jobs/$jobId/choose" names={NAMES} sheet={shown} />
+        {shown === "target" && <TargetSheet axle={axle} onAxle={setAxle} />}
+        {shown === "ranking" && <RankingSheet />}
+        {shown === "room" && (
+          <RoomSheet
             axle={axle}
-            onChange={setAxle}
+            onAxle={setAxle}
+            condition={condition}
+            onCondition={setCondition}
+            part={asked.part}
           />
-          <BarEditor axle={axle} />
-          <ShortList key={`${axle} ${asked.part}`} axle={axle} part={asked.part} />
-          <div className="mt-2">
-            <Findings />
-          </div>
-        </div>
+        )}
+        {shown === "motion" && <MotionSheet />}
+        {shown === "ground" && <GroundSheet />}
+        {shown === "steel" && <SteelSheet axle={axle} onAxle={setAxle} />}
+        {shown === "decide" && <DecideSheet />}
       </main>
     </DrawingForm>
   );
+}
+
+function split(path: string): ["set_up" | "target", string] {
+  const dot = path.indexOf(".");
+  return [path.slice(0, dot) as "set_up" | "target", path.slice(dot + 1)];
 }

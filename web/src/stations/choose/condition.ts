@@ -1,22 +1,44 @@
-import type { Evaluation, LeanTables } from "../../api/types";
+import type { AxleName, Evaluation, LeanRoomTables, LeanTables } from "../../api/types";
 import { lookUp } from "../../drawings/lookup";
 import { fromG } from "../../drawings/quantity";
 
-/** What the vehicle is put through: a bend and a wind square to the road. */
-export type Condition = { bendG: number; windMps: number; roadKmh: number };
+/** What the vehicle is put through: a bend, a wind from some side, a frame that twists or not. */
+export type Condition = {
+  bendG: number;
+  windMps: number;
+  roadKmh: number;
+  /** 0 is straight ahead, 90 square to the road. */
+  windFromDeg: number;
+  /** Index of core's frame stiffness nodes; null is a frame that does not twist. */
+  frame: number | null;
+};
 
+const STILL = { windFromDeg: 90, frame: null };
 /** The conditions that single figures are quoted for. */
-export const REFERENCE_BEND: Condition = { bendG: 0.3, windMps: 0, roadKmh: 90 };
-export const REFERENCE_WIND: Condition = { bendG: 0, windMps: 12, roadKmh: 90 };
+export const REFERENCE_BEND: Condition = { bendG: 0.3, windMps: 0, roadKmh: 90, ...STILL };
+export const REFERENCE_WIND: Condition = { bendG: 0, windMps: 12, roadKmh: 90, ...STILL };
 
-/** Side force of the wind, read from the table that core computed [N]. */
-export function sideForceAt(evaluation: Evaluation, condition: Condition): number {
-  return lookUp(
-    evaluation.side_force_n,
-    evaluation.road_m_s,
-    evaluation.wind_m_s,
-    condition.roadKmh / 3.6,
-    condition.windMps,
+/** Side force of the wind, read from the tables that core computed [N]. */
+export function sideForceAt(
+  evaluation: Evaluation,
+  room: LeanRoomTables | undefined,
+  condition: Condition,
+): number {
+  const at = (table: number[][]) =>
+    lookUp(
+      table,
+      evaluation.road_m_s,
+      evaluation.wind_m_s,
+      condition.roadKmh / 3.6,
+      condition.windMps,
+    );
+  if (condition.windFromDeg === 90 || room === undefined) return at(evaluation.side_force_n);
+  const step = (room.angle_rad[1] ?? 1) - (room.angle_rad[0] ?? 0);
+  const place = (condition.windFromDeg * Math.PI) / 180 / step;
+  const low = Math.min(Math.floor(place), room.angle_rad.length - 2);
+  const share = place - low;
+  return (
+    at(room.side_force_n[low] ?? []) * (1 - share) + at(room.side_force_n[low + 1] ?? []) * share
   );
 }
 
@@ -29,18 +51,35 @@ export type Reading = {
   wheelsN: number[];
 };
 
+/** Which end and set-up is looked at, for a frame that twists. */
+export type RoomView = { room: LeanRoomTables; when: "before" | "after"; axle: AxleName };
+
 export function readingAt(
   evaluation: Evaluation,
   tables: LeanTables,
   condition: Condition,
+  view?: RoomView,
 ): Reading {
-  const force = sideForceAt(evaluation, condition);
+  const force = sideForceAt(evaluation, view?.room, condition);
+  const bend = fromG(condition.bendG);
   const read = (table: number[][]) =>
-    lookUp(table, evaluation.bend_m_s2, evaluation.force_n, fromG(condition.bendG), force);
+    lookUp(table, evaluation.bend_m_s2, evaluation.force_n, bend, force);
   return {
-    leanRad: read(tables.lean_rad),
+    leanRad: twistedLean(condition, view, bend, force) ?? read(tables.lean_rad),
     frontTyreRad: read(tables.front_tyre_roll_rad),
     rearTyreRad: read(tables.rear_tyre_roll_rad),
     wheelsN: tables.wheel_load_n.map(read),
   };
+}
+
+function twistedLean(
+  condition: Condition,
+  view: RoomView | undefined,
+  bend: number,
+  force: number,
+): number | undefined {
+  if (view === undefined || condition.frame === null) return undefined;
+  const { frame } = view.room;
+  const tables = frame[view.when][condition.frame];
+  return tables && lookUp(tables[`${view.axle}_rad`], frame.bend_m_s2, frame.force_n, bend, force);
 }

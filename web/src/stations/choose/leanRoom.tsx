@@ -1,11 +1,14 @@
+import { useLeanRoom } from "../../api/choose";
+import { isChosen } from "../../app/chosen";
 import { useJobView } from "../../app/jobContext";
 import type { AxleName } from "../../api/types";
-import { grouped, kilograms } from "../../drawings/quantity";
+import { kilograms } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
-import { Slider } from "../../ui/slider";
+import { Balance } from "./balance";
 import type { Condition } from "./condition";
 import { readingAt, REFERENCE_BEND, REFERENCE_WIND, sideForceAt } from "./condition";
 import { LeanDrawing } from "./leanDrawing";
+import { RoomSliders } from "./roomSliders";
 
 type LeanRoomProps = {
   axle: AxleName;
@@ -15,21 +18,15 @@ type LeanRoomProps = {
 
 /** The vehicle from behind, leaning as the sliders say, before and after. */
 export function LeanRoom({ axle, condition, onChange }: LeanRoomProps) {
-  const { assessment, state, job, shown } = useJobView();
+  const { assessment, state, job, loadKey, shown } = useJobView();
+  const room = useLeanRoom(job, loadKey).data;
   const evaluation = assessment?.evaluation;
-  if (!evaluation || state === undefined) {
-    return (
-      <p className="grid min-h-72 place-items-center text-pale">
-        {assessment === undefined
-          ? "Reckoning …"
-          : "These numbers do not describe a vehicle that stands; see what the numbers say."}
-      </p>
-    );
-  }
-  const before = readingAt(evaluation, state.before, condition);
-  const after = readingAt(evaluation, state.after, condition);
-  const pushN = sideForceAt(evaluation, condition);
-  const chosen = (job.set_up.front ?? job.set_up.rear) != null;
+  if (!evaluation || state === undefined) return <NoRoom waiting={assessment === undefined} />;
+  const view = (when: "before" | "after") => (room ? { room, when, axle } : undefined);
+  const before = readingAt(evaluation, state.before, condition, view("before"));
+  const after = readingAt(evaluation, state.after, condition, view("after"));
+  const pushN = sideForceAt(evaluation, room, condition);
+  const chosen = isChosen(job.set_up);
   return (
     <section aria-labelledby="lean-title">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -53,32 +50,13 @@ export function LeanRoom({ axle, condition, onChange }: LeanRoomProps) {
         windMps={condition.windMps}
         pair={evaluation[axle]}
       />
-      <div className="flex flex-wrap gap-x-7">
-        <Slider
-          label="Bend"
-          value={condition.bendG}
-          max={0.5}
-          step={0.01}
-          shown={`${grouped(condition.bendG, 2)} g`}
-          onChange={(bendG) => onChange({ ...condition, bendG })}
-        />
-        <Slider
-          label="Wind from the side"
-          value={condition.windMps}
-          max={25}
-          step={0.5}
-          shown={`${grouped(condition.windMps, 1)} m/s`}
-          onChange={(windMps) => onChange({ ...condition, windMps })}
-        />
-        <Slider
-          label="Road speed"
-          value={condition.roadKmh}
-          max={130}
-          step={5}
-          shown={`${grouped(condition.roadKmh, 0)} km/h`}
-          onChange={(roadKmh) => onChange({ ...condition, roadKmh })}
-        />
-      </div>
+      <RoomSliders condition={condition} room={room} onChange={onChange} />
+      {condition.frame !== null && (
+        <p className="text-sm text-pale">
+          With a frame that twists the ends lean apart: this is the {axle} end, play left out. Wheel
+          loads are those of a frame that does not twist.
+        </p>
+      )}
       <div className="flex flex-wrap items-center gap-3 text-sm">
         <Button className="text-sm" onClick={() => onChange(REFERENCE_BEND)}>
           Bend, 0.3 g
@@ -92,6 +70,22 @@ export function LeanRoom({ axle, condition, onChange }: LeanRoomProps) {
             : `The wind pushes with ${kilograms(Math.round(pushN / 98.0665) * 10)} of force, whatever the bar.`}
         </span>
       </div>
+      <Balance
+        before={state.before.front_share}
+        after={chosen ? state.after.front_share : null}
+        allowed={job.target.share_loss_points?.value ?? 3}
+      />
     </section>
+  );
+}
+
+/** What stands where nothing can be drawn yet, or at all. */
+export function NoRoom({ waiting }: { waiting: boolean }) {
+  return (
+    <p className="grid min-h-72 place-items-center text-pale">
+      {waiting
+        ? "Reckoning …"
+        : "These numbers do not describe a vehicle that stands; see what the numbers say."}
+    </p>
   );
 }

@@ -3,6 +3,7 @@ import { useEffect, useMemo } from "react";
 import { useAskedAxle } from "../../app/askedAxle";
 import { Findings, focusPlace } from "../../app/findings";
 import { GatePanel } from "../../app/gate";
+import { SheetTabs } from "../../app/sheetTabs";
 import { useJobView } from "../../app/jobContext";
 import type { WeighSheet } from "../../app/placeAddress";
 import type { AxleName, Sheet } from "../../api/types";
@@ -16,12 +17,20 @@ import { HeightSheet } from "./heightSheet";
 import { LoadsSheet } from "./loadsSheet";
 import { barPlaces, heightPlaces, loadPlaces, measuringOrder, ROLL_TEST_PLACES } from "./order";
 import { RollSheet } from "./rollSheet";
-import { SheetTabs } from "./sheetTabs";
+
+const NAMES: Record<WeighSheet, string> = {
+  drawings: "Drawings",
+  loads: "Pads and loads",
+  height: "Centre of gravity",
+  bars: "Bars there now",
+  roll: "Roll test",
+  certainty: "Certainty",
+};
 
 /** Station 2: the vehicle measured, sheet by sheet, on drawings whose dimensions are inputs. */
 export function Weigh() {
   const { job, loadKey, writes } = useJobView();
-  const { place, sheet: asked } = useSearch({ strict: false });
+  const { place, sheet: asked } = useSearch({ from: "/jobs/$jobId/weigh" });
   const [axle, setAxle] = useAskedAxle(place?.startsWith("front.") ? "front" : "rear", place);
   const { sheet } = job;
   const shown = asked ?? "drawings";
@@ -42,7 +51,7 @@ export function Weigh() {
       save={(path, typed, known) => writes.enterOnSheet(path, typed, known)}
     >
       <main className="pb-6">
-        <SheetTabs sheet={shown} />
+        <SheetTabs station="Weigh" to="/jobs/$jobId/weigh" names={NAMES} sheet={shown} />
         {shown === "drawings" && (
           <DrawingsSheet stateIndex={stateIndex} axle={axle} onAxle={setAxle}>
             <Findings />

@@ -1,0 +1,83 @@
+"""The owner's page: what changes, what does not, what it costs, and what a bar cannot do."""
+
+import base64
+import math
+from typing import Any
+
+from axlecore.figures import figures_of
+from axlecore.loads import LOAD_NAMES, LoadKey
+from axlecore.practice.finding import Kind
+from axlecore.practice.words import chosen_words
+from axlecore.rig import SetUp, Vehicle
+from axlecore.uncertainty import certainty
+from jobs.choosing import price_of
+from jobs.gates import assess_job
+from jobs.models import Job
+from jobs.records import decision_of, set_up_of, target_of
+from prints.leaning import leaning_svg
+from prints.paper import as_pdf
+from rigs.services import sheet_of
+
+
+def _degrees(rad: float) -> str:
+    return f"{math.degrees(rad):.1f}°"
+
+
+def _rows(sheet: Vehicle, chosen: SetUp, key: LoadKey) -> list[tuple[str, str, str, str]]:
+    now, then = figures_of(sheet, SetUp(), key), figures_of(sheet, chosen, key)
+    band = certainty(sheet, chosen, key).band_rad
+    toss = then.head_toss_ratio - 1
+    return [
+        ("Lean in an ordinary bend (0.3 g)", _degrees(now.lean_rad),
+         f"{_degrees(then.lean_rad)} ± {_degrees(band)}",
+         f"{abs(1 - then.lean_rad / now.lean_rad):.0%} "
+         f"{'less' if then.lean_rad <= now.lean_rad else 'more'}"),
+        ("Lean in a side wind of 12 m/s at 90 km/h", _degrees(now.wind_lean_rad),
+         _degrees(then.wind_lean_rad),
+         f"{abs(1 - then.wind_lean_rad / now.wind_lean_rad):.0%} "
+         f"{'less' if then.wind_lean_rad <= now.wind_lean_rad else 'more'}"),
+        ("Swings after a push", str(now.swings), str(then.swings), ""),
+        ("Toss of the head on a one-side bump", "as it is", f"{then.head_toss_ratio:.2f} times",
+         f"{abs(toss):.0%} {'more' if toss > 0 else 'less'}"),
+        ("Front’s share of the load that moves outward", f"{now.front_share:.0%}",
+         f"{then.front_share:.0%}", ""),
+        ("Twist of the ground before a wheel hangs", _degrees(now.articulation_rad),
+         _degrees(then.articulation_rad), ""),
+    ]  # fmt: skip
+
+
+#: What no bar changes; said on every page so that nobody buys one for it.
+STAYS = (
+    "Ratings of axles, tyres and vehicle: a bar raises none of them.",
+    "How far a gust pushes it out of its lane.",
+    "Pitching over an even hump, and diving under the brakes.",
+    "A pull to one side, or wander on a calm straight road.",
+    "How a stability system was set up: it is not recalibrated.",
+)
+
+
+def comparison_page(job: Job) -> bytes:
+    """Return the owner's page of a job as a PDF."""
+    sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
+    assessment = assess_job(job)
+    evaluation, decision = assessment.evaluation, decision_of(job)
+    context: dict[str, Any] = {
+        "job": job, "shop": job.shop.name, "words": chosen_words(chosen), "stays": STAYS,
+        "price": price_of(job, chosen), "later": target_of(job).left_for_later,
+        "decided": decision is not None and decision.set_up == chosen,
+        "stops": [found for found in assessment.findings if found.kind is Kind.STOP],
+        "limits": [found for found in assessment.findings if found.kind in (Kind.WATCH, Kind.FIX)],
+    }  # fmt: skip
+    if evaluation is not None:
+        key = LoadKey.TRIP_READY if sheet.state(LoadKey.TRIP_READY) else sheet.load_states[0].key
+        state = evaluation.states[sheet.weighed(key)]
+        drawing = leaning_svg(
+            sheet, state.roll_axis_height_m, state.before.reference_lean_rad,
+            state.after.reference_lean_rad,
+        )  # fmt: skip
+        context |= {
+            "state": LOAD_NAMES[key],
+            "rows": _rows(sheet, chosen, key),
+            "drawing": base64.b64encode(drawing.encode()).decode(),
+        }
+    return as_pdf("comparison.html", context)

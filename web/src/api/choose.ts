@@ -1,0 +1,143 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { answered, client } from "./client";
+import { actionFor } from "./queries";
+import type { AxleName, ComparedSet, Job, LoadKey, Pick } from "./types";
+
+/** Everything here is asked again only when the papers behind it have a new version. */
+const LASTING = { staleTime: Infinity, placeholderData: keepPreviousData, retry: false } as const;
+
+const figuresKey = (job: Job) => [job.id, job.sheet_version, job.set_up_version] as const;
+
+/** Every feasible set for one load state, best first. */
+export function useRanking(job: Job, state: LoadKey) {
+  return useQuery({
+    queryKey: [
+      "ranking", job.id, job.sheet_version, job.look_over_version, job.target_version,
+      job.complaint_version, job.due_on, state,
+    ], // prettier-ignore
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/ranking", {
+          params: { path: { job_id: job.id }, query: { state } },
+        }),
+      ),
+    ...LASTING,
+  });
+}
+
+/** Lean over diameter at one axle, and the size that meets the target. */
+export function useSizes(job: Job, axle: AxleName, state: LoadKey) {
+  const action = actionFor(job, axle);
+  return useQuery({
+    queryKey: ["sizes", ...figuresKey(job), job.target_version, axle, action, state],
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/sizes", {
+          params: { path: { job_id: job.id }, query: { axle, action, state } },
+        }),
+      ),
+    ...LASTING,
+  });
+}
+
+/** Starting targets with their reasons. */
+export function useSuggestions(job: Job) {
+  return useQuery({
+    queryKey: ["suggestions", job.id, job.sheet_version],
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/suggestions", { params: { path: { job_id: job.id } } }),
+      ),
+    ...LASTING,
+  });
+}
+
+/** Wind from any side, a twisting frame, rough ground and the map, for one load state. */
+export function useLeanRoom(job: Job, state: LoadKey) {
+  return useQuery({
+    queryKey: ["lean-room", ...figuresKey(job), state],
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/lean-room", {
+          params: { path: { job_id: job.id }, query: { state } },
+        }),
+      ),
+    ...LASTING,
+  });
+}
+
+/** Every manoeuvre over time, before and after. */
+export function useReplay(job: Job, state: LoadKey, road_m_s: number) {
+  return useQuery({
+    queryKey: ["replay", ...figuresKey(job), state, road_m_s],
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/replay", {
+          params: { path: { job_id: job.id }, query: { state, road_m_s } },
+        }),
+      ),
+    ...LASTING,
+  });
+}
+
+/** Stress along the bar of an axle, and the same bar in every steel. */
+export function useMaterial(job: Job, axle: AxleName, state: LoadKey, travel_m: number) {
+  return useQuery({
+    queryKey: ["material", ...figuresKey(job), axle, state, travel_m],
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/material", {
+          params: { path: { job_id: job.id }, query: { axle, state, travel_m } },
+        }),
+      ),
+    ...LASTING,
+  });
+}
+
+/** What a claim of so many per cent stiffer is worth; nothing is asked until one is typed. */
+export function useClaim(job: Job, axle: AxleName, perCent: number | null) {
+  return useQuery({
+    queryKey: ["claim", ...figuresKey(job), axle, perCent],
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/claim", {
+          params: { path: { job_id: job.id }, query: { axle, per_cent: perCent ?? 0 } },
+        }),
+      ),
+    enabled: perCent !== null,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+/** Steps in the order of what they give for the money. */
+export function usePlan(job: Job, state: LoadKey) {
+  return useQuery({
+    queryKey: ["plan", job.id, job.sheet_version, job.look_over_version, state],
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/plan", {
+          params: { path: { job_id: job.id }, query: { state } },
+        }),
+      ),
+    ...LASTING,
+  });
+}
+
+export type Picks = Partial<Record<AxleName, Pick>>;
+
+/** Up to three sets side by side, with their bands. */
+export function useCompared(job: Job, state: LoadKey, sets: Picks[]) {
+  return useQuery({
+    queryKey: ["compare", job.id, job.sheet_version, state, sets],
+    queryFn: (): Promise<ComparedSet[]> =>
+      answered(
+        client.POST("/api/jobs/{job_id}/compare", {
+          params: { path: { job_id: job.id } },
+          body: { state, sets },
+        }),
+      ),
+    enabled: sets.length > 0,
+    ...LASTING,
+  });
+}

@@ -1,0 +1,33 @@
+import { Link } from "@tanstack/react-router";
+import { useJobView } from "./jobContext";
+
+type SheetTabsProps<T extends string> = {
+  station: string;
+  to: "/jobs/$jobId/weigh" | "/jobs/$jobId/choose";
+  names: Record<T, string>;
+  sheet: T;
+};
+
+/** Sheets that a station is laid out on, in the order they are worked through. */
+export function SheetTabs<T extends string>({ station, to, names, sheet }: SheetTabsProps<T>) {
+  const { job } = useJobView();
+  return (
+    <nav
+      aria-label={`Sheets of ${station}`}
+      className="mb-2 flex flex-wrap gap-x-5 border-b border-line"
+    >
+      {(Object.entries(names) as [T, string][]).map(([key, name]) => (
+        <Link
+          key={key}
+          to={to}
+          params={{ jobId: String(job.id) }}
+          search={{ sheet: key } as never}
+          aria-current={sheet === key ? "page" : undefined}
+          className="-mb-px min-h-11 content-center border-b-2 border-transparent text-sm text-pale hover:text-ink aria-[current=page]:border-ink aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+        >
+          {name}
+        </Link>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,32 @@
+import { answered, client } from "../api/client";
+import { BarShape } from "../drawings/barShape";
+import { grouped, nPerMm } from "../drawings/quantity";
+import { Answered, Figures, useAnswer } from "./answer";
+import type { AnswerProps } from "./answer";
+
+/** A bar's rate, with what rubber takes of it, and what it should weigh. */
+export function BarAnswer({ fields }: AnswerProps) {
+  const query = useAnswer("bar", fields, () =>
+    answered(client.GET("/api/bench/bar", { params: { query: fields } })),
+  );
+  return (
+    <Answered query={query}>
+      {(found) => (
+        <>
+          <BarShape bar={found.bar} />
+          <Figures
+            rows={[
+              ["Rate at the eyes", nPerMm(found.rate_n_per_m)],
+              ["Steel alone", nPerMm(found.steel_rate_n_per_m)],
+              ["Length along the bends", `${grouped(found.developed_length_m * 1e3, 0)} mm`],
+              ["Should weigh", `${grouped(found.mass_kg, 1)} kg`],
+            ]}
+          />
+          <p className="mt-1 text-sm text-pale">
+            Arms square to the centre part. Ends pushed oppositely; the same for every steel.
+          </p>
+        </>
+      )}
+    </Answered>
+  );
+}

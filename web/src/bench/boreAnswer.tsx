@@ -1,0 +1,69 @@
+import { answered, client } from "../api/client";
+import { grouped } from "../drawings/quantity";
+import { Answered, Figures, useAnswer } from "./answer";
+import type { AnswerProps } from "./answer";
+
+/** The section as it must be, with the band of the bore as two rings. */
+export function BoreAnswer({ fields }: AnswerProps) {
+  const query = useAnswer("bore", fields, () =>
+    answered(client.GET("/api/bench/bore", { params: { query: fields } })),
+  );
+  return (
+    <Answered query={query}>
+      {(found) => {
+        const scale = 90 / found.outside_diameter_m;
+        const mm = (value: number) => grouped(value * 1e3, 1);
+        return (
+          <>
+            <svg
+              viewBox="0 0 460 220"
+              className="drawing block w-full max-w-xl"
+              role="img"
+              aria-label={`Section with a bore of ${mm(found.bore_m)} mm.`}
+            >
+              <circle
+                cx={150}
+                cy={110}
+                r={90}
+                fill="var(--after)"
+                fillOpacity={0.25}
+                stroke="var(--ink)"
+                strokeWidth={2}
+              />
+              <circle
+                cx={150}
+                cy={110}
+                r={found.bore_m * scale}
+                fill="var(--paper)"
+                stroke="var(--ink)"
+                strokeWidth={2}
+              />
+              {[found.low_m, found.high_m].map((bore, i) => (
+                <circle key={i} cx={150} cy={110} r={bore * scale} className="before-line" />
+              ))}
+              <text className="num" x={270} y={90}>
+                ⌀ {mm(found.outside_diameter_m)} mm
+              </text>
+              <text className="num" x={270} y={112}>
+                bore {mm(found.bore_m)} mm
+              </text>
+              <text className="pale" x={270} y={134}>
+                dashed: what scale and tape allow
+              </text>
+            </svg>
+            <Figures
+              rows={[
+                ["Bore", `${mm(found.bore_m)} mm`],
+                ["It may be", `${mm(found.low_m)} to ${mm(found.high_m)} mm`],
+              ]}
+            />
+            <p className="mt-1 text-sm text-pale">
+              Near solid a small error of the scale is a large one of the bore. Weigh it clean,
+              without links and brackets; within 1 % on the scale and 4 mm on the tape.
+            </p>
+          </>
+        );
+      }}
+    </Answered>
+  );
+}

@@ -1,0 +1,90 @@
+/** One thing to type, with what stands there until somebody does. */
+export type BenchField = { key: string; label: string; start: string; options?: string[] };
+
+export type Calculator = {
+  key: "bar" | "bore" | "claim" | "link" | "torque" | "drill" | "pictures";
+  name: string;
+  /** What it answers, in a sentence. */
+  says: string;
+  fields: BenchField[];
+};
+
+const BAR: BenchField[] = [
+  { key: "diameter", label: "Outside diameter", start: "1 3/8 in" },
+  { key: "bore", label: "Bore, 0 for solid", start: "0 mm" },
+  { key: "arm", label: "Arm, bend to hole", start: "260 mm" },
+  { key: "centre", label: "Centre part, bend to bend", start: "1020 mm" },
+  { key: "span", label: "Bushing span", start: "780 mm" },
+  { key: "bushing", label: "One bushing, empty if rigid", start: "" },
+  { key: "link", label: "One link, empty if rigid", start: "" },
+];
+
+/** The bench's calculators; a new one is a row here and an answer beside it. */
+export const CALCULATORS: Calculator[] = [
+  { key: "bar", name: "Bar rate", says: "Force at each arm tip for each millimetre it moves.", fields: BAR },
+  {
+    key: "bore",
+    name: "Bore from weight",
+    says: "How hollow a bar is, weighed bare and measured along its bends.",
+    fields: [
+      { key: "diameter", label: "Outside diameter", start: "34.9 mm" },
+      { key: "length", label: "Length along the bends", start: "1620 mm" },
+      { key: "mass", label: "Weight, without links", start: "8.9 kg" },
+    ],
+  },
+  {
+    key: "claim",
+    name: "Claim check",
+    says: "What “so many per cent stiffer” is worth, and which reading would make it true.",
+    fields: [
+      { key: "claim", label: "Claimed, per cent stiffer", start: "90" },
+      { key: "old_diameter", label: "Diameter there now", start: "28.6 mm" },
+      { key: "old_bore", label: "Bore there now", start: "0 mm" },
+      ...BAR,
+    ],
+  },
+  {
+    key: "link",
+    name: "Link length",
+    says: "Where the arm comes to rest with a link, and the link that sets it level.",
+    fields: [
+      { key: "arm", label: "Arm, bar’s axis to hole", start: "260 mm" },
+      { key: "forward", label: "Upper hole, along from the bar", start: "255 mm" },
+      { key: "up", label: "Upper hole, up from the bar", start: "240 mm" },
+      { key: "link", label: "Link, eye to eye", start: "240 mm" },
+    ],
+  },
+  {
+    key: "torque",
+    name: "Torque",
+    says: "What a size and grade may be tightened to, and whether a sheet’s torque is plausible.",
+    fields: [
+      { key: "size", label: "Size", start: "M12x1.75" },
+      { key: "grade", label: "Grade", start: "8.8", options: ["8.8", "10.9", "12.9", "2", "5", "8"] },
+      {
+        key: "lubrication",
+        label: "On the thread",
+        start: "dry",
+        options: ["dry", "zinc-plated", "oiled", "anti-seize", "liquid thread-lock"],
+      },
+      { key: "sheet", label: "The sheet says", start: "" },
+    ],
+  },
+  {
+    key: "drill",
+    name: "Drill sizes",
+    says: "Holes for tapping, for a wire insert and for clearance, and the drills in order.",
+    fields: [{ key: "size", label: "Size", start: "M12x1.75" }],
+  },
+  {
+    key: "pictures",
+    name: "Lean from two pictures",
+    says: "Click a body line and the horizon in both; the camera’s own tilt drops out.",
+    fields: [],
+  },
+]; // prettier-ignore
+
+/** What stands in every field: as the address says, else where it starts. */
+export function fieldsOf(calculator: Calculator, search: Record<string, string>) {
+  return Object.fromEntries(calculator.fields.map(({ key, start }) => [key, search[key] ?? start]));
+}

@@ -1,0 +1,71 @@
+import { answered, client } from "../api/client";
+import { grouped } from "../drawings/quantity";
+import { Answered, Figures, useAnswer } from "./answer";
+import type { AnswerProps } from "./answer";
+
+const WIDTH = 560;
+
+/** The drills in order, drawn as the holes they leave, and the sizes by name. */
+export function DrillAnswer({ fields }: AnswerProps) {
+  const query = useAnswer("drill", fields, () =>
+    answered(client.GET("/api/bench/drill", { params: { query: { size: fields.size ?? "" } } })),
+  );
+  const mm = (value: number) => `${grouped(value * 1e3, 1)} mm`;
+  return (
+    <Answered query={query}>
+      {(found) => {
+        const largest = Math.max(...found.steps_m);
+        const scale = 34 / largest;
+        const apart = (WIDTH - 100) / Math.max(found.steps_m.length - 1, 1);
+        const names =
+          found.clearance_m.length === 3 ? ["fine", "medium", "coarse"] : ["close", "free"];
+        return (
+          <>
+            <svg
+              viewBox={`0 0 ${WIDTH} 130`}
+              className="drawing block w-full max-w-2xl"
+              role="img"
+              aria-label={`Drills in order: ${found.steps_m.map(mm).join(", ")}.`}
+            >
+              <rect x={4} y={8} width={WIDTH - 8} height={88} className="ink-1" />
+              {found.steps_m.map((step, i) => (
+                <g key={step}>
+                  <circle
+                    cx={50 + i * apart}
+                    cy={52}
+                    r={step * scale}
+                    fill="var(--sheet)"
+                    stroke="var(--ink)"
+                    strokeWidth={2}
+                  />
+                  <text className="num" x={50 + i * apart} y={116} textAnchor="middle">
+                    {mm(step)}
+                  </text>
+                </g>
+              ))}
+            </svg>
+            <Figures
+              rows={[
+                ["Thread", found.thread.name],
+                ["Tap drill", mm(found.tap_drill_m)],
+                [
+                  "For a wire insert",
+                  `${mm(found.insert_drill_m)}, tapped with the insert’s own tap`,
+                ],
+                ...found.clearance_m.map((hole, i): [string, string] => [
+                  `Clearance, ${names[i] ?? ""}`,
+                  mm(hole),
+                ]),
+              ]}
+            />
+            <p className="mt-1 text-sm text-pale">
+              Frame drilling follows the chassis maker&rsquo;s rules: no holes in flanges of
+              heat-treated frames. A backing block saves the wiring behind; eye protection; deburr
+              and paint.
+            </p>
+          </>
+        );
+      }}
+    </Answered>
+  );
+}

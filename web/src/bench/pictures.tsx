@@ -1,0 +1,153 @@
+import { useState } from "react";
+import { answered, client } from "../api/client";
+import { degrees } from "../drawings/quantity";
+import { Button } from "../ui/button";
+import { FileButton, PICTURES } from "../ui/fileButton";
+import { Answered, Figures, useAnswer } from "./answer";
+import { addClick, complete, linesOf, LINE_NAMES, wanted } from "./clicks";
+import type { Clicks } from "./clicks";
+
+type Picture = { url: string; width: number; height: number; clicks: Clicks };
+
+/** Two pictures of the vehicle from behind, standing and leaning, and the lean between them. */
+export function Pictures() {
+  const [standing, setStanding] = useState<Picture | null>(null);
+  const [leaning, setLeaning] = useState<Picture | null>(null);
+  const ready = standing && leaning && complete(standing.clicks) && complete(leaning.clicks);
+  return (
+    <div>
+      <div className="grid gap-6 md:grid-cols-2">
+        <OnePicture title="Standing" picture={standing} onChange={setStanding} />
+        <OnePicture title="Leaning" picture={leaning} onChange={setLeaning} />
+      </div>
+      {ready ? (
+        <Lean standing={standing.clicks} leaning={leaning.clicks} />
+      ) : (
+        <p className="mt-3 text-sm text-pale">
+          The pictures stay on this device. Camera level with the middle of the vehicle, looking
+          along the road; the same lens for both.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Lean({ standing, leaning }: { standing: Clicks; leaning: Clicks }) {
+  const [first, second] = [linesOf(standing), linesOf(leaning)];
+  const body = {
+    body: [first.body, second.body],
+    horizon: [first.horizon, second.horizon],
+  };
+  const query = useAnswer("pictures", { asked: JSON.stringify(body) }, () =>
+    answered(client.POST("/api/bench/pictures", { body: body as never })),
+  );
+  return (
+    <Answered query={query}>
+      {(found) => (
+        <Figures
+          rows={[
+            [
+              "Lean between the pictures",
+              `${degrees(found.lean_rad)} ± ${degrees(found.band_rad)}`,
+            ],
+          ]}
+        />
+      )}
+    </Answered>
+  );
+}
+
+type OnePictureProps = {
+  title: string;
+  picture: Picture | null;
+  onChange: (picture: Picture | null) => void;
+};
+
+function OnePicture({ title, picture, onChange }: OnePictureProps) {
+  function open(file: File) {
+    const reader = new FileReader();
+    reader.onload = () => {
+      const url = String(reader.result);
+      const image = new Image();
+      image.onload = () =>
+        onChange({ url, width: image.naturalWidth, height: image.naturalHeight, clicks: [] });
+      image.src = url;
+    };
+    reader.readAsDataURL(file);
+  }
+
+  function click(event: React.MouseEvent<SVGSVGElement>) {
+    if (picture === null) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const x = ((event.clientX - box.left) / box.width) * picture.width;
+    const y = ((event.clientY - box.top) / box.height) * picture.height;
+    onChange({ ...picture, clicks: addClick(picture.clicks, { x, y }) });
+  }
+
+  return (
+    <section aria-label={title}>
+      <h3 className="font-semibold">
+        {title}{" "}
+        <span className="font-normal text-pale">
+          {picture ? wanted(picture.clicks) : "no picture yet"}
+        </span>
+      </h3>
+      {picture && (
+        <svg
+          viewBox={`0 0 ${picture.width} ${picture.height}`}
+          className="my-1 block max-h-96 w-full cursor-crosshair border border-line"
+          role="img"
+          aria-label={`${title} picture with its lines`}
+          onClick={click}
+        >
+          <image href={picture.url} width={picture.width} height={picture.height} />
+          {picture.clicks.map(({ x, y }, i) => (
+            <circle
+              key={i}
+              cx={x}
+              cy={y}
+              r={picture.width / 120}
+              fill="var(--after)"
+              stroke="var(--paper)"
+            />
+          ))}
+          {[0, 2].map((at) => {
+            const [a, b] = [picture.clicks[at], picture.clicks[at + 1]];
+            return (
+              a &&
+              b && (
+                <line
+                  key={at}
+                  x1={a.x}
+                  y1={a.y}
+                  x2={b.x}
+                  y2={b.y}
+                  stroke="var(--after)"
+                  strokeWidth={picture.width / 250}
+                  strokeDasharray={at === 2 ? `${picture.width / 60}` : undefined}
+                >
+                  <title>{LINE_NAMES[at / 2]}</title>
+                </line>
+              )
+            );
+          })}
+        </svg>
+      )}
+      <div className="flex flex-wrap gap-3">
+        <FileButton
+          label={`${title} picture`}
+          accept={PICTURES}
+          className="inline-grid min-h-11 cursor-pointer place-items-center border border-ink px-4 text-sm"
+          onFile={open}
+        >
+          {picture ? "Another picture" : "Take or choose a picture"}
+        </FileButton>
+        {picture && (
+          <Button className="text-sm" onClick={() => onChange({ ...picture, clicks: [] })}>
+            Click again
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}

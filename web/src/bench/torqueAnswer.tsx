@@ -1,0 +1,88 @@
+import { answered, client } from "../api/client";
+import { grouped } from "../drawings/quantity";
+import { Answered, Figures, useAnswer } from "./answer";
+import type { AnswerProps } from "./answer";
+
+const WIDTH = 560;
+const POUND_FEET = 1.3558179483;
+
+/** The torque on a scale: the band to aim at, where the bolt stretches, and the sheet's own. */
+export function TorqueAnswer({ fields }: AnswerProps) {
+  const query = useAnswer("torque", fields, () =>
+    answered(client.GET("/api/bench/torque", { params: { query: fields as never } })),
+  );
+  return (
+    <Answered query={query}>
+      {({ torque: found }) => {
+        const most = found.at_proof_n_m * 1.3;
+        const x = (torque: number) => 20 + (Math.min(torque, most) / most) * (WIDTH - 40);
+        const both = (torque: number) =>
+          `${grouped(torque, torque < 20 ? 1 : 0)} N·m, ${grouped(torque / POUND_FEET, torque < 20 ? 1 : 0)} lbf·ft`;
+        const colour = { stop: "text-stop", warn: "text-watch", fits: "", "": "" };
+        return (
+          <>
+            <svg
+              viewBox={`0 0 ${WIDTH} 110`}
+              className="drawing block w-full max-w-2xl"
+              role="img"
+              aria-label={`Aim at ${both(found.target_n_m)}; it stretches at ${both(found.at_proof_n_m)}.`}
+            >
+              <line className="ink-1" x1={20} x2={WIDTH - 20} y1={60} y2={60} />
+              <rect
+                x={x(found.low_n_m)}
+                y={46}
+                width={x(found.high_n_m) - x(found.low_n_m)}
+                height={28}
+                fill="var(--after)"
+                fillOpacity={0.25}
+                stroke="var(--after)"
+              />
+              <line
+                className="after-line"
+                x1={x(found.target_n_m)}
+                x2={x(found.target_n_m)}
+                y1={40}
+                y2={80}
+              />
+              <path d={`M${x(found.at_proof_n_m)} 36 V84`} stroke="var(--stop)" strokeWidth={3} />
+              <text className="num" x={x(found.target_n_m)} y={32} textAnchor="middle">
+                {grouped(found.target_n_m, 0)}
+              </text>
+              <text x={x(found.at_proof_n_m) + 8} y={50}>
+                stretches
+              </text>
+              {found.sheet_kind && fields.sheet && (
+                <text x={20} y={102} className="pale">
+                  scale in N·m, from zero
+                </text>
+              )}
+            </svg>
+            <Figures
+              rows={[
+                ["Aim at", both(found.target_n_m)],
+                [
+                  "As the thread varies",
+                  `${grouped(found.low_n_m, 0)} to ${grouped(found.high_n_m, 0)} N·m`,
+                ],
+                ["Stretches for good at", both(found.at_proof_n_m)],
+                ["Clamping force", `${grouped(found.preload_n / 1e3, 1)} kN`],
+              ]}
+            />
+            {found.sheet_says && (
+              <p
+                data-testid="sheet-says"
+                className={`mt-1 ${colour[found.sheet_kind as keyof typeof colour]}`}
+              >
+                {found.sheet_says}
+              </p>
+            )}
+            <p className="mt-1 text-sm text-pale">
+              The sheet comes first where it is plausible. Cushioned joints are tightened to a
+              slight bulge instead. Anti-seize lowers the torque; never use it with thread-lock.
+            </p>
+          </>
+        );
+      }}
+    </Answered>
+  );
+}

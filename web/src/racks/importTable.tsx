@@ -1,0 +1,169 @@
+import { Link, useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+import { useAttempt } from "../api/attempt";
+import { useImport } from "../api/racks";
+import type { Preview } from "../api/types";
+import { useWritable } from "../app/session";
+import { Button } from "../ui/button";
+import { FileButton } from "../ui/fileButton";
+
+const LARGEST_BYTES = 4_000_000;
+
+/** A seller's table taken in: which heading is which, what cannot be read, then all or the good. */
+export function ImportTable() {
+  const writable = useWritable();
+  const navigate = useNavigate();
+  const { preview, takeIn } = useImport();
+  const { refusal, attempt } = useAttempt();
+  const [text, setText] = useState("");
+  const [name, setName] = useState("");
+  const [seen, setSeen] = useState<Preview | null>(null);
+  const [done, setDone] = useState("");
+  const [tooLarge, setTooLarge] = useState(false);
+
+  async function look(from: string, mapping: Record<string, string> | null) {
+    await attempt(async () => setSeen(await preview(from, mapping)));
+  }
+
+  async function open(file: File) {
+    setDone("");
+    setTooLarge(file.size > LARGEST_BYTES);
+    if (file.size > LARGEST_BYTES) return;
+    const read = await file.text();
+    setName(file.name);
+    setText(read);
+    setSeen(null);
+    await look(read, null);
+  }
+
+  async function take(goodRowsOnly: boolean) {
+    if (seen === null) return;
+    await attempt(async () => {
+      const { new: fresh, updated, left_out } = await takeIn(text, seen.mapping, goodRowsOnly);
+      setDone(`${fresh} new parts, ${updated} updated, ${left_out} rows left out.`);
+      setSeen(null);
+      if (left_out === 0) await navigate({ to: "/racks", search: {} });
+    });
+  }
+
+  return (
+    <main className="max-w-4xl pb-8">
+      <p className="mt-4 text-sm">
+        <Link to="/racks" search={{}} className="underline underline-offset-4">
+          Racks
+        </Link>
+      </p>
+      <h1 className="text-2xl font-semibold">Import a table of parts</h1>
+      <p className="my-2 text-sm text-pale">
+        CSV with a line of headings, parted by comma, semicolon or tab. Sizes with their units, such
+        as 1 3/8&quot; or 34.9 mm. A part number that is known is updated; a supplier&rsquo;s price
+        too.
+      </p>
+      {writable ? (
+        <FileButton
+          label="Table of parts"
+          accept=".csv,.txt,text/csv"
+          className="inline-grid min-h-11 cursor-pointer place-items-center border border-ink px-4"
+          onFile={(file) => void open(file)}
+        >
+          {name ? `Another file than ${name}` : "Choose a file"}
+        </FileButton>
+      ) : (
+        <p className="text-pale">You can look but not import; ask the lead.</p>
+      )}
+      <p role="alert" className="min-h-6 py-1 text-sm text-stop">
+        {tooLarge ? "That is more than 4 MB; split the table." : refusal?.message}
+      </p>
+      <p role="status" className="text-sm">
+        {done}
+      </p>
+      {seen && (
+        <>
+          <Mapping
+            seen={seen}
+            onChange={(mapping) => {
+              setSeen({ ...seen, mapping });
+              void look(text, mapping);
+            }}
+          />
+          <p className="mt-4 font-medium" data-testid="import-says">
+            {seen.good} rows can be read, {seen.new} of them new parts
+            {seen.bad_total > 0 ? `; ${seen.bad_total} cannot.` : "."}
+          </p>
+          <Broken seen={seen} />
+          <div className="mt-3 flex flex-wrap gap-3">
+            <Button
+              primary={seen.bad_total === 0}
+              disabled={seen.good === 0 || seen.bad_total > 0}
+              onClick={() => void take(false)}
+            >
+              Take in all of it
+            </Button>
+            {seen.bad_total > 0 && (
+              <Button disabled={seen.good === 0} onClick={() => void take(true)}>
+                Take in the {seen.good} good rows only
+              </Button>
+            )}
+          </div>
+        </>
+      )}
+    </main>
+  );
+}
+
+type MappingProps = { seen: Preview; onChange: (mapping: Record<string, string>) => void };
+
+function Mapping({ seen, onChange }: MappingProps) {
+  return (
+    <fieldset className="mt-2">
+      <legend className="font-semibold">Which heading is which</legend>
+      <div className="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
+        {seen.headings.map((heading, i) => (
+          <label
+            key={`${heading} ${i}`}
+            className="flex min-h-11 items-center justify-between gap-2 border-b border-line text-sm"
+          >
+            <span className="truncate">{heading || `column ${i + 1}`}</span>
+            <select
+              value={seen.mapping[heading] ?? ""}
+              onChange={(event) => {
+                const others = Object.entries(seen.mapping).filter(([key]) => key !== heading);
+                const own = event.target.value ? [[heading, event.target.value]] : [];
+                onChange(Object.fromEntries([...others, ...own]) as Record<string, string>);
+              }}
+              className="min-h-9 max-w-40 bg-paper text-pale"
+            >
+              <option value="">leave out</option>
+              {seen.columns.map(({ key, needed }) => (
+                <option key={key} value={key}>
+                  {key.replace(/_/g, " ")}
+                  {needed ? " *" : ""}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function Broken({ seen }: { seen: Preview }) {
+  if (seen.bad.length === 0) return null;
+  return (
+    <table className="mt-1 w-full text-sm" aria-label="Rows that cannot be read">
+      <tbody>
+        {seen.bad.flatMap((row) =>
+          row.complaints.map(({ column, message }, i) => (
+            <tr key={`${row.line} ${column} ${i}`} className="border-t border-line align-top">
+              <td className="figure py-1 pr-3 whitespace-nowrap">line {row.line}</td>
+              <td className="py-1 pr-3">{row.part_number}</td>
+              <td className="py-1 pr-3 text-pale">{column.replace(/_/g, " ")}</td>
+              <td className="py-1 text-stop">{message}</td>
+            </tr>
+          )),
+        )}
+      </tbody>
+    </table>
+  );
+}

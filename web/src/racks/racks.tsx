@@ -1,0 +1,227 @@
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { STEELS } from "../api/generated/places";
+import { useRacks } from "../api/racks";
+import type { PartRow } from "../api/types";
+import { useWritable } from "../app/session";
+import { grouped } from "../drawings/quantity";
+import { Pick } from "../ui/pick";
+import { PartPanel } from "./partPanel";
+import { KINDS, queryOf } from "./search";
+import type { RacksSearch } from "./search";
+
+/** The racks: every part a shop can fit, searched by what matters. */
+export function Racks() {
+  const search = useSearch({ from: "/racks" });
+  const navigate = useNavigate();
+  const writable = useWritable();
+  const racks = useRacks(queryOf(search));
+  const change = (part: Partial<RacksSearch>) =>
+    void navigate({
+      to: "/racks",
+      search: { ...search, page: undefined, ...part },
+      replace: true,
+    });
+  const rows = racks.data?.rows ?? [];
+
+  return (
+    <main className="pb-8">
+      <div className="my-4 flex flex-wrap items-end gap-x-6 gap-y-2">
+        <h1 className="text-2xl font-semibold">Racks</h1>
+        <input
+          aria-label="Part number or maker"
+          placeholder="Part number or maker"
+          defaultValue={search.find ?? ""}
+          onChange={(event) => change({ find: event.target.value || undefined })}
+          className="min-h-11 w-56 border-b border-ink bg-transparent"
+        />
+        <span className="ml-auto flex gap-3 text-sm">
+          <a
+            href="/api/racks/rack.csv"
+            className="grid min-h-11 place-items-center border border-ink px-4"
+          >
+            Export CSV
+          </a>
+          {writable && (
+            <Link
+              to="/racks/import"
+              className="grid min-h-11 place-items-center border border-after bg-after px-4 text-after-ink"
+            >
+              Import CSV
+            </Link>
+          )}
+        </span>
+      </div>
+      <nav aria-label="Kinds of part" className="flex flex-wrap gap-x-5 border-b border-line">
+        {KINDS.map(({ key, name }) => (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={search.kind === key}
+            onClick={() => change({ kind: key })}
+            className="-mb-px min-h-11 border-b-2 border-transparent text-sm text-pale hover:text-ink aria-pressed:border-ink aria-pressed:font-semibold aria-pressed:text-ink"
+          >
+            {name}{" "}
+            <span className="figure">
+              {racks.data
+                ? key
+                  ? racks.data.counts[key]
+                  : Object.values(racks.data.counts).reduce((sum, count) => sum + count, 0)
+                : ""}
+            </span>
+          </button>
+        ))}
+      </nav>
+      <Filters search={search} change={change} />
+      {racks.isError && <p className="py-2 text-stop">{racks.error.message}</p>}
+      <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
+        <div className="overflow-x-auto">
+          <table className="w-full text-sm">
+            <thead>
+              <tr className="border-b border-ink text-left text-xs text-pale [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
+                <th>Part</th>
+                <th>Axle, load</th>
+                <th className="text-right">⌀ / bore, mm</th>
+                <th className="text-right">Holes to drill</th>
+                <th className="text-right">Price</th>
+                <th className="text-right">Stock</th>
+                <th className="text-right">Days</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((row) => (
+                <Row
+                  key={row.id}
+                  row={row}
+                  open={row.id === search.part}
+                  onOpen={() => change({ part: row.id, page: search.page })}
+                />
+              ))}
+            </tbody>
+          </table>
+          {racks.data?.total === 0 && (
+            <p className="py-4 text-pale">
+              Nothing on the racks is like that. Leave a filter out, or import a seller&rsquo;s
+              table.
+            </p>
+          )}
+          {racks.data && racks.data.pages > 1 && (
+            <nav aria-label="Pages" className="mt-2 flex items-center gap-4 text-sm">
+              {[racks.data.page - 1, racks.data.page + 1].map((page, i) => (
+                <button
+                  key={i}
+                  type="button"
+                  disabled={page < 1 || page > (racks.data?.pages ?? 1)}
+                  onClick={() => change({ page })}
+                  className="min-h-11 underline underline-offset-4 disabled:text-pale disabled:no-underline"
+                >
+                  {i === 0 ? "Before" : "Next"}
+                </button>
+              ))}
+              <span className="text-pale">
+                page {racks.data.page} of {racks.data.pages}, {grouped(racks.data.total, 0)} parts
+              </span>
+            </nav>
+          )}
+        </div>
+        <PartPanel id={search.part} />
+      </div>
+    </main>
+  );
+}
+
+type FiltersProps = { search: RacksSearch; change: (part: Partial<RacksSearch>) => void };
+
+function Filters({ search, change }: FiltersProps) {
+  const text = (key: keyof RacksSearch, label: string, example: string) => (
+    <label className="text-sm">
+      <span className="block text-xs text-pale">{label}</span>
+      <input
+        defaultValue={String(search[key] ?? "")}
+        placeholder={example}
+        onBlur={(event) => change({ [key]: event.target.value || undefined })}
+        onKeyDown={(event) =>
+          event.key === "Enter" && change({ [key]: event.currentTarget.value || undefined })
+        }
+        className="figure min-h-11 w-28 border-b border-line bg-transparent"
+      />
+    </label>
+  );
+  return (
+    <div className="flex flex-wrap items-end gap-x-5 gap-y-1 py-2">
+      <Pick
+        label="Axle"
+        value={search.axle ?? ""}
+        options={[
+          { value: "", text: "either" },
+          { value: "front", text: "front" },
+          { value: "rear", text: "rear" },
+        ]}
+        onChange={(axle) => change({ axle: axle || undefined })}
+      />
+      {text("load", "Carries", "6.9 t")}
+      {text("from", "Diameter from", '1 3/8"')}
+      {text("to", "to", "40 mm")}
+      <Pick
+        label="Steel"
+        value={search.steel ?? ""}
+        options={[
+          { value: "", text: "any" },
+          ...Object.entries(STEELS).map(([value, name]) => ({ value, text: name })),
+        ]}
+        onChange={(steel) => change({ steel: steel || undefined })}
+      />
+      {text("price", "Price to", "500")}
+      {text("days", "Days to", "7")}
+      {(
+        [
+          ["tube", "tubes only"],
+          ["undrilled", "nothing to drill"],
+        ] as const
+      ).map(([key, label]) => (
+        <label key={key} className="flex min-h-11 items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            className="size-5 accent-after"
+            checked={search[key] === true}
+            onChange={(event) => change({ [key]: event.target.checked || undefined })}
+          />
+          {label}
+        </label>
+      ))}
+    </div>
+  );
+}
+
+function Row({ row, open, onOpen }: { row: PartRow; open: boolean; onOpen: () => void }) {
+  const mm = (value: number | null) => (value === null ? "" : grouped(value * 1e3, 1));
+  return (
+    <tr className={`border-b border-line [&>td]:pr-3 ${open ? "bg-sheet" : ""}`}>
+      <td>
+        <button
+          type="button"
+          aria-pressed={open}
+          onClick={onOpen}
+          className="min-h-11 text-left hover:text-after"
+        >
+          <span className="font-medium">{row.part_number}</span>{" "}
+          <span className="text-pale">
+            {row.maker}, {row.kind}
+          </span>
+        </button>
+      </td>
+      <td className="whitespace-nowrap text-pale">
+        {row.axle}, {grouped(row.axle_load_from_kg, 0)}–{grouped(row.axle_load_to_kg, 0)} kg
+      </td>
+      <td className="figure text-right">
+        {mm(row.diameter_m)}
+        {row.bore_m ? ` / ${mm(row.bore_m)}` : ""}
+      </td>
+      <td className="figure text-right">{row.holes_drilled || "–"}</td>
+      <td className="figure text-right">
+        {row.price_cents === null ? "–" : (row.price_cents / 100).toFixed(2)}
+      </td>
+      <td className="figure text-right">{row.stock ?? "–"}</td>
+      <td className="figure text-right">{row.delivery_days ?? "–"}</td>
+    </tr>
+  );
+}

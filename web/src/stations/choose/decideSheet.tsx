@@ -1,0 +1,156 @@
+import { useState } from "react";
+import { useAttempt } from "../../api/attempt";
+import { usePlan } from "../../api/choose";
+import { useSession } from "../../api/queries";
+import { GatePanel } from "../../app/gate";
+import { useJobView } from "../../app/jobContext";
+import { LOAD_NAMES } from "../../app/stations";
+import type { Decided } from "../../api/types";
+import { degrees, grouped } from "../../drawings/quantity";
+import { Button } from "../../ui/button";
+import { Field } from "../../ui/field";
+import { TextArea } from "../../ui/textArea";
+import { useWritable } from "../../app/session";
+import { StagedPlan } from "./stagedPlan";
+
+/** The staged plan, what is left for later, and the choice recorded with its figures. */
+export function DecideSheet() {
+  const { job, loadKey, writes } = useJobView();
+  const writable = useWritable();
+  const plan = usePlan(job, loadKey);
+  return (
+    <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
+      <div>
+        <h2 className="font-semibold">
+          Next best steps{" "}
+          <span className="font-normal text-pale">
+            {LOAD_NAMES[loadKey].toLowerCase()}, by lean saved per money; stop after any of them
+          </span>
+        </h2>
+        {plan.isError && <p className="text-stop">{plan.error.message}</p>}
+        {plan.data ? <StagedPlan plan={plan.data} /> : <p className="text-pale">Reckoning …</p>}
+        <div className="mt-3">
+          <TextArea
+            label="Left for another time; it goes with the job"
+            value={job.target.left_for_later ?? ""}
+            draftKey={`later ${job.id}`}
+            rows={2}
+            maxLength={400}
+            disabled={!writable}
+            save={(text) => writes.enterOnPaper("target", "left_for_later", text)}
+          />
+        </div>
+      </div>
+      <div className="lg:border-l lg:border-line lg:pl-6">
+        <Recorder />
+        {job.decision && <Recorded decided={job.decision} />}
+        <p className="mt-2 text-sm">
+          <a
+            href={`/api/jobs/${job.id}/comparison.pdf`}
+            target="_blank"
+            rel="noreferrer"
+            className="text-after underline underline-offset-4"
+          >
+            One page for the owner, PDF
+          </a>
+        </p>
+        <GatePanel station="choose" />
+      </div>
+    </div>
+  );
+}
+
+function Recorder() {
+  const { job, writes, assessment } = useJobView();
+  const lead = useSession().data?.role === "lead";
+  const [reason, setReason] = useState("");
+  const { refusal, attempt } = useAttempt();
+  const missed = assessment?.findings.filter(({ rule }) => rule === "target_missed") ?? [];
+  return (
+    <section aria-label="Choice">
+      <h2 className="font-semibold">The choice</h2>
+      <ul className="text-sm">
+        {job.chosen_words.map((line) => (
+          <li key={line} className="border-b border-line py-1">
+            {line}
+          </li>
+        ))}
+      </ul>
+      {missed.map(({ why, state }) => (
+        <p key={`${why} ${state}`} className="text-sm text-watch">
+          Target missed. {why}
+        </p>
+      ))}
+      {lead ? (
+        <>
+          <Field
+            label="Why this one, for the record"
+            value={reason}
+            maxLength={400}
+            onChange={(event) => setReason(event.target.value)}
+          />
+          <Button
+            className="mt-2"
+            primary
+            onClick={() =>
+              void attempt(() => writes.decide(job, reason)).then((done) => done && setReason(""))
+            }
+          >
+            Record this choice
+          </Button>
+        </>
+      ) : (
+        <p className="text-sm text-pale">A lead records the choice.</p>
+      )}
+      <p role="alert" className="min-h-5 text-sm text-stop">
+        {refusal?.message}
+      </p>
+    </section>
+  );
+}
+
+/** A choice as it was recorded: who, when, and by which figures. */
+function Recorded({ decided }: { decided: Decided }) {
+  const { decision } = decided;
+  const when = new Date(decided.made_at).toLocaleString("en-GB", {
+    day: "numeric", month: "short", hour: "2-digit", minute: "2-digit",
+  }); // prettier-ignore
+  return (
+    <section aria-label="Recorded choice" className="mt-2" data-testid="recorded">
+      <h2 className="font-semibold">
+        Recorded{" "}
+        <span className="font-normal text-pale">
+          by {decided.person}, {when}, reckoned by core {decision.core_version}
+        </span>
+      </h2>
+      {decided.reason && <p className="text-sm">{decided.reason}</p>}
+      <ul className="text-sm text-pale">
+        {decided.words.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <table className="mt-1 w-full text-sm">
+        <tbody>
+          {decision.states.map((state) => (
+            <tr key={state.key} className="border-t border-line">
+              <td className="py-0.5 text-pale">{LOAD_NAMES[state.key]}</td>
+              <td className="figure text-right">
+                {degrees(state.lean_before_rad)} → {degrees(state.lean_rad)} ±{" "}
+                {degrees(state.band_rad)}
+              </td>
+              <td className="figure pl-3 text-right">
+                wind {degrees(state.wind_lean_before_rad)} → {degrees(state.wind_lean_rad)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-sm text-pale">
+        {decision.price == null
+          ? "No price: a bar of it is on no rack as it is."
+          : `${grouped(decision.price, 0)} with hours, at the prices of that day.`}
+        {(decision.missed ?? []).map((text) => ` Missed knowingly: ${text}.`)}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,77 @@
+import { useLeanRoom } from "../../api/choose";
+import { Findings } from "../../app/findings";
+import { isChosen } from "../../app/chosen";
+import { useJobView } from "../../app/jobContext";
+import { NumberRow } from "../../drawings/numberRow";
+import { degrees, grouped } from "../../drawings/quantity";
+import { NoRoom } from "./leanRoom";
+import { WindMap } from "./windMap";
+
+/** The lean over road speed and wind as a map, and how far rough ground may twist. */
+export function GroundSheet() {
+  const { job, loadKey, assessment } = useJobView();
+  const room = useLeanRoom(job, loadKey);
+  if (room.isError || !room.data) {
+    return <NoRoom waiting={assessment === undefined || room.isPending} />;
+  }
+  const rough = isChosen(job.set_up) ? room.data.rough : room.data.rough.slice(0, 1);
+  const most = Math.max(...rough.map(({ articulation_rad }) => articulation_rad));
+  return (
+    <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
+      <div>
+        <WindMap room={room.data} />
+        <div className="grid gap-x-8 sm:grid-cols-2">
+          <NumberRow place="target.forecast_wind_m_s" label="The day’s wind" />
+          <NumberRow place="target.forecast_road_m_s" label="Speed driven" />
+        </div>
+        <p className="mt-1 text-sm text-pale">
+          Wind square to the road. A bar does not change how far it is pushed out of the lane: slow
+          down first.
+        </p>
+      </div>
+      <div className="lg:border-l lg:border-line lg:pl-6">
+        <h2 className="font-semibold">Rough ground</h2>
+        <p className="text-sm text-pale">
+          How far the road may twist between the axles before a wheel hangs, and how much the body
+          rocks with the road.
+        </p>
+        <table className="mt-1 w-full text-sm">
+          <thead>
+            <tr className="text-right text-xs text-pale">
+              <th />
+              <th className="font-normal">twist</th>
+              <th className="pl-3 font-normal">rock, front</th>
+              <th className="pl-3 font-normal">rear</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rough.map((one, i) => (
+              <tr key={one.name} className="border-t border-line text-right">
+                <td className="py-1 text-left">
+                  {one.name}
+                  <svg viewBox="0 0 200 8" className="block h-2 w-full" aria-hidden="true">
+                    <rect
+                      y={1}
+                      width={(one.articulation_rad / most) * 199}
+                      height={6}
+                      className={i === 0 ? "before-line" : "after-line"}
+                      strokeWidth={1.2}
+                    />
+                  </svg>
+                </td>
+                <td className="figure">{degrees(one.articulation_rad)}</td>
+                <td className="figure">{grouped(one.body_rock[0] ?? 0, 2)}</td>
+                <td className="figure">{grouped(one.body_rock[1] ?? 0, 2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className="mt-1 text-sm text-pale">
+          Rock is lean per lean of the road under that axle. Disconnected bars are for rough tracks
+          at walking pace; on the road both are connected. Bump stops end the twist sooner.
+        </p>
+        <Findings />
+      </div>
+    </div>
+  );
+}

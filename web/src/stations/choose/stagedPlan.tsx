@@ -1,0 +1,87 @@
+import type { Plan } from "../../api/types";
+import { degrees, grouped } from "../../drawings/quantity";
+
+const WIDTH = 720;
+const BOX = { left: 46, right: 20, top: 18, bottom: 34 };
+const HEIGHT = 230;
+
+/** Lean over money as stairs going down, and the same steps in words. */
+export function StagedPlan({ plan }: { plan: Plan }) {
+  const spent = [0, ...plan.stages.map(({ price_so_far }) => price_so_far)];
+  const leans = [plan.lean_rad, ...plan.stages.map(({ lean_rad }) => lean_rad)];
+  const dearest = spent.at(-1) || 1;
+  const x = (money: number) => BOX.left + (money / dearest) * (WIDTH - BOX.left - BOX.right);
+  const y = (rad: number) =>
+    HEIGHT - BOX.bottom - (rad / plan.lean_rad) * (HEIGHT - BOX.top - BOX.bottom);
+  const stairs = leans
+    .map((rad, i) => `${i ? `H${x(spent[i] ?? 0)} V` : `M${x(0)} `}${y(rad)}`)
+    .join(" ");
+  return (
+    <div>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        className="drawing block w-full"
+        role="img"
+        aria-label={`Lean from ${degrees(plan.lean_rad)} down to ${degrees(leans.at(-1) ?? 0)} over ${grouped(dearest, 0)} of money.`}
+      >
+        <path
+          className="ink-1"
+          d={`M${BOX.left} ${BOX.top} V${HEIGHT - BOX.bottom} H${WIDTH - BOX.right}`}
+        />
+        <path className="after-line" d={stairs} />
+        {leans.map((rad, i) => (
+          <g key={i}>
+            <circle
+              cx={x(spent[i] ?? 0)}
+              cy={y(rad)}
+              r={9}
+              fill="var(--paper)"
+              stroke="var(--ink)"
+            />
+            <text className="num" x={x(spent[i] ?? 0)} y={y(rad) + 4} textAnchor="middle">
+              {i}
+            </text>
+            <text className="num pale" x={x(spent[i] ?? 0)} y={HEIGHT - 18} textAnchor="middle">
+              {spent[i] ? grouped(spent[i] ?? 0, 0) : ""}
+            </text>
+          </g>
+        ))}
+        <text className="num" x={BOX.left + 14} y={y(plan.lean_rad) - 6}>
+          {degrees(plan.lean_rad)} now
+        </text>
+        <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 3} textAnchor="end">
+          money, parts and hours
+        </text>
+      </svg>
+      <ol className="text-sm">
+        {plan.stages.map((stage, i) => (
+          <li
+            key={`${stage.axle} ${stage.key}`}
+            className="grid grid-cols-[1.5rem_1fr_auto] gap-x-2 border-t border-line py-1"
+          >
+            <span className="figure">{i + 1}</span>
+            <span>
+              {stage.axle ? `${stage.axle}: ` : ""}
+              {stage.key}
+              <span className="block text-xs text-pale">
+                {stage.gain_rad > 0
+                  ? `${degrees(stage.gain_rad, 2)} less lean, ${degrees(stage.gain_per_100_rad, 2)} for each 100`
+                  : "no less lean"}
+                ; {stage.swings_before} → {stage.swings} swings after a push
+              </span>
+            </span>
+            <span className="figure text-right">
+              {grouped(stage.price, 0)}
+              <span className="block text-pale">{degrees(stage.lean_rad)}</span>
+            </span>
+          </li>
+        ))}
+      </ol>
+      {plan.stages.length === 0 && (
+        <p className="text-sm text-pale">
+          Nothing on the racks saves lean here; see whether anything fits this axle load.
+        </p>
+      )}
+    </div>
+  );
+}

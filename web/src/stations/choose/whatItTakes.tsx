@@ -1,0 +1,172 @@
+import { useState } from "react";
+import { useSizes } from "../../api/choose";
+import { AxleSwitch } from "../../app/axleSwitch";
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import type { AxleName } from "../../api/types";
+import { lookUp } from "../../drawings/lookup";
+import { degrees, grouped, percent } from "../../drawings/quantity";
+import { Button } from "../../ui/button";
+import { Slider } from "../../ui/slider";
+
+const WIDTH = 460;
+const HEIGHT = 190;
+const BOX = { left: 44, right: 12, top: 12, bottom: 34 };
+/** Thinner and thicker bars are not fitted to vehicles. */
+const RANGE_MM = [14, 60] as const;
+
+type WhatItTakesProps = { axle: AxleName; onAxle: (axle: AxleName) => void };
+
+/** The diameter it would take at one axle: slide it, and read what comes out. */
+export function WhatItTakes({ axle, onAxle }: WhatItTakesProps) {
+  const { job, loadKey, writes } = useJobView();
+  const writable = useWritable();
+  const sizes = useSizes(job, axle, loadKey);
+  const [slid, setSlid] = useState<number | null>(null);
+  const title = "What would it take";
+  const choice = job.set_up[axle];
+  if (sizes.isError || !sizes.data) {
+    return (
+      <section aria-label={title} className="mt-4">
+        <AxleSwitch title={title} axle={axle} onChange={onAxle} />
+        <p className="py-2 text-sm text-pale">
+          {sizes.isError ? sizes.error.message : "Reckoning …"}
+        </p>
+      </section>
+    );
+  }
+  const { curve, size, target_lean_rad: aimed, why_not: whyNot } = sizes.data;
+  const standard = size ? size.next_standard_m * 1e3 : null;
+  const shown = slid ?? standard ?? (choice?.fitted.bar.outside_diameter_m.value ?? 0.032) * 1e3;
+  const read = (row: number[]) => lookUp([row], [0], curve.diameter_m, 0, shown / 1e3);
+
+  return (
+    <section aria-label={title} className="mt-4">
+      <AxleSwitch title={title} axle={axle} onChange={onAxle} />
+      <SizeChart curve={curve} at={shown} aimed={aimed ?? null} standard={standard} />
+      <Slider
+        label="Diameter"
+        value={shown}
+        min={RANGE_MM[0]}
+        max={RANGE_MM[1]}
+        step={0.5}
+        shown={`${grouped(shown, 1)} mm`}
+        onChange={setSlid}
+      />
+      <p className="text-sm" data-testid="size-says">
+        {grouped(shown, 1)} mm leans {degrees(read(curve.lean_rad))} in the bend and{" "}
+        {degrees(read(curve.wind_lean_rad))} in the wind, front share{" "}
+        {percent(read(curve.front_share))}.
+      </p>
+      <p className="py-1 text-sm text-pale">
+        {size
+          ? `The target takes ${grouped(size.diameter_m * 1e3, 1)} mm on this vehicle; the next standard size is ${grouped(size.next_standard_m * 1e3, 1)} mm, which leans ${degrees(size.standard_lean_rad)}.`
+          : whyNot}
+      </p>
+      {writable && choice && (
+        <Button
+          className="text-sm"
+          onClick={() =>
+            void writes.enterOnSetUp(
+              `${axle}.fitted.bar.outside_diameter_m`,
+              `${shown.toFixed(1)} mm`,
+              "estimated",
+            )
+          }
+        >
+          Try {grouped(shown, 1)} mm in the lean room
+        </Button>
+      )}
+    </section>
+  );
+}
+
+type SizeChartProps = {
+  curve: { diameter_m: number[]; lean_rad: number[] };
+  at: number;
+  aimed: number | null;
+  standard: number | null;
+};
+
+function SizeChart({ curve, at, aimed, standard }: SizeChartProps) {
+  const points = curve.diameter_m
+    .map((size, i) => ({ mm: size * 1e3, lean: curve.lean_rad[i] ?? 0 }))
+    .filter(({ mm }) => mm >= RANGE_MM[0] && mm <= RANGE_MM[1]);
+  const most = (Math.max(...points.map(({ lean }) => lean), aimed ?? 0) * 180) / Math.PI;
+  const x = (mm: number) =>
+    BOX.left + ((mm - RANGE_MM[0]) / (RANGE_MM[1] - RANGE_MM[0])) * (WIDTH - BOX.left - BOX.right);
+  const y = (deg: number) => HEIGHT - BOX.bottom - (deg / most) * (HEIGHT - BOX.top - BOX.bottom);
+  const deg = (rad: number) => (rad * 180) / Math.PI;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="drawing block w-full"
+      role="img"
+      aria-label="Lean over the bar's diameter, with what is aimed at."
+    >
+      {[0, 1, 2, 3, 4, 5, 6]
+        .filter((d) => d <= most)
+        .map((d) => (
+          <g key={d}>
+            <line className="pale-1" x1={BOX.left - 4} x2={BOX.left} y1={y(d)} y2={y(d)} />
+            <text className="num pale" x={BOX.left - 8} y={y(d) + 4} textAnchor="end">
+              {d}°
+            </text>
+          </g>
+        ))}
+      <path
+        className="pale-1"
+        d={`M${BOX.left} ${BOX.top} V${HEIGHT - BOX.bottom} H${WIDTH - BOX.right}`}
+      />
+      {[20, 30, 40, 50, 60].map((mm) => (
+        <text key={mm} className="num pale" x={x(mm)} y={HEIGHT - 16} textAnchor="middle">
+          {mm}
+        </text>
+      ))}
+      <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 3} textAnchor="end">
+        outside diameter, mm
+      </text>
+      {points.map(({ mm, lean }) => (
+        <line
+          key={mm}
+          className="pale-1"
+          x1={x(mm)}
+          x2={x(mm)}
+          y1={HEIGHT - BOX.bottom}
+          y2={HEIGHT - BOX.bottom + (standard !== null && Math.abs(mm - standard) < 0.01 ? 9 : 3)}
+          data-lean={lean}
+        />
+      ))}
+      {aimed !== null && (
+        <g>
+          <line
+            x1={BOX.left}
+            x2={WIDTH - BOX.right}
+            y1={y(deg(aimed))}
+            y2={y(deg(aimed))}
+            stroke="var(--ink)"
+            strokeDasharray="2 3"
+          />
+          <text className="pale" x={WIDTH - BOX.right} y={y(deg(aimed)) - 5} textAnchor="end">
+            aimed at {degrees(aimed)}
+          </text>
+        </g>
+      )}
+      <path
+        className="after-line"
+        d={points.map(({ mm, lean }, i) => `${i ? "L" : "M"}${x(mm)} ${y(deg(lean))}`).join("")}
+      />
+      <circle
+        cx={x(at)}
+        cy={y(deg(lookUp([curve.lean_rad], [0], curve.diameter_m, 0, at / 1e3)))}
+        r={6}
+        fill="var(--after)"
+      />
+      {standard !== null && (
+        <text className="num" x={x(standard)} y={BOX.top + 8} textAnchor="middle">
+          ↓ {grouped(standard, 1)}
+        </text>
+      )}
+    </svg>
+  );
+}
