@@ -395,11 +395,13 @@ def _why(sets: list[Ranked], at: int, standing_lean: float) -> str:
     best = sets[0]
     if best.failed:
         return f"Nothing meets every wish. The nearest, {_named(best)}: {'; '.join(best.failed)}."
+    if (best.front, best.rear) == (KEEP, KEEP):
+        return "It meets every wish as it stands: nothing has to be bought."
     met = sum(not one.failed for one in sets)
     less = 1 - best.lean_rad[at] / standing_lean
     return (
         f"{_named(best)} is the cheapest of {met} that meet every wish: it leans "
-        f"{np.degrees(best.lean_rad[at]):.2f}°, {less:.0%} less than now, for {best.price:.0f}; "
+        f"{np.degrees(best.lean_rad[at]):.1f}°, {less:.0%} less than now, for {best.price:.0f}; "
         f"the front's share changes by {best.share_change * 100:+.1f} points."
     )
 

@@ -30,7 +30,7 @@ def plan_of(job: Job, key: LoadKey) -> Plan:
 
 
 def _of_axle(job: Job, sheet: Sheet, axle_name: str, key: LoadKey, labour: float) -> list[Option]:
-    found, bars = [], []
+    found, bars, numbers = [], [], {}
     for option, candidate in options_of(job, axle_name):
         if option.renews:
             found.append(
@@ -38,10 +38,11 @@ def _of_axle(job: Job, sheet: Sheet, axle_name: str, key: LoadKey, labour: float
             )
         elif candidate.fitted is not None:
             bars.append(candidate)
+            numbers[candidate.key] = option.part_number
     for candidate in _best(sheet, axle_name, bars, key):
         assert candidate.fitted is not None
         assert candidate.action is not None
-        choice = AxleChoice(candidate.action, candidate.fitted, candidate.key.partition(",")[0])
+        choice = AxleChoice(candidate.action, candidate.fitted, numbers[candidate.key])
         step = fit_bar(axle_name, choice)
         found.append(Option(candidate.key, axle_name, candidate.price, step, f"{axle_name} bar"))
     bags = getattr(sheet, axle_name).air_bags

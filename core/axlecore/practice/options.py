@@ -87,6 +87,12 @@ _FITS = FitVerdict(Fit.FITS, [])
 _KEEP = {"part_id": None, "part_number": "", "maker": "", "kind": "", "action": None, "hole": 0}
 
 
+_WORDS = {
+    Action.SUPPLEMENT: "beside the standard bar", Action.REPLACE: "in its place",
+    Action.NEW: "as new bar",
+}  # fmt: skip
+
+
 def actions_for(part: RackPart, has_bar: bool) -> tuple[Action, ...]:
     """Return what can be done with a part's bar on an axle.
 
@@ -181,7 +187,7 @@ def _of_part(
     price = one.price + hours * labour_an_hour
     for action in actions_for(one.part, axle.standard_bar is not None):
         for hole in range(len(bar.hole_setbacks_m)):
-            key = f"{one.part.part_number}, {action}, hole {hole + 1}"
+            key = f"{one.part.part_number} {_WORDS[action]}, hole {hole + 1}"
             option = Option(
                 key=key, axle=axle_name, part_id=one.id, part_number=one.part.part_number,
                 maker=one.part.maker, kind=one.part.kind, action=action, hole=hole, renews=False,

@@ -107,7 +107,7 @@ class SearchTests(TwoShops):
         stock(self.shop, 200)
         with self.assertNumQueries(5):
             answer = self.client.get("/api/racks").json()
-        self.assertEqual((answer["total"], len(answer["rows"])), (125, 50))
+        self.assertEqual((answer["total"], len(answer["rows"])), (131, 50))
 
     def test_one_part_is_shown_with_every_offer_cheapest_first_and_to_its_shop_only(self):
         stock(self.shop, 200)

@@ -36,7 +36,7 @@ export function AuditAnswer({ audit }: { audit: Audit }) {
               fill={fits ? "var(--after)" : "none"}
               stroke={fits ? "var(--after)" : "var(--ink)"}
             />
-            <text className="num" x={x(gain) + 6} y={i * ROW + 43}>
+            <text className="num halo" x={x(gain) + 6} y={i * ROW + 43}>
               {perCent(gain)}
             </text>
           </g>

@@ -1,6 +1,6 @@
 import { placeFacts } from "../api/place";
 import type { Measured } from "../api/types";
-import { useForm, usePaperSize } from "./drawingForm";
+import { isWished, useForm, usePaperSize } from "./drawingForm";
 import { Editor } from "./editor";
 import { figure, unitOf } from "./quantity";
 
@@ -101,16 +101,34 @@ export function NumberButton({ place, caption, showTyped, style, className }: Nu
       {measured === undefined ? (
         <span className="figure border border-dashed border-pale px-2 text-pale">–</span>
       ) : (
-        <Known measured={measured} dimension={dimension} showTyped={showTyped} />
+        <Known
+          measured={measured}
+          dimension={dimension}
+          showTyped={showTyped}
+          wished={isWished(place)}
+        />
       )}
     </button>
   );
 }
 
-type KnownProps = { measured: Measured; dimension: string; showTyped: boolean | undefined };
+type KnownProps = {
+  measured: Measured;
+  dimension: string;
+  showTyped: boolean | undefined;
+  wished: boolean;
+};
 
-function Known({ measured, dimension, showTyped }: KnownProps) {
+function Known({ measured, dimension, showTyped, wished }: KnownProps) {
   const unit = unitOf(dimension);
+  // A wish has no tolerance to round by: it stands as it was typed.
+  if (wished && measured.typed) {
+    return (
+      <span className={`figure px-0.5 ${UNDERLINE.measured}`}>
+        {measured.typed.replace(/ ?deg(rees?)?$/, "°")}
+      </span>
+    );
+  }
   return (
     <>
       <span className={`figure px-0.5 ${UNDERLINE[measured.known ?? "measured"]}`}>

@@ -25,6 +25,9 @@ export function useForm(): Form {
   return form;
 }
 
+/** Whether a place holds what is aimed at: wished, and known in no way. */
+export const isWished = (place: string) => place.startsWith("target.");
+
 type DrawingFormProps = {
   /** Places in measuring order: what Tab follows. */
   order: string[];

@@ -2,7 +2,7 @@ import { useEffect, useId, useRef, useState } from "react";
 import { RefusedError } from "../api/client";
 import { placeFacts } from "../api/place";
 import type { Known } from "../api/types";
-import { useForm } from "./drawingForm";
+import { isWished, useForm } from "./drawingForm";
 import { figure } from "./quantity";
 
 /** How a number can be known, best first; the arrow keys step through these. */
@@ -15,8 +15,7 @@ export function Editor({ place, label }: EditorProps) {
   const form = useForm();
   const measured = form.measured(place);
   const facts = placeFacts(place);
-  // What is aimed at is not known in any way; it is wished.
-  const wished = place.startsWith("target.");
+  const wished = isWished(place);
   const shown = measured ? figure(measured, facts.dimension).replace(/\u202f/g, "") : "";
   const start = measured?.typed && !measured.typed.startsWith("half of") ? measured.typed : shown;
   const [typed, setTyped] = useState(start);

@@ -14,7 +14,7 @@ from axlecore.practice.stations import JobKind, Station
 from axlecore.rig import Action, Vehicle
 from demo import scenario
 from demo.pictures import part_picture, side_picture
-from jobs.choosing import Pick, take_set
+from jobs.choosing import Pick, record_decision, take_set
 from jobs.gates import pass_gate
 from jobs.models import Job
 from jobs.papers import write_paper
@@ -46,6 +46,7 @@ class _Rig:
     days: int
     gates: tuple[Station, ...]
     choice: tuple[Action, str] | None = None
+    decided: str = ""
 
 
 #: Last opened stands on top of the yard.
@@ -60,7 +61,7 @@ _RIGS = (
          scenario.clinic, JobKind.UPGRADE, 16, (Station.LISTEN,)),
     _Rig("hives", "Hive hauler", "heavy pickup, tows a trailer of forty hives", scenario.hives,
          JobKind.UPGRADE, 9, (Station.LISTEN, Station.WEIGH, Station.LOOK),
-         (Action.NEW, "GC-29R")),
+         (Action.NEW, "GC-29R"), "no bar behind until now; the air lines wait for spring"),
     _Rig("orrery", "Orrery, travelling planetarium", "stripped motorhome chassis",
          scenario.planetarium, JobKind.UPGRADE, 10,
          (Station.LISTEN, Station.WEIGH, Station.LOOK), (Action.SUPPLEMENT, "TM-R35-S")),
@@ -72,6 +73,7 @@ def _open(lead: Person, rig: _Rig) -> None:
     due = date.today() + timedelta(days=rig.days)
     job = open_job_on(lead, vehicle, due, rig.kind)
     write_paper(job, "complaint", lead, scenario.papers(rig.key, "complaint"))
+    write_paper(job, "target", lead, scenario.papers(rig.key, "target"))
     looked = scenario.papers(rig.key, "look_over")
     if Station.LOOK in rig.gates:
         # A finished look-over rates every part; what is not written up is good.
@@ -87,6 +89,9 @@ def _open(lead: Person, rig: _Rig) -> None:
         action, part_number = rig.choice
         part = Part.objects.get(shop=lead.shop, part_number=part_number)
         take_set(_fresh(job), lead, 1, [("rear", Pick(part, action))])
+    if rig.decided:
+        seen = _fresh(job)
+        record_decision(seen, lead, (seen.version, seen.vehicle.version), rig.decided)
 
 
 def _keep_picture(job: Job, lead: Person, place: str, drawing: str, sheet: Vehicle) -> None:

@@ -49,7 +49,12 @@ export function GroundSheet() {
               <tr key={one.name} className="border-t border-line text-right">
                 <td className="py-1 text-left">
                   {one.name}
-                  <svg viewBox="0 0 200 8" className="block h-2 w-full" aria-hidden="true">
+                  <svg
+                    viewBox="0 0 200 8"
+                    preserveAspectRatio="none"
+                    className="block h-2 w-full"
+                    aria-hidden="true"
+                  >
                     <rect
                       y={1}
                       width={(one.articulation_rad / most) * 199}

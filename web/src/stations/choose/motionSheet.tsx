@@ -13,6 +13,9 @@ import { useTape } from "./useTape";
 
 /** Road speeds a replay is driven at [km/h]; each is reckoned once. */
 const SPEEDS = [40, 60, 90, 110];
+/** A second into every manoeuvre. */
+const STANDS_AT_S = 2;
+const REST_BY_S = 19;
 const CAPTIONS: Record<string, string> = {
   "passing truck": "Push and pull vary with the truck: indicative only.",
   "both-side bump": "Both wheels together: no bar changes this.",
@@ -30,7 +33,7 @@ export function MotionSheet() {
   const before = replay.data?.before;
   const step = before?.step_s ?? 0.02;
   const samples = before?.lean_rad[0]?.length ?? 1;
-  const tape = useTape((samples - 1) * step);
+  const tape = useTape((samples - 1) * step, STANDS_AT_S);
   if (replay.isError) return <p className="text-stop">{replay.error.message}</p>;
   if (!replay.data || !before || state === undefined)
     return <NoRoom waiting={assessment === undefined || replay.isPending} />;
@@ -110,11 +113,13 @@ type Marked = {
 
 /** What is read off the curves: largest lean, head toss, swings, and when it is still. */
 function Marks({ before, after, at }: { before: Marked; after: Marked | null; at: number }) {
+  // What has not come to rest by the end of the tape has no figure for it.
+  const still = (of: Marked) => (of.settled_s[at] ?? 0) < REST_BY_S;
   const rows: [string, (of: Marked) => string][] = [
     ["Largest lean", (of) => degrees(of.peak_lean_rad[at] ?? 0)],
     ["Head toss, m/s²", (of) => grouped(of.head_toss_m_s2[at] ?? 0, 1)],
-    ["Swings afterwards", (of) => grouped(of.manoeuvre_swings[at] ?? 0, 0)],
-    ["Still after, s", (of) => grouped(of.settled_s[at] ?? 0, 1)],
+    ["Swings afterwards", (of) => (still(of) ? grouped(of.manoeuvre_swings[at] ?? 0, 0) : "–")],
+    ["Still after, s", (of) => (still(of) ? grouped(of.settled_s[at] ?? 0, 1) : "–")],
   ];
   return (
     <table className="mt-2 w-full max-w-md text-sm">

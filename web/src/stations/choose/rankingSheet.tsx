@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { useRanking } from "../../api/choose";
+import { GoToPlace } from "../../app/findings";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { LOAD_NAMES } from "../../app/stations";
@@ -29,6 +30,9 @@ export function RankingSheet() {
   const picked = sets.find((one) => one.at === at) ?? sets[ranking.data.ranking.recommended ?? 0];
   if (picked === undefined || state < 0) return <p className="text-pale">Reckoning every set …</p>;
 
+  const aims = job.target.states?.[loadKey];
+  const targetless = aims?.lean_rad == null && aims?.gust_lean_rad == null;
+
   function compare(one: NamedSet) {
     const others = compared.filter((other) => !sameSet(one, other));
     setCompared(others.length < compared.length ? others : [...others, one].slice(-MOST_COMPARED));
@@ -43,6 +47,12 @@ export function RankingSheet() {
             : "Recommended: "}
         </span>
         {ranking.data.ranking.why}{" "}
+        {targetless && (
+          <>
+            <GoToPlace place="target.states" text="Set a target first" />: without one the cheapest
+            wins.{" "}
+          </>
+        )}
         <span className="text-pale">
           {LOAD_NAMES[ranking.data.state]}; prices hold the hours at{" "}
           {(ranking.data.labour_cents_an_hour / 100).toFixed(0)} an hour.

@@ -2,8 +2,8 @@ import type { Plan } from "../../api/types";
 import { degrees, grouped } from "../../drawings/quantity";
 
 const WIDTH = 720;
-const BOX = { left: 46, right: 20, top: 18, bottom: 34 };
-const HEIGHT = 230;
+const BOX = { left: 46, right: 20, top: 18, bottom: 46 };
+const HEIGHT = 246;
 
 /** Lean over money as stairs going down, and the same steps in words. */
 export function StagedPlan({ plan }: { plan: Plan }) {
@@ -41,7 +41,7 @@ export function StagedPlan({ plan }: { plan: Plan }) {
             <text className="num" x={x(spent[i] ?? 0)} y={y(rad) + 4} textAnchor="middle">
               {i}
             </text>
-            <text className="num pale" x={x(spent[i] ?? 0)} y={HEIGHT - 18} textAnchor="middle">
+            <text className="num pale" x={x(spent[i] ?? 0)} y={HEIGHT - 26} textAnchor="middle">
               {spent[i] ? grouped(spent[i] ?? 0, 0) : ""}
             </text>
           </g>
@@ -49,7 +49,7 @@ export function StagedPlan({ plan }: { plan: Plan }) {
         <text className="num" x={BOX.left + 14} y={y(plan.lean_rad) - 6}>
           {degrees(plan.lean_rad)} now
         </text>
-        <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 3} textAnchor="end">
+        <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 6} textAnchor="end">
           money, parts and hours
         </text>
       </svg>

@@ -15,7 +15,7 @@ type SteelSheetProps = { axle: AxleName; onAxle: (axle: AxleName) => void };
 export function SteelSheet({ axle, onAxle }: SteelSheetProps) {
   const { job, loadKey, writes } = useJobView();
   const writable = useWritable();
-  const [travelMm, setTravelMm] = useState(60);
+  const [travelMm, setTravelMm] = useState(40);
   const material = useMaterial(job, axle, loadKey, travelMm / 1e3);
   const choice = job.set_up[axle];
   const bar = (choice?.fitted ?? job.sheet[axle].standard_bar)?.bar;
@@ -35,7 +35,7 @@ export function SteelSheet({ axle, onAxle }: SteelSheetProps) {
           <>
             <StressDrawing
               curve={material.data.strength.at_full_travel}
-              holeWords={`arm tips moved ${travelMm} mm apart each way`}
+              holeWords={`one arm tip ${travelMm} mm up, the other as far down`}
             />
             <Slider
               label="Travel of each arm tip at full articulation"

@@ -4,11 +4,11 @@ import { degrees } from "../../drawings/quantity";
 
 const WIDTH = 330;
 const HEIGHT = 112;
-const PIVOT = { x: 96, y: 98 };
-const RADIUS = 74;
-/** The dial runs to this lean, drawn five times as large. */
-const MOST_DEG = 10;
-const LARGER = 5;
+const PIVOT = { x: 90, y: 104 };
+const RADIUS = 80;
+/** The dial runs to this lean, drawn nine times as large. */
+const MOST_DEG = 8;
+const LARGER = 9;
 
 type TargetDialProps = {
   place: string;
@@ -29,8 +29,8 @@ export function TargetDial({ place, title, before, after, aimed }: TargetDialPro
       drawing={
         <g>
           <path className="pale-1" d={arc(0, MOST_DEG)} />
-          {[0, 2, 4, 6, 8, 10].map((mark) => {
-            const [low, high, text] = [at(mark, 0), at(mark, 6), at(mark, 15)];
+          {[0, 2, 4, 6, 8].map((mark) => {
+            const [low, high, text] = [at(mark, 0), at(mark, 6), at(mark, 14)];
             return (
               <g key={mark}>
                 <line className="pale-1" x1={low.x} y1={low.y} x2={high.x} y2={high.y} />
@@ -75,7 +75,7 @@ export function TargetDial({ place, title, before, after, aimed }: TargetDialPro
 const inDegrees = (rad: number) => Math.min((rad * 180) / Math.PI, MOST_DEG);
 
 function at(degreesShown: number, out: number) {
-  const turn = ((degreesShown * LARGER - 12) * Math.PI) / 180;
+  const turn = ((degreesShown * LARGER - 36) * Math.PI) / 180;
   const r = RADIUS + out;
   return { x: PIVOT.x + r * Math.sin(turn), y: PIVOT.y - r * Math.cos(turn) };
 }

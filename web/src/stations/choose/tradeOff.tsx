@@ -1,4 +1,3 @@
-import { useRef } from "react";
 import { degrees, grouped, percent } from "../../drawings/quantity";
 import type { NamedSet } from "./sets";
 import { setWords } from "./sets";
@@ -21,7 +20,6 @@ type TradeOffProps = {
  * beaten by none in lean, balance and price at once; arrows go from point to point.
  */
 export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffProps) {
-  const drawing = useRef<SVGSVGElement>(null);
   const leans = sets.map(({ set }) => ((set.lean_rad[state] ?? 0) * 180) / Math.PI);
   const shares = sets.map(({ set }) => (set.front_share[state] ?? 0) * 100);
   const [x, xTicks] = spread(leans, BOX.left, WIDTH - BOX.right);
@@ -31,7 +29,7 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
     one,
     x: x(leans[i] ?? 0),
     y: y(shares[i] ?? 0),
-    r: 4 + 9 * Math.sqrt(one.set.price / dearest),
+    r: 3 + 11 * (one.set.price / dearest),
   }));
 
   function onKeyDown(event: React.KeyboardEvent) {
@@ -52,7 +50,6 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
         <span className="font-normal text-pale">{LEGEND}; arrows go from one to the next</span>
       </h2>
       <svg
-        ref={drawing}
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="drawing block w-full"
         role="application"
@@ -81,7 +78,7 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
         <text className="pale" x={BOX.left + 8} y={BOX.top + 4}>
           front&rsquo;s share of load transfer
         </text>
-        {points.map(({ one, ...at }) => (
+        {[...points].sort(failingFirst).map(({ one, ...at }) => (
           <g
             key={`${one.set.front} ${one.set.rear}`}
             data-set={one.at}
@@ -114,6 +111,10 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
     </div>
   );
 }
+
+/** What meets every wish lies on top of what does not. */
+const failingFirst = (a: { one: NamedSet }, b: { one: NamedSet }) =>
+  Number(b.one.set.failed.length > 0) - Number(a.one.set.failed.length > 0);
 
 const LEGEND =
   "larger is dearer, filled meets every wish, dotted ring is beaten by none, ▴ recommended";

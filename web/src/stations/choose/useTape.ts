@@ -5,9 +5,10 @@ const SLOWER = 4;
 /**
  * A tape that plays, stops at its end, can be scrubbed and slowed.
  * @param endS - its length [s]
+ * @param startS - where it stands at first, so that a still picture shows something [s]
  */
-export function useTape(endS: number) {
-  const [time, setTime] = useState(0);
+export function useTape(endS: number, startS: number) {
+  const [time, setTime] = useState(startS);
   const [playing, setPlaying] = useState(false);
   const [slow, setSlow] = useState(false);
   const last = useRef<number | null>(null);

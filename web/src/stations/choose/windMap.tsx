@@ -8,7 +8,7 @@ import { isoLine } from "./isoLine";
 
 const WIDTH = 720;
 const HEIGHT = 380;
-const BOX = { left: 58, right: 16, top: 16, bottom: 42 };
+const BOX = { left: 58, right: 16, top: 26, bottom: 42 };
 const LEVELS_DEG = [0.5, 1, 1.5, 2, 3, 4, 6];
 
 /** Lines of equal lean over road speed and wind, before dashed and after solid, and the day's point. */
@@ -64,7 +64,7 @@ export function WindMap({ room }: { room: LeanRoomTables }) {
         <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 8} textAnchor="end">
           road speed, km/h
         </text>
-        <text className="pale" x={BOX.left + 8} y={BOX.top + 6}>
+        <text className="pale" x={8} y={14}>
           side wind, m/s
         </text>
         {LEVELS_DEG.map((level) => {
@@ -74,15 +74,26 @@ export function WindMap({ room }: { room: LeanRoomTables }) {
             chosen ? room.map_after_rad : room.map_before_rad, road, wind,
             (level * Math.PI) / 180,
           ).at(-1); // prettier-ignore
+          const first = isoLine(room.map_before_rad, road, wind, (level * Math.PI) / 180)[0];
           return (
             <g key={level}>
               {before && <path className="before-line" strokeWidth={1.2} d={before} />}
+              {chosen && first && (
+                <text
+                  className="num halo"
+                  x={x(first[0]) + 8}
+                  y={y(first[1]) + 4}
+                  style={{ fill: "var(--before)" }}
+                >
+                  {level}°
+                </text>
+              )}
               {after && <path className="after-line" strokeWidth={1.6} d={after} />}
               {end && end[0] > fastest * 0.5 && (
                 <text
-                  className="num"
-                  x={x(end[0]) - 30}
-                  y={y(end[1]) - 5}
+                  className="num halo"
+                  x={x(end[0]) - 34}
+                  y={y(end[1]) + 4}
                   style={{ fill: chosen ? "var(--after)" : "var(--before)" }}
                 >
                   {level}°
