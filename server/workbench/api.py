@@ -88,6 +88,7 @@ class TorqueIn(Schema):
 
 class TorqueOut(Schema):
     torque: Torque
+    sheet_n_m: float | None
     grades: list[str]
     lubrications: list[str]
 
@@ -186,7 +187,8 @@ def get_link(request: PersonRequest, asked: Query[LinkIn]) -> LinkOut:
 def get_torque(request: PersonRequest, asked: Query[TorqueIn]) -> TorqueOut:
     sheet = _read(asked.sheet, Dimension.TORQUE, "sheet") if asked.sheet.strip() else None
     return TorqueOut(
-        torque=torque(asked.size, asked.grade, asked.lubrication, sheet), grades=list(GRADES),
+        torque=torque(asked.size, asked.grade, asked.lubrication, sheet), sheet_n_m=sheet,
+        grades=list(GRADES),
         lubrications=[one.value for one in Lubrication],
     )  # fmt: skip
 

@@ -33,12 +33,20 @@ class AccessibilityTests(BrowserTestCase):
             self.page.goto(f"{self.live_server_url}/new")
             self.page.get_by_label("Front axle load").wait_for()
             self.check(f"intake, {theme}")
+            for address in ("racks?kind=kit", "racks/import", "bench/bar", "bench/torque",
+                            "bench/link", "bench/pictures"):  # fmt: skip
+                self.page.goto(f"{self.live_server_url}/{address}")
+                self.page.wait_for_load_state("networkidle")
+                self.check(f"{address}, {theme}")
             for name, station in (
                 ("Orrery", "listen"), ("Orrery", "weigh"), ("Tidewater", "weigh"),
                 ("Hive hauler", "weigh?sheet=loads"), ("Orrery", "weigh?sheet=height"),
                 ("Orrery", "weigh?sheet=bars"), ("Orrery", "weigh?sheet=roll"),
                 ("Orrery", "weigh?sheet=certainty"), ("Bittern", "look"), ("Orrery", "choose"),
-                ("Hive hauler", "choose"),
+                ("Hive hauler", "choose"), ("Orrery", "choose?sheet=target"),
+                ("Orrery", "choose?sheet=ranking"), ("Orrery", "choose?sheet=motion"),
+                ("Orrery", "choose?sheet=ground"), ("Orrery", "choose?sheet=steel"),
+                ("Hive hauler", "choose?sheet=decide"),
             ):  # fmt: skip
                 self.open_job(name, station)
                 self.check(f"{name} {station}, {theme}")
@@ -62,7 +70,8 @@ class AccessibilityTests(BrowserTestCase):
         self.check("sign-in")
 
     def test_controls_are_large_enough_for_a_finger(self):
-        for station in ("listen", "weigh", "look", "choose", "weigh?sheet=height"):
+        for station in ("listen", "weigh", "look", "choose", "weigh?sheet=height",
+                        "choose?sheet=ranking", "choose?sheet=decide"):
             self.open_job("Orrery", station)
             for control in self.page.locator("main button, main select, nav a").all():
                 box = control.bounding_box()

@@ -9,7 +9,14 @@ SCREENS = (
     ("Orrery", "weigh?sheet=loads"), ("Orrery", "weigh?sheet=height"),
     ("Orrery", "weigh?sheet=bars"), ("Orrery", "weigh?sheet=roll"),
     ("Orrery", "weigh?sheet=certainty"), ("Bittern", "look"), ("Orrery", "choose"),
-    ("Hive hauler", "choose"),
+    ("Hive hauler", "choose"), ("Orrery", "choose?sheet=target"),
+    ("Orrery", "choose?sheet=ranking"), ("Orrery", "choose?sheet=motion"),
+    ("Orrery", "choose?sheet=ground"), ("Orrery", "choose?sheet=steel"),
+    ("Hive hauler", "choose?sheet=decide"),
+)  # fmt: skip
+#: Rooms without a job.
+ROOMS = (
+    ("", "racks?kind=kit"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"),
 )  # fmt: skip
 WIDTHS = (820, 1024, 1200, 1680)
 #: Rounded and anti-aliased edges may touch.
@@ -49,8 +56,12 @@ class LayoutTests(BrowserTestCase):
         wrong = {}
         for width in WIDTHS:
             self.page.set_viewport_size({"width": width, "height": 800})
-            for name, station in SCREENS:
-                self.open_job(name, station)
+            for name, station in SCREENS + ROOMS:
+                if name:
+                    self.open_job(name, station)
+                else:
+                    self.page.goto(f"{self.live_server_url}/{station}")
+                self.page.wait_for_load_state("networkidle")
                 for found in (
                     self.page.evaluate(STICKS_OUT), self.page.evaluate(CUT), self.overlapping()
                 ):  # fmt: skip

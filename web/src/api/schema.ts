@@ -4282,6 +4282,8 @@ export interface components {
             grades: string[];
             /** Lubrications */
             lubrications: string[];
+            /** Sheet N M */
+            sheet_n_m: number | null;
             torque: components["schemas"]["Torque"];
         };
         /**

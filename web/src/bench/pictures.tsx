@@ -78,9 +78,10 @@ function OnePicture({ title, picture, onChange }: OnePictureProps) {
 
   function click(event: React.MouseEvent<SVGSVGElement>) {
     if (picture === null) return;
-    const box = event.currentTarget.getBoundingClientRect();
-    const x = ((event.clientX - box.left) / box.width) * picture.width;
-    const y = ((event.clientY - box.top) / box.height) * picture.height;
+    const seen = event.currentTarget.getScreenCTM();
+    if (seen === null) return;
+    // Through the drawing's own matrix: a tall picture has empty paper at its sides.
+    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(seen.inverse());
     onChange({ ...picture, clicks: addClick(picture.clicks, { x, y }) });
   }
 

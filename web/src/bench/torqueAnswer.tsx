@@ -13,8 +13,8 @@ export function TorqueAnswer({ fields }: AnswerProps) {
   );
   return (
     <Answered query={query}>
-      {({ torque: found }) => {
-        const most = found.at_proof_n_m * 1.3;
+      {({ torque: found, sheet_n_m: sheet }) => {
+        const most = Math.max(found.at_proof_n_m, sheet ?? 0) * 1.15;
         const x = (torque: number) => 20 + (Math.min(torque, most) / most) * (WIDTH - 40);
         const both = (torque: number) =>
           `${grouped(torque, torque < 20 ? 1 : 0)} N·m, ${grouped(torque / POUND_FEET, torque < 20 ? 1 : 0)} lbf·ft`;
@@ -51,10 +51,13 @@ export function TorqueAnswer({ fields }: AnswerProps) {
               <text x={x(found.at_proof_n_m) + 8} y={50}>
                 stretches
               </text>
-              {found.sheet_kind && fields.sheet && (
-                <text x={20} y={102} className="pale">
-                  scale in N·m, from zero
-                </text>
+              {sheet !== null && (
+                <g>
+                  <path d={`M${x(sheet)} 78 l7 12 h-14 Z`} fill="var(--ink)" />
+                  <text className="num" x={x(sheet)} y={104} textAnchor="middle">
+                    sheet {grouped(sheet, 0)}
+                  </text>
+                </g>
               )}
             </svg>
             <Figures

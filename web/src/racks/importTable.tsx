@@ -87,8 +87,8 @@ export function ImportTable() {
             }}
           />
           <p className="mt-4 font-medium" data-testid="import-says">
-            {seen.good} rows can be read, {seen.new} of them new parts
-            {seen.bad_total > 0 ? `; ${seen.bad_total} cannot.` : "."}
+            {rows(seen.good)} can be read, {seen.new} of them new
+            {seen.bad_total > 0 ? `; ${rows(seen.bad_total)} cannot.` : "."}
           </p>
           <Broken seen={seen} />
           <div className="mt-3 flex flex-wrap gap-3">
@@ -101,7 +101,7 @@ export function ImportTable() {
             </Button>
             {seen.bad_total > 0 && (
               <Button disabled={seen.good === 0} onClick={() => void take(true)}>
-                Take in the {seen.good} good rows only
+                Take in {rows(seen.good)} that can be read
               </Button>
             )}
           </div>
@@ -110,6 +110,8 @@ export function ImportTable() {
     </main>
   );
 }
+
+const rows = (count: number) => `${count} ${count === 1 ? "row" : "rows"}`;
 
 type MappingProps = { seen: Preview; onChange: (mapping: Record<string, string>) => void };
 
