@@ -11,6 +11,7 @@ from playwright.sync_api import Page, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[1]
 PRESSES = 100
+PLAYED_S = 5
 CHROMIUM_ARGUMENTS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",
@@ -21,11 +22,20 @@ _WATCH = """() => {
   window.spent = [];
   let pressed = 0;
   addEventListener("keydown", () => { pressed = performance.now(); }, true);
-  const body = document.querySelector("[data-testid=body-after]");
+  const body = document.querySelector("[data-testid=$body]");
   new MutationObserver(() => requestAnimationFrame(() => {
     if (pressed) window.spent.push(performance.now() - pressed);
     pressed = 0;
   })).observe(body, { attributes: true, attributeFilter: ["transform"] });
+}"""
+
+
+#: Counts how often the body after is turned.
+_COUNT = """() => {
+  window.drawn = 0;
+  const body = document.querySelector("[data-testid=motion-after]");
+  new MutationObserver(() => { window.drawn += 1; })
+    .observe(body, { attributes: true, attributeFilter: ["transform"] });
 }"""
 
 
@@ -59,15 +69,37 @@ def slider(address: str) -> dict[str, float]:
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.set_default_timeout(20_000)
         _choose(page, address)
-        page.evaluate(_WATCH)
-        thumb = page.get_by_role("slider", name="Bend")
-        for press in range(PRESSES):
-            thumb.press("ArrowLeft" if press % 30 < 15 else "ArrowRight")
-            page.wait_for_timeout(20)
-        spent = page.evaluate("() => window.spent")
+        spent = _presses(page, "Bend", "body-after")
+        page.get_by_role("link", name="In motion").click()
+        page.get_by_test_id("motion-after").wait_for()
+        scrubbed = _presses(page, "Time", "motion-after")
+        frames = _frames(page)
         browser.close()
     return {
         "slider_presses": float(len(spent)),
         "slider_median_ms": statistics.median(spent),
         "slider_p95_ms": statistics.quantiles(spent, n=20)[-1],
+        "scrub_median_ms": statistics.median(scrubbed),
+        "scrub_p95_ms": statistics.quantiles(scrubbed, n=20)[-1],
+        "replay_frames_a_second": frames,
     }
+
+
+def _presses(page: Page, slider: str, body: str) -> list[float]:
+    """Milliseconds from each key press on a slider to the drawing changed."""
+    page.evaluate(_WATCH.replace("$body", body))
+    thumb = page.get_by_role("slider", name=slider)
+    for press in range(PRESSES):
+        thumb.press("ArrowLeft" if press % 30 < 15 else "ArrowRight")
+        page.wait_for_timeout(20)
+    spent: list[float] = page.evaluate("() => window.spent")
+    return spent
+
+
+def _frames(page: Page) -> float:
+    """How often a second the body is drawn anew while a slalom plays."""
+    page.get_by_role("button", name="From the start").click()
+    page.evaluate(_COUNT)
+    page.get_by_role("button", name="Play", exact=True).click()
+    page.wait_for_timeout(PLAYED_S * 1000)
+    return float(page.evaluate("() => window.drawn")) / PLAYED_S

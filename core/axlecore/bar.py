@@ -10,19 +10,13 @@ import numpy as np
 import numpy.typing as npt
 
 from axlecore.arguments import FloatArray, above_zero, stiffness
+from axlecore.barline import Point, check_centre_line, check_holes
 from axlecore.barload import end_compliance, loaded_line
 from axlecore.errors import InputError
 from axlecore.measure import Measured, Record, check_places, place
 from axlecore.section import bore_from_mass, second_moment, torsion_constant
 from axlecore.steel import SHEAR_MODULUS_PA, STEELS, YOUNGS_MODULUS_PA
 from axlecore.units import Dimension
-
-Point = tuple[float, float, float]
-
-#: A bushing closer than this to a bend does not sit on a straight piece [m].
-_NEAREST_BEND_M = 1e-4
-_MOST_POINTS = 60
-_MOST_HOLES = 8
 
 
 @dataclass(frozen=True)
@@ -88,33 +82,9 @@ class Bar(Record):
             raise InputError(
                 "steel", f"Read “{self.steel[:40]}”; known steels are {', '.join(STEELS)}."
             )
-        _check_centre_line(self.centre_line_m, self.bushing_span_m.value)
+        check_centre_line(self.centre_line_m, self.bushing_span_m.value)
         _check_pieces(self)
-        _check_holes(self.hole_setbacks_m, self.centre_line_m)
-
-
-def _check_centre_line(points: Sequence[Point], bushing_span_m: float) -> None:
-    line = np.asarray(points, dtype=float)
-    if line.ndim != 2 or not 3 <= len(line) <= _MOST_POINTS or line.shape[1] != 3:
-        raise InputError("centre_line_m", f"Give 3 to {_MOST_POINTS} points, (x, y, z) in metres.")
-    if not np.all(np.isfinite(line)) or np.any(np.abs(line) > 5):
-        raise InputError("centre_line_m", "Every coordinate must be a number within 5 m.")
-    if np.any(np.linalg.norm(np.diff(line, axis=0), axis=1) < _NEAREST_BEND_M):
-        raise InputError("centre_line_m", "Two points lie on each other; leave one out.")
-    if np.any(np.diff(line[:, 1]) < 0):
-        raise InputError("centre_line_m", "Points must run from one side to the other, y rising.")
-    if np.max(np.abs(line[0] * [1, -1, 1] - line[-1])) > 5e-4:
-        raise InputError(
-            "centre_line_m", "Both eyes must mirror each other: same x and z, opposite y."
-        )
-    half = bushing_span_m / 2
-    at = _at_y(line, np.array([-half, half]))
-    if not line[0, 1] < -half or np.max(np.abs(at[0] - at[1])[[0, 2]]) > 5e-4:
-        raise InputError(
-            "bushing_span_m", "Both bushings must sit on the centre part, level with each other."
-        )
-    if np.min(np.linalg.norm(line[:, None] - at[None], axis=2)) < _NEAREST_BEND_M:
-        raise InputError("bushing_span_m", "A bushing sits on a bend; measure to its middle.")
+        check_holes(self.hole_setbacks_m, self.centre_line_m)
 
 
 def _check_pieces(bar: Bar) -> None:
@@ -200,21 +170,6 @@ def tapered(
                 outside_diameter_m[i] * (1 - share) + outside_diameter_m[i + 1] * share
             )
     return tuple(line), tuple(diameters)
-
-
-def _at_y(line: FloatArray, y_m: FloatArray) -> FloatArray:
-    return np.stack([np.interp(y_m, line[:, 1], line[:, axis]) for axis in range(3)], axis=1)
-
-
-def _check_holes(setbacks: Sequence[float], points: Sequence[Point]) -> None:
-    end_piece = math.dist(points[0], points[1])
-    if not 1 <= len(setbacks) <= _MOST_HOLES or setbacks[0] != 0:
-        raise InputError("hole_setbacks_m", f"Give 1 to {_MOST_HOLES} holes, the outermost at 0.")
-    if not all(math.isfinite(setback) and 0 <= setback < end_piece for setback in setbacks):
-        raise InputError(
-            "hole_setbacks_m",
-            f"Every hole must lie on the arm's straight end, 0 to {end_piece * 1e3:.0f} mm in.",
-        )
 
 
 def square_u(arm_m: float, centre_length_m: float) -> tuple[Point, ...]:

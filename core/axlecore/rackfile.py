@@ -9,7 +9,8 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from axlecore.bar import Bar, Point
+from axlecore.bar import Bar
+from axlecore.barline import Point
 from axlecore.errors import InputError
 from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured, Record
 from axlecore.parts import (

@@ -33,6 +33,7 @@ from shops.models import Person
 MOST_OF_AN_AXLE = 70
 _BARS = (PartKind.BAR.value, PartKind.KIT.value)
 _CONSUMABLES = (PartKind.LINK.value, PartKind.CUSHION.value)
+_CHEAPEST = 10
 
 
 def made_for(shop_id: int, axle_name: str) -> "QuerySet[Any]":
@@ -54,11 +55,14 @@ def options_of(job: Job, axle_name: str) -> list[tuple[Option, Candidate]]:
     sheet, look = sheet_of(job.vehicle), look_over_of(job)
     axle_named(sheet, axle_name)
     load = max(getattr(state, f"{axle_name}_kg") for state in sheet.load_states)
-    parts = made_for(job.shop_id, axle_name).filter(
-        kind__in=(*_BARS, *_CONSUMABLES), axle_load_from_kg__lte=load, axle_load_to_kg__gte=load
+    suited = made_for(job.shop_id, axle_name).filter(
+        axle_load_from_kg__lte=load, axle_load_to_kg__gte=load
     )
+    # What renewing costs is the cheapest that fits: a few of each kind will do.
+    cheap = [suited.filter(kind=kind).order_by("price_cents")[:_CHEAPEST] for kind in _CONSUMABLES]
+    parts = priced([*suited.filter(kind__in=_BARS), *cheap[0], *cheap[1]])
     labour = job.shop.labour_cents_an_hour / 100
-    found = axle_options(sheet, look, axle_name, priced(parts), labour)
+    found = axle_options(sheet, look, axle_name, parts, labour)
     barless = [pair for pair in found if pair[1].fitted is None]
     fitted = [pair for pair in found if pair[1].fitted is not None]
     kept = thin_out(sheet, axle_name, [candidate for _, candidate in fitted], MOST_OF_AN_AXLE)

@@ -6,7 +6,7 @@ from typing import Any
 
 from axlecore.figures import figures_of
 from axlecore.loads import LOAD_NAMES, LoadKey
-from axlecore.practice.finding import Kind
+from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.words import chosen_words
 from axlecore.rig import SetUp, Vehicle
 from axlecore.uncertainty import certainty
@@ -46,6 +46,20 @@ def _rows(sheet: Vehicle, chosen: SetUp, key: LoadKey) -> list[tuple[str, str, s
     ]  # fmt: skip
 
 
+#: Findings that are the owner's to know; the others are the fitter's work.
+_OWNERS = (
+    "front_share_falls", "wheel_lifts", "target_missed", "air_bags_connected",
+    "decision_moved", "decision_misses_target", "decision_other_parts",
+)  # fmt: skip
+
+
+def _limits(findings: list[Finding], key: LoadKey) -> list[Finding]:
+    return [
+        found for found in findings
+        if found.rule in _OWNERS and found.state in (None, key)
+    ]  # fmt: skip
+
+
 #: What no bar changes; said on every page so that nobody buys one for it.
 STAYS = (
     "Ratings of axles, tyres and vehicle: a bar raises none of them.",
@@ -66,7 +80,6 @@ def comparison_page(job: Job) -> bytes:
         "price": price_of(job, chosen), "later": target_of(job).left_for_later,
         "decided": decision is not None and decision.set_up == chosen,
         "stops": [found for found in assessment.findings if found.kind is Kind.STOP],
-        "limits": [found for found in assessment.findings if found.kind in (Kind.WATCH, Kind.FIX)],
     }  # fmt: skip
     if evaluation is not None:
         key = LoadKey.TRIP_READY if sheet.state(LoadKey.TRIP_READY) else sheet.load_states[0].key
@@ -76,6 +89,7 @@ def comparison_page(job: Job) -> bytes:
             state.after.reference_lean_rad,
         )  # fmt: skip
         context |= {
+            "limits": _limits(assessment.findings, key),
             "state": LOAD_NAMES[key],
             "rows": _rows(sheet, chosen, key),
             "drawing": base64.b64encode(drawing.encode()).decode(),

@@ -31,10 +31,14 @@ def leaning_svg(sheet: Vehicle, roll_axis_m: float, before_rad: float, after_rad
             f'transform="rotate({turn:.2f} {pivot})"/>'
         )
 
+    dual = sheet.rear.dual_spacing_m
+    offsets = (0.0,) if dual is None else (-dual.value / 2 * scale, dual.value / 2 * scale)
     wheels = "".join(
-        f'<rect x="{middle + side * track - 9:.1f}" y="{ground - 2 * wheel:.1f}" width="18" '
-        f'height="{2 * wheel:.1f}" rx="6" fill="none" stroke="#1b2833" stroke-width="1.4"/>'
+        f'<rect x="{middle + side * track + offset - 7:.1f}" y="{ground - 2 * wheel:.1f}" '
+        f'width="14" height="{2 * wheel:.1f}" rx="6" fill="none" stroke="#1b2833" '
+        'stroke-width="1.4"/>'
         for side in (-1, 1)
+        for offset in offsets
     )
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {_WIDTH:.0f} {_HEIGHT:.0f}">'

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
+from axlecore.axle import Axle, FittedBar
+from axlecore.bar import bar_rates
 from axlecore.choose import axle_named
 from axlecore.measure import Record
 from axlecore.parts import BarRole, PartKind, RackPart
@@ -16,6 +18,8 @@ from axlecore.rig import Action, Vehicle
 
 #: Hours to renew the links and bushings of one axle.
 RENEWAL_HOURS = 1.5
+#: Parts with a bar that an axle is ranked with for each way to fit them.
+MOST_PARTS = 60
 #: Hours of a bar whose sheet says none.
 USUAL_HOURS = 2.5
 
@@ -122,6 +126,43 @@ def hours_of(part: RackPart) -> float:
     return part.hours or USUAL_HOURS
 
 
+def thin_parts(parts: Sequence[Priced], most: int) -> list[Priced]:
+    """Return the parts that are worth ranking: all without a bar, and so many with one.
+
+    Parameters
+    ----------
+    parts : sequence of Priced
+        For one axle.
+    most : int
+        How many with a bar to keep for each way to fit them, 1 or more.
+
+    Returns
+    -------
+    list of Priced
+        Of those with a bar the cheapest of each even step of rate, one set for each role.
+
+    Notes
+    -----
+    Two bars of one step differ by less than the band of either.
+    """
+    kept = [one for one in parts if one.part.bar is None]
+    for role in BarRole:
+        of_role = [one for one in parts if one.part.bar is not None and one.part.role is role]
+        bars = [one.part.bar for one in of_role if one.part.bar is not None]
+        if len(of_role) <= most:
+            kept += of_role
+            continue
+        rates = bar_rates(bars, [0] * len(bars))
+        width = (rates.max() - rates.min()) / most or 1.0
+        cheapest: dict[int, Priced] = {}
+        for one, rate in zip(of_role, rates.tolist(), strict=True):
+            step = min(int((rate - rates.min()) / width), most - 1)
+            if step not in cheapest or one.price < cheapest[step].price:
+                cheapest[step] = one
+        kept += [cheapest[step] for step in sorted(cheapest)]
+    return kept
+
+
 def axle_options(
     vehicle: Vehicle,
     look: LookOver,
@@ -147,20 +188,24 @@ def axle_options(
     Returns
     -------
     list of tuple of Option, Candidate
-        Parts that do not fit are left out; renewing is there wherever there is a bar.
+        Parts that do not fit are left out, and those that `thin_parts` does; renewing is there
+        wherever there is a bar.
     """
     axle = axle_named(vehicle, axle_name)
     keep = Option(key=KEEP, axle=axle_name, renews=False, price=0.0, hours=0.0, days=0.0,
                   verdict=_FITS, **_KEEP)  # type: ignore[arg-type]  # fmt: skip
     found = [(keep, Candidate(KEEP))]
     fitting = [(one, part_fit(one.part, vehicle, look, axle_name)) for one in parts]
-    fitting = [(one, verdict) for one, verdict in fitting if verdict.fit is not Fit.NO]
+    verdicts = {one.id: verdict for one, verdict in fitting if verdict.fit is not Fit.NO}
+    worth = thin_parts([one for one, _ in fitting if one.id in verdicts], MOST_PARTS)
+    fitting = [(one, verdicts[one.id]) for one in worth]
     if axle.standard_bar is not None:
         price, days = _renewal([one for one, _ in fitting], labour_an_hour)
         renew = replace(keep, key=RENEW, renews=True, price=price, hours=RENEWAL_HOURS, days=days)
         found.append((renew, Candidate(RENEW, price=price, days=days, renews=True)))
+    usual = default_bar(axle)
     for one, verdict in fitting:
-        found += _of_part(vehicle, axle_name, one, verdict, labour_an_hour)
+        found += _of_part(axle, axle_name, usual, one, verdict, labour_an_hour)
     return found
 
 
@@ -176,13 +221,17 @@ def _renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, f
 
 
 def _of_part(
-    vehicle: Vehicle, axle_name: str, one: Priced, verdict: FitVerdict, labour_an_hour: float
+    axle: Axle,
+    axle_name: str,
+    usual: FittedBar,
+    one: Priced,
+    verdict: FitVerdict,
+    labour_an_hour: float,
 ) -> Iterator[tuple[Option, Candidate]]:
     bar = one.part.bar
     if bar is None:
         return
-    axle = axle_named(vehicle, axle_name)
-    fitted = replace(default_bar(axle), bar=bar)
+    fitted = replace(usual, bar=bar)
     hours = hours_of(one.part)
     price = one.price + hours * labour_an_hour
     for action in actions_for(one.part, axle.standard_bar is not None):

@@ -189,8 +189,8 @@ class AssessmentTests(TwoShops):
         path = f"/api/jobs/{self.job.pk}"
         for address, queries in ((path, 6), (f"{path}/assessment", 6), (f"{path}/practice", 6),
                                  (f"{path}/short-list?action=supplement", 7),
-                                 (f"{path}/ranking?state=trip_ready", 8),
-                                 (f"{path}/plan?state=trip_ready", 8)):  # fmt: skip
+                                 (f"{path}/ranking?state=trip_ready", 12),
+                                 (f"{path}/plan?state=trip_ready", 12)):  # fmt: skip
             with self.assertNumQueries(queries):
                 self.client.get(address)
 
