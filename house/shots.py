@@ -35,19 +35,6 @@ def open_job(name: str, station: str, sheet: str = "") -> Callable[[Page], None]
     return steps
 
 
-def with_curves(page: Page) -> None:
-    open_job("Orrery", "Choose")(page)
-    page.get_by_role("button", name="Side wind").click()
-    page.get_by_role("button", name="Curves").click()
-    page.get_by_role("img", name="Lean in a bend").scroll_into_view_if_needed()
-
-
-def editing(page: Page) -> None:
-    open_job("Orrery", "Weigh")(page)
-    page.locator('[data-place="rear.link_spacing_m"]').click()
-    page.get_by_label("Link spacing").fill('41 3/4"')
-
-
 def intake(page: Page) -> None:
     page.get_by_role("link", name="Take in a vehicle").click()
     page.get_by_label("Front axle load").wait_for()
@@ -57,26 +44,50 @@ def stay(page: Page) -> None:
     page.get_by_role("link", name="Orrery").wait_for()
 
 
+def comparing(page: Page) -> None:
+    open_job("Orrery", "Choose", "Ranking")(page)
+    page.get_by_test_id("picked-point").wait_for()
+
+
+def room(name: str, press: str = "") -> Callable[[Page], None]:
+    """Return the steps to a room beside the yard, and to one thing in it."""
+
+    def steps(page: Page) -> None:
+        page.get_by_role("navigation", name="Rooms").get_by_role("link", name=name).click()
+        page.get_by_role("heading", name=name, exact=True).wait_for()
+        if press:
+            page.get_by_role("button", name=press).first.click()
+
+    return steps
+
+
+def torque(page: Page) -> None:
+    room("Bench")(page)
+    page.get_by_role("link", name="Torque").click()
+    page.get_by_label("The sheet says").fill("110 N·m")
+    page.get_by_test_id("sheet-says").wait_for()
+
+
 VIEWS: dict[str, tuple[tuple[int, int], str, Callable[[Page], None] | None]] = {
-    "sign-in": (DESK, "paper", None),
     "yard": (DESK, "paper", stay),
     "intake": (DESK, "paper", intake),
-    "weigh": (DESK, "paper", open_job("Orrery", "Weigh")),
-    "weigh-editing": (DESK, "paper", editing),
-    "weigh-stop": (DESK, "paper", open_job("Tidewater", "Weigh")),
-    "weigh-bay": (DESK, "bay", open_job("Hive hauler", "Weigh")),
-    "choose": (DESK, "paper", open_job("Orrery", "Choose")),
-    "choose-wind": (DESK, "paper", with_curves),
-    "choose-bay": (DESK, "bay", open_job("Hive hauler", "Choose")),
     "listen": (DESK, "paper", open_job("Orrery", "Listen")),
+    "weigh": (DESK, "paper", open_job("Orrery", "Weigh")),
     "weigh-loads": (DESK, "paper", open_job("Hive hauler", "Weigh", "Pads and loads")),
-    "weigh-height": (DESK, "paper", open_job("Orrery", "Weigh", "Centre of gravity")),
     "weigh-bars": (DESK, "paper", open_job("Orrery", "Weigh", "Bars there now")),
     "weigh-roll": (DESK, "paper", open_job("Orrery", "Weigh", "Roll test")),
-    "weigh-certainty": (DESK, "paper", open_job("Orrery", "Weigh", "Certainty")),
     "look": (DESK, "paper", open_job("Bittern", "Look")),
     "look-tablet": (TABLET, "bay", open_job("Bittern", "Look")),
-    "choose-tablet": (TABLET, "bay", open_job("Orrery", "Choose")),
+    "choose": (DESK, "paper", open_job("Orrery", "Choose")),
+    "choose-target": (DESK, "paper", open_job("Orrery", "Choose", "Target")),
+    "choose-ranking": (DESK, "paper", comparing),
+    "choose-motion": (DESK, "paper", open_job("Orrery", "Choose", "In motion")),
+    "choose-ground": (DESK, "bay", open_job("Orrery", "Choose", "Wind and ground")),
+    "choose-steel": (DESK, "paper", open_job("Orrery", "Choose", "Steel and claims")),
+    "choose-decide": (DESK, "paper", open_job("Hive hauler", "Choose", "Plan and choice")),
+    "choose-tablet": (TABLET, "bay", comparing),
+    "racks": (DESK, "paper", room("Racks", "GC-25R")),
+    "bench": (DESK, "paper", torque),
 }
 
 
@@ -103,6 +114,8 @@ def main(address: str, folder: Path, names: list[str]) -> None:
                 page.get_by_role("button", name="Sign in").click()
                 steps(page)
             page.wait_for_load_state("networkidle")
+            # What is still being reckoned is no picture of the view.
+            page.get_by_text("Reckoning").first.wait_for(state="detached")
             page.screenshot(path=folder / f"{name}.png")
             print(folder / f"{name}.png")
             page.close()
