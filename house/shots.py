@@ -115,7 +115,7 @@ def main(address: str, folder: Path, names: list[str]) -> None:
                 steps(page)
             page.wait_for_load_state("networkidle")
             # What is still being reckoned is no picture of the view.
-            page.get_by_text("Reckoning").first.wait_for(state="detached")
+            page.get_by_text("Reckoning …", exact=True).first.wait_for(state="detached")
             page.screenshot(path=folder / f"{name}.png")
             print(folder / f"{name}.png")
             page.close()

@@ -1,5 +1,6 @@
 import { Link } from "@tanstack/react-router";
 import { useJobView } from "./jobContext";
+import { LINK_TAB } from "../ui/tab";
 
 type SheetTabsProps<T extends string> = {
   station: string;
@@ -23,7 +24,7 @@ export function SheetTabs<T extends string>({ station, to, names, sheet }: Sheet
           params={{ jobId: String(job.id) }}
           search={{ sheet: key } as never}
           aria-current={sheet === key ? "page" : undefined}
-          className="-mb-px min-h-11 content-center border-b-2 border-transparent text-sm text-pale hover:text-ink aria-[current=page]:border-ink aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+          className={LINK_TAB}
         >
           {name}
         </Link>

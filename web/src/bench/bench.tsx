@@ -1,6 +1,7 @@
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { Button } from "../ui/button";
+import { LINK_TAB } from "../ui/tab";
 import { BarAnswer } from "./barAnswer";
 import { BoreAnswer } from "./boreAnswer";
 import { CALCULATORS, fieldsOf } from "./calculators";
@@ -49,7 +50,7 @@ export function Bench() {
             params={{ calculator: key }}
             search={{}}
             aria-current={key === calculator.key ? "page" : undefined}
-            className="-mb-px min-h-11 content-center border-b-2 border-transparent text-sm text-pale hover:text-ink aria-[current=page]:border-ink aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+            className={LINK_TAB}
           >
             {name}
           </Link>

@@ -5,6 +5,7 @@ import type { PartRow } from "../api/types";
 import { useWritable } from "../app/session";
 import { grouped } from "../drawings/quantity";
 import { Pick } from "../ui/pick";
+import { BUTTON_TAB } from "../ui/tab";
 import { PartPanel } from "./partPanel";
 import { KINDS, queryOf } from "./search";
 import type { RacksSearch } from "./search";
@@ -58,7 +59,7 @@ export function Racks() {
             type="button"
             aria-pressed={search.kind === key}
             onClick={() => change({ kind: key })}
-            className="-mb-px min-h-11 border-b-2 border-transparent text-sm text-pale hover:text-ink aria-pressed:border-ink aria-pressed:font-semibold aria-pressed:text-ink"
+            className={BUTTON_TAB}
           >
             {name}{" "}
             <span className="figure">

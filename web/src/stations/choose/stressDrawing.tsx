@@ -3,7 +3,7 @@ import { grouped } from "../../drawings/quantity";
 import { stressBand } from "./stressBand";
 
 const WIDTH = 720;
-const HEIGHT = 270;
+const HEIGHT = 252;
 
 type StressDrawingProps = { curve: StressCurve; holeWords: string };
 
@@ -23,39 +23,41 @@ export function StressDrawing({ curve, holeWords }: StressDrawingProps) {
   const at = points[worst] ?? points[0];
   const mega = (pa: number) => grouped(pa / 1e6, 0);
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full"
-      role="img"
-      aria-label={`Stress along the bar, ${holeWords}: at most ${mega(curve.worst_pa)} MPa.`}
-    >
-      <path
-        d={stressBand(points, heights)}
-        fill="var(--watch)"
-        fillOpacity={0.22}
-        stroke="var(--watch)"
-        data-testid="stress-band"
-      />
-      <polyline
-        points={points.map(({ x, y }) => `${x},${y}`).join(" ")}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth={4}
-        strokeLinejoin="round"
-      />
-      {at && (
-        <g>
-          <circle cx={at.x} cy={at.y} r={5} fill="var(--stop)" />
-          <text className="num" x={at.x} y={HEIGHT - 40} textAnchor="middle">
-            {mega(curve.worst_pa)} MPa here
-          </text>
-          <line className="pale-1" x1={at.x} x2={at.x} y1={at.y + 8} y2={HEIGHT - 54} />
-        </g>
-      )}
-      <text className="pale" x={12} y={HEIGHT - 10}>
+    <figure>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        className="drawing block w-full"
+        role="img"
+        aria-label={`Stress along the bar, ${holeWords}: at most ${mega(curve.worst_pa)} MPa.`}
+      >
+        <path
+          d={stressBand(points, heights)}
+          fill="var(--watch)"
+          fillOpacity={0.22}
+          stroke="var(--watch)"
+          data-testid="stress-band"
+        />
+        <polyline
+          points={points.map(({ x, y }) => `${x},${y}`).join(" ")}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={4}
+          strokeLinejoin="round"
+        />
+        {at && (
+          <g>
+            <circle cx={at.x} cy={at.y} r={5} fill="var(--stop)" />
+            <text className="num" x={at.x} y={HEIGHT - 16} textAnchor="middle">
+              {mega(curve.worst_pa)} MPa here
+            </text>
+            <line className="pale-1" x1={at.x} x2={at.x} y1={at.y + 8} y2={HEIGHT - 30} />
+          </g>
+        )}
+      </svg>
+      <figcaption className="text-sm text-pale">
         {holeWords}; {grouped(curve.end_force_n / 9.80665, 0)} kg of force at each end. The band is
         the von Mises stress, drawn outward from the bar.
-      </text>
-    </svg>
+      </figcaption>
+    </figure>
   );
 }

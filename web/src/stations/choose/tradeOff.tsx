@@ -29,7 +29,7 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
     one,
     x: x(leans[i] ?? 0),
     y: y(shares[i] ?? 0),
-    r: 3 + 11 * (one.set.price / dearest),
+    r: 2.5 + 7 * (one.set.price / dearest),
   }));
 
   function onKeyDown(event: React.KeyboardEvent) {
@@ -94,7 +94,7 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
               cy={at.y}
               r={at.r}
               fill={one.set.failed.length === 0 ? "var(--after)" : "var(--paper)"}
-              fillOpacity={one.set.failed.length === 0 ? 0.75 : 0.4}
+              fillOpacity={one.set.failed.length === 0 ? 0.55 : 0.4}
               stroke={one.set.failed.length === 0 ? "var(--ink)" : "var(--before)"}
             />
             {one.at === recommended && (
@@ -123,12 +123,19 @@ const LEGEND =
 function Picked({ point }: { point: { x: number; y: number; r: number } | undefined }) {
   if (point === undefined) return null;
   const { x, y, r } = point;
+  const cross = `M${x - r - 12} ${y} h8 M${x + r + 4} ${y} h8 M${x} ${y - r - 12} v8 M${x} ${y + r + 4} v8`;
   return (
-    <g className="ink-2" data-testid="picked-point">
-      <circle cx={x} cy={y} r={r} />
-      <path
-        d={`M${x - r - 12} ${y} h8 M${x + r + 4} ${y} h8 M${x} ${y - r - 12} v8 M${x} ${y + r + 4} v8`}
-      />
+    <g data-testid="picked-point" fill="none">
+      {/* On paper of its own, so that it stands out of a crowd. */}
+      {[
+        { stroke: "var(--paper)", strokeWidth: 6 },
+        { stroke: "var(--ink)", strokeWidth: 2 },
+      ].map((look) => (
+        <g key={look.stroke} {...look}>
+          <circle cx={x} cy={y} r={r + 1} />
+          <path d={cross} />
+        </g>
+      ))}
     </g>
   );
 }
