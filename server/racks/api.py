@@ -19,6 +19,7 @@ from axlecore.rackfile import (
     suggest,
     write_rack,
 )
+from axlecore.steel import STEELS
 from axlecore.units import Dimension, read_quantity
 from racks.models import Offer, Part
 from racks.services import (
@@ -28,6 +29,7 @@ from racks.services import (
     offer_of,
     record_of,
     searched,
+    suppliers_of,
 )
 from shops.errors import Refused
 from shops.requests import PersonRequest, writer
@@ -64,6 +66,23 @@ class RackOut(Schema):
     counts: dict[str, int]
 
 
+class SteelOut(Schema):
+    key: str
+    label: str
+    yield_strength_pa: float
+    ultimate_strength_pa: float
+    finish: str
+    peened: bool
+
+
+class SupplierOut(Schema):
+    name: str
+    parts: int
+    there: int
+    soonest_days: int | None
+    latest_days: int | None
+
+
 class OfferOut(Schema):
     supplier: str
     price_cents: int
@@ -86,6 +105,7 @@ class SearchIn(Schema):
     steel: str = Field("", max_length=24)
     diameter_from: str = Field("", max_length=20)
     diameter_to: str = Field("", max_length=20)
+    bore_from: str = Field("", max_length=20)
     axle_load: str = Field("", max_length=20)
     price_to: float | None = Field(None, ge=0, le=1_000_000)
     days_to: int | None = Field(None, ge=0, le=365)
@@ -139,6 +159,7 @@ def get_racks(request: PersonRequest, asked: Query[SearchIn]) -> dict[str, Any]:
         steel=asked.steel, tube_only=asked.tube_only, no_drilling=asked.no_drilling,
         diameter_from_m=_typed(asked.diameter_from, Dimension.SMALL_LENGTH, "diameter_from"),
         diameter_to_m=_typed(asked.diameter_to, Dimension.SMALL_LENGTH, "diameter_to"),
+        bore_from_m=_typed(asked.bore_from, Dimension.SMALL_LENGTH, "bore_from"),
         axle_load_kg=_typed(asked.axle_load, Dimension.MASS, "axle_load"),
         price_to_cents=None if asked.price_to is None else round(asked.price_to * 100),
         days_to=asked.days_to,
@@ -168,6 +189,16 @@ def get_part(request: PersonRequest, part_id: int) -> dict[str, Any]:
         "id": part.pk, "part": record_of(part),
         "offers": sorted(offers, key=lambda offer: offer.price_cents),
     }  # fmt: skip
+
+
+@router.get("/racks/steels", response=list[SteelOut], operation_id="list_steels")
+def get_steels(request: PersonRequest) -> list[Any]:
+    return list(STEELS.values())
+
+
+@router.get("/racks/suppliers", response=list[SupplierOut], operation_id="list_suppliers")
+def get_suppliers(request: PersonRequest) -> list[Any]:
+    return list(suppliers_of(request.user.shop_id))
 
 
 @router.get("/racks/rack.csv", include_in_schema=False)

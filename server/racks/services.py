@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Count, OuterRef, Q, QuerySet, Subquery
+from django.db.models import Count, Max, Min, OuterRef, Q, QuerySet, Subquery
 
 from axlecore.formats import from_plain, to_plain
 from axlecore.parts import MadeFor, PartKind, RackPart, SupplierOffer
@@ -47,6 +47,7 @@ class Search:
     steel: str = ""
     diameter_from_m: float | None = None
     diameter_to_m: float | None = None
+    bore_from_m: float | None = None
     tube_only: bool = False
     axle_load_kg: float | None = None
     price_to_cents: int | None = None
@@ -74,6 +75,7 @@ def searched(shop_id: int, search: Search) -> "QuerySet[Any]":
     limits = {
         "diameter_m__gte": _off(search.diameter_from_m, -_ROUNDING_M),
         "diameter_m__lte": _off(search.diameter_to_m, _ROUNDING_M),
+        "bore_m__gte": _off(search.bore_from_m, -_ROUNDING_M),
         "axle_load_from_kg__lte": search.axle_load_kg, "axle_load_to_kg__gte": search.axle_load_kg,
         "price_cents__lte": search.price_to_cents, "delivery_days__lte": search.days_to,
     }  # fmt: skip
@@ -83,6 +85,18 @@ def searched(shop_id: int, search: Search) -> "QuerySet[Any]":
     if search.no_drilling:
         found = found.filter(holes_drilled=0)
     return found.order_by("kind", "part_number")
+
+
+def suppliers_of(shop_id: int) -> "QuerySet[Any]":
+    """Return a shop's suppliers with how many parts each has, how many there, and how soon."""
+    return (
+        Supplier.objects.filter(shop_id=shop_id)
+        .annotate(
+            parts=Count("offers"), there=Count("offers", filter=Q(offers__stock__gt=0)),
+            soonest_days=Min("offers__delivery_days"), latest_days=Max("offers__delivery_days"),
+        )
+        .order_by("name")
+    )  # fmt: skip
 
 
 def count_by_kind(shop_id: int) -> dict[str, int]:

@@ -141,9 +141,11 @@ class RefusalTests(ChoosingCase):
         self.page.get_by_role("button", name="MF-KR34 ").first.click()
         self.wait_for_text(self.page.get_by_label("Bar", exact=True), "MF-KR34")
         self.sheet_of_choose("Steel and claims")
-        self.page.get_by_label("Per cent stiffer").fill("180 %")
+        self.page.get_by_label("Per cent stiffer").fill("80 %")
         self.page.get_by_label("Per cent stiffer").press("Enter")
         says = self.page.get_by_test_id("claim-says")
+        self.wait_for_text(says, "Claimed 80%")
+        self.page.get_by_role("button", name="Check the 180 % on its sheet").click()
         self.wait_for_text(says, "No reading makes the claim true")
 
     def test_a_measurement_changed_after_choosing_breaks_the_decision(self):
@@ -252,6 +254,20 @@ class KeyboardOnlyTests(ChoosingCase):
 
     def focused(self) -> str:
         return self.page.locator(":focus").text_content() or ""
+
+
+class PlanTests(ChoosingCase):
+    def test_a_step_is_left_for_later_and_goes_with_the_job(self):
+        self.open_job("Hive hauler", "choose?sheet=decide")
+        self.page.get_by_role("button", name="Leave for later: new dampers").click()
+        job = Job.objects.prefetch_related("papers").get(vehicle__name__startswith="Hive")
+        expected = "separate air lines, in spring; new dampers all round"
+
+        def kept() -> str:
+            return target_of(Job.objects.prefetch_related("papers").get(pk=job.pk)).left_for_later
+
+        self.until(lambda: kept() == expected)
+        self.until(lambda: self.page.get_by_label("Left for another time").input_value() == expected)
 
 
 class OwnersPageTests(ChoosingCase):

@@ -50,6 +50,13 @@ class RacksTests(BrowserTestCase):
         self.page.get_by_test_id("claim-says").wait_for()
         self.assertEqual(self.page.get_by_label("Claimed, per cent stiffer").input_value(), "180")
 
+    def test_steels_and_suppliers_have_lists_of_their_own(self):
+        self.open_racks()
+        self.page.get_by_role("button", name="Steels").click()
+        self.page.get_by_text("Steel does not change stiffness").wait_for()
+        self.page.get_by_role("button", name="Suppliers").click()
+        self.wait_for_text(self.page.get_by_label("Suppliers", exact=True), "Mudlark Supply")
+
     def test_broken_rows_are_shown_and_the_good_ones_taken_in(self):
         self.import_table(TABLE)
         says = self.page.get_by_test_id("import-says")

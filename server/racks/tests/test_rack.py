@@ -6,6 +6,7 @@ from django.db import IntegrityError, transaction
 
 from axlecore.bar import bar_rates
 from axlecore.errors import InputError
+from axlecore.steel import STEELS
 from racks.models import Offer, Part, Supplier
 from racks.services import record_of
 from shops.tests.people import TwoShops, stock
@@ -83,6 +84,7 @@ class SearchTests(TwoShops):
              lambda p: 0.034925 <= (p.diameter_m or 0) <= 0.036 + 1e-9),
             ({"axle_load": "6.98 t", "kind": "kit"},
              lambda p: p.kind == "kit" and p.axle_load_from_kg <= 6980 <= p.axle_load_to_kg),
+            ({"bore_from": "22 mm"}, lambda p: (p.bore_m or 0) >= 0.022 - 1e-9),
             ({"no_drilling": True, "kind": "kit"},
              lambda p: p.kind == "kit" and p.holes_drilled == 0),
         ):  # fmt: skip
@@ -118,6 +120,24 @@ class SearchTests(TwoShops):
         self.assertEqual(answer["part"]["bar"]["steel"], "5160_hardened")
         stranger = self.as_(self.stranger)
         self.assertEqual(stranger.get(f"/api/racks/parts/{part.pk}").status_code, 404)
+
+
+class SuppliersAndSteelsTests(TwoShops):
+    def test_a_supplier_shows_what_it_has_and_how_soon_to_its_own_shop(self):
+        stock(self.shop, 200)
+        rows = {row["name"]: row for row in self.client.get("/api/racks/suppliers").json()}
+        self.assertEqual(sum(row["parts"] for row in rows.values()), Offer.objects.filter(
+            part__shop=self.shop).count())  # fmt: skip
+        for row in rows.values():
+            self.assertLessEqual(row["soonest_days"], row["latest_days"])
+            self.assertLessEqual(row["there"], row["parts"])
+        self.assertEqual(self.as_(self.stranger).get("/api/racks/suppliers").json(), [])
+
+    def test_steels_differ_in_strength_only(self):
+        rows = self.client.get("/api/racks/steels").json()
+        self.assertEqual({row["key"] for row in rows}, set(STEELS))
+        self.assertGreater(len({row["yield_strength_pa"] for row in rows}), 4)
+        self.assertNotIn("youngs_modulus_pa", rows[0])
 
 
 class ImportTests(TwoShops):

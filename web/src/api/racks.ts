@@ -16,6 +16,23 @@ export function useRacks(search: RackSearch | null) {
   });
 }
 
+/** Steels a bar may be of. */
+export function useSteels() {
+  return useQuery({
+    queryKey: ["steels"],
+    queryFn: () => answered(client.GET("/api/racks/steels")),
+    staleTime: Infinity,
+  });
+}
+
+/** Whom the shop buys from. */
+export function useSuppliers() {
+  return useQuery({
+    queryKey: ["suppliers"],
+    queryFn: () => answered(client.GET("/api/racks/suppliers")),
+  });
+}
+
 /** One part with every offer. */
 export function usePart(id: number | undefined) {
   return useQuery({

@@ -805,6 +805,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/racks/steels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Steels */
+        get: operations["list_steels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/racks/suppliers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Suppliers */
+        get: operations["list_suppliers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -3663,6 +3697,11 @@ export interface components {
              * @default
              */
             axle_load: string;
+            /**
+             * Bore From
+             * @default
+             */
+            bore_from: string;
             /** Days To */
             days_to?: number | null;
             /**
@@ -3958,6 +3997,21 @@ export interface components {
          * @enum {string}
          */
         Station: "listen" | "weigh" | "look" | "choose" | "fit" | "build" | "drive" | "hand_over";
+        /** SteelOut */
+        SteelOut: {
+            /** Finish */
+            finish: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Peened */
+            peened: boolean;
+            /** Ultimate Strength Pa */
+            ultimate_strength_pa: number;
+            /** Yield Strength Pa */
+            yield_strength_pa: number;
+        };
         /**
          * SteelRow
          * @description The same bar in one steel.
@@ -4054,6 +4108,19 @@ export interface components {
             typed: string;
             /** Why */
             why: string;
+        };
+        /** SupplierOut */
+        SupplierOut: {
+            /** Latest Days */
+            latest_days: number | null;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: number;
+            /** Soonest Days */
+            soonest_days: number | null;
+            /** There */
+            there: number;
         };
         /**
          * Suspension
@@ -5655,6 +5722,7 @@ export interface operations {
             query?: {
                 axle?: string;
                 axle_load?: string;
+                bore_from?: string;
                 days_to?: number | null;
                 diameter_from?: string;
                 diameter_to?: string;
@@ -5749,6 +5817,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+        };
+    };
+    list_steels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SteelOut"][];
+                };
+            };
+        };
+    };
+    list_suppliers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplierOut"][];
                 };
             };
         };

@@ -8,7 +8,7 @@ import { Panel } from "../ui/panel";
 export function ConflictDialog() {
   const { conflict } = useSaving();
   if (conflict === null) return null;
-  const path = conflict.paper === "sheet" ? conflict.place : `set_up.${conflict.place}`;
+  const path = conflict.paper === "sheet" ? conflict.place : `${conflict.paper}.${conflict.place}`;
   const facts = placeFacts(path);
   const standing = valueAt(conflict.current[conflict.paper], conflict.place);
   const theirs =

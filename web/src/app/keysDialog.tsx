@@ -9,6 +9,7 @@ const KEYS = [
   ["Tab", "keep it and go to the next in measuring order"],
   ["↑ ↓", "while editing: how the number is known"],
   ["← →", "move a slider; with Shift ten steps"],
+  ["← → ↑ ↓", "on the trade-off: the nearest set that way"],
   ["Esc", "leave a number as it was"],
   ["Ctrl Z", "undo your last change"],
   ["?", "this list"],

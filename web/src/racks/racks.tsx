@@ -8,6 +8,7 @@ import { Pick } from "../ui/pick";
 import { BUTTON_TAB } from "../ui/tab";
 import { PartPanel } from "./partPanel";
 import { KINDS, queryOf } from "./search";
+import { Steels, Suppliers } from "./steelsAndSuppliers";
 import type { RacksSearch } from "./search";
 
 /** The racks: every part a shop can fit, searched by what matters. */
@@ -22,7 +23,6 @@ export function Racks() {
       search: { ...search, page: undefined, ...part },
       replace: true,
     });
-  const rows = racks.data?.rows ?? [];
 
   return (
     <main className="pb-8">
@@ -57,8 +57,8 @@ export function Racks() {
           <button
             key={name}
             type="button"
-            aria-pressed={search.kind === key}
-            onClick={() => change({ kind: key })}
+            aria-pressed={search.kind === key && search.list === undefined}
+            onClick={() => change({ kind: key, list: undefined })}
             className={BUTTON_TAB}
           >
             {name}{" "}
@@ -71,7 +71,33 @@ export function Racks() {
             </span>
           </button>
         ))}
+        {(["suppliers", "steels"] as const).map((list) => (
+          <button
+            key={list}
+            type="button"
+            aria-pressed={search.list === list}
+            onClick={() => change({ list })}
+            className={BUTTON_TAB}
+          >
+            {list === "steels" ? "Steels" : "Suppliers"}
+          </button>
+        ))}
       </nav>
+      {search.list === "steels" && <Steels />}
+      {search.list === "suppliers" && <Suppliers />}
+      {search.list === undefined && <Parts search={search} change={change} />}
+    </main>
+  );
+}
+
+type PartsProps = { search: RacksSearch; change: (part: Partial<RacksSearch>) => void };
+
+/** The parts that a search finds, and the one that is opened beside them. */
+function Parts({ search, change }: PartsProps) {
+  const racks = useRacks(queryOf(search));
+  const rows = racks.data?.rows ?? [];
+  return (
+    <>
       <Filters search={search} change={change} />
       {racks.isError && <p className="py-2 text-stop">{racks.error.message}</p>}
       <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
@@ -126,13 +152,11 @@ export function Racks() {
         </div>
         <PartPanel id={search.part} />
       </div>
-    </main>
+    </>
   );
 }
 
-type FiltersProps = { search: RacksSearch; change: (part: Partial<RacksSearch>) => void };
-
-function Filters({ search, change }: FiltersProps) {
+function Filters({ search, change }: PartsProps) {
   const text = (key: keyof RacksSearch, label: string, example: string) => (
     <label className="text-sm">
       <span className="block text-xs text-pale">{label}</span>
@@ -162,6 +186,7 @@ function Filters({ search, change }: FiltersProps) {
       {text("load", "Carries", "6.9 t")}
       {text("from", "Diameter from", '1 3/8"')}
       {text("to", "to", "40 mm")}
+      {text("bore", "Bore from", "18 mm")}
       <Pick
         label="Steel"
         value={search.steel ?? ""}

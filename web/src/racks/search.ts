@@ -8,6 +8,9 @@ export type RacksSearch = {
   load?: string;
   from?: string;
   to?: string;
+  bore?: string;
+  /** Which of the racks' other lists is shown. */
+  list?: "steels" | "suppliers";
   steel?: string;
   price?: string;
   days?: string;
@@ -26,7 +29,7 @@ export const KINDS = [
   { key: "cushion", name: "Cushions" },
 ] as const;
 
-const TEXTS = ["find", "axle", "load", "from", "to", "steel", "price", "days"] as const;
+const TEXTS = ["find", "axle", "load", "from", "to", "bore", "steel", "price", "days"] as const;
 
 /** Read the address; what does not belong there is left out. */
 export function readSearch(search: Record<string, unknown>): RacksSearch {
@@ -38,6 +41,7 @@ export function readSearch(search: Record<string, unknown>): RacksSearch {
   }
   const kind = KINDS.find(({ key }) => key !== undefined && key === search.kind)?.key;
   if (kind) found.kind = kind;
+  if (search.list === "steels" || search.list === "suppliers") found.list = search.list;
   if (search.tube === true) found.tube = true;
   if (search.undrilled === true) found.undrilled = true;
   if (typeof search.page === "number" && search.page > 1) found.page = search.page;
@@ -60,6 +64,7 @@ export function queryOf(search: RacksSearch): RackSearch {
     axle_load: search.load ?? "",
     diameter_from: search.from ?? "",
     diameter_to: search.to ?? "",
+    bore_from: search.bore ?? "",
     price_to: numberOf(search.price),
     days_to: numberOf(search.days),
     tube_only: search.tube ?? false,

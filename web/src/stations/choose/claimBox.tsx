@@ -1,8 +1,10 @@
 import { useState } from "react";
 import { useClaim } from "../../api/choose";
+import { useShortList } from "../../api/queries";
 import { useJobView } from "../../app/jobContext";
 import type { AxleName } from "../../api/types";
 import { AuditAnswer } from "../../drawings/auditAnswer";
+import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
 
 /** A seller's claim typed in, and what the geometry says to it. */
@@ -12,6 +14,9 @@ export function ClaimBox({ axle }: { axle: AxleName }) {
   const [asked, setAsked] = useState<number | null>(null);
   const claim = useClaim(job, axle, asked);
   const chosen = job.set_up[axle];
+  const number = chosen?.part_number ?? "";
+  const listed = useShortList(job, axle, number || "none", false).data?.rows;
+  const sheet = listed?.find((row) => row.part_number === number)?.claimed_gain;
 
   function ask() {
     const perCent = Number(typed.replace(/[%+\s]/g, "").replace("−", "-"));
@@ -41,6 +46,17 @@ export function ClaimBox({ axle }: { axle: AxleName }) {
           onBlur={ask}
         />
       </form>
+      {sheet != null && (
+        <Button
+          className="mt-2 text-sm"
+          onClick={() => {
+            setTyped(String(Math.round(sheet * 100)));
+            setAsked(Math.round(sheet * 100));
+          }}
+        >
+          Check the {Math.round(sheet * 100)} % on its sheet
+        </Button>
+      )}
       {claim.isError && <p className="py-2 text-sm text-stop">{claim.error.message}</p>}
       {claim.data && <AuditAnswer audit={claim.data} />}
     </section>

@@ -18,6 +18,14 @@ export function DecideSheet() {
   const { job, loadKey, writes } = useJobView();
   const writable = useWritable();
   const plan = usePlan(job, loadKey);
+  const later = job.target.left_for_later ?? "";
+
+  function leave(step: string) {
+    if (later.includes(step)) return;
+    const text = later.trim() === "" ? step : `${later.trim()}; ${step}`;
+    void writes.enterOnPaper("target", "left_for_later", text);
+  }
+
   return (
     <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
       <div>
@@ -28,11 +36,15 @@ export function DecideSheet() {
           </span>
         </h2>
         {plan.isError && <p className="text-stop">{plan.error.message}</p>}
-        {plan.data ? <StagedPlan plan={plan.data} /> : <p className="text-pale">Reckoning …</p>}
+        {plan.data ? (
+          <StagedPlan plan={plan.data} onLater={writable ? leave : undefined} />
+        ) : (
+          <p className="text-pale">Reckoning …</p>
+        )}
         <div className="mt-3">
           <TextArea
             label="Left for another time; it goes with the job"
-            value={job.target.left_for_later ?? ""}
+            value={later}
             draftKey={`later ${job.id}`}
             rows={2}
             maxLength={400}

@@ -5,8 +5,14 @@ const WIDTH = 720;
 const BOX = { left: 46, right: 20, top: 18, bottom: 46 };
 const HEIGHT = 246;
 
+type StagedPlanProps = {
+  plan: Plan;
+  /** Leave a step for another time; none where nothing may be written. */
+  onLater: ((step: string) => void) | undefined;
+};
+
 /** Lean over money as stairs going down, and the same steps in words. */
-export function StagedPlan({ plan }: { plan: Plan }) {
+export function StagedPlan({ plan, onLater }: StagedPlanProps) {
   const spent = [0, ...plan.stages.map(({ price_so_far }) => price_so_far)];
   const leans = [plan.lean_rad, ...plan.stages.map(({ lean_rad }) => lean_rad)];
   const dearest = spent.at(-1) || 1;
@@ -61,8 +67,17 @@ export function StagedPlan({ plan }: { plan: Plan }) {
           >
             <span className="figure">{i + 1}</span>
             <span>
-              {stage.axle ? `${stage.axle}: ` : ""}
-              {stage.key}
+              {stepWords(stage)}{" "}
+              {onLater && (
+                <button
+                  type="button"
+                  aria-label={`Leave for later: ${stepWords(stage)}`}
+                  onClick={() => onLater(stepWords(stage))}
+                  className="min-h-8 text-xs text-pale underline underline-offset-4 hover:text-ink"
+                >
+                  later
+                </button>
+              )}
               <span className="block text-xs text-pale">
                 {stage.gain_rad > 0
                   ? `${degrees(stage.gain_rad, 2)} less lean, ${degrees(stage.gain_per_100_rad, 2)} for each 100`
@@ -85,3 +100,5 @@ export function StagedPlan({ plan }: { plan: Plan }) {
     </div>
   );
 }
+
+const stepWords = ({ axle, key }: Plan["stages"][number]) => (axle ? `${axle}: ${key}` : key);

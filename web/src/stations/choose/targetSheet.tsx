@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { useSuggestions } from "../../api/choose";
 import { measuredAt } from "../../api/place";
 import { Findings } from "../../app/findings";
@@ -94,18 +95,35 @@ export function TargetSheet({ axle, onAxle }: TargetSheetProps) {
         <h2 className="font-semibold">Limits</h2>
         <NumberRow place="target.share_loss_points" label="Front share may fall by, points" />
         <NumberRow place="target.head_toss_growth" label="Head toss at most, times now" />
-        <p className="flex min-h-11 items-center justify-between border-b border-line text-sm">
-          <span>Budget, from Listen</span>
-          <span className="figure">{job.complaint.budget || "not said"}</span>
-        </p>
-        <p className="flex min-h-11 items-center justify-between border-b border-line text-sm">
-          <span>Wanted by, from Listen</span>
-          <span className="figure">{job.due_on ?? "not said"}</span>
-        </p>
+        <FromListen
+          name="Budget"
+          value={job.complaint.budget ? String(job.complaint.budget) : ""}
+        />
+        <FromListen name="Wanted by" value={job.due_on ?? ""} />
         <WhatItTakes axle={axle} onAxle={onAxle} />
         <Findings />
       </div>
     </div>
+  );
+}
+
+/** A limit that was said at Listen, and is changed there. */
+function FromListen({ name, value }: { name: string; value: string }) {
+  const { job } = useJobView();
+  return (
+    <p className="flex min-h-11 items-center justify-between border-b border-line text-sm">
+      <span className="text-pale">
+        {name},{" "}
+        <Link
+          to="/jobs/$jobId/listen"
+          params={{ jobId: String(job.id) }}
+          className="text-after underline underline-offset-4"
+        >
+          from Listen
+        </Link>
+      </span>
+      <span className="figure">{value || "not said"}</span>
+    </p>
   );
 }
 
