@@ -160,9 +160,16 @@ def _change_at(
         raise error.within(trail) if trail else error from None
 
 
+@functools.cache
+def _hints(kind: type[Record]) -> dict[str, Any]:
+    """Types of a record's fields; working them out costs more than all the rest of an entry."""
+    return typing.get_type_hints(kind)
+
+
 def _value_of_mapping(kind: type[Record], name: str) -> object:
     """What a mapping of records starts a new entry with; None where it is no such field."""
-    hint = typing.get_type_hints(kind)[name]
+    # mypy takes a class whose instances compare by value for unhashable itself.
+    hint = _hints(kind)[name]  # type: ignore[arg-type]
     if typing.get_origin(hint) is not Mapping:
         return None
     return typing.get_args(hint)[1]()
@@ -175,7 +182,7 @@ def _read_field(owner: Record, name: str, typed: str, known: Known) -> object:
         if not typed.strip() and item.default is None:
             return None
         return read_measured(typed, known, rule, name)
-    hint = typing.get_type_hints(type(owner))[name]
+    hint = _hints(type(owner))[name]  # type: ignore[arg-type]
     if _is_choice(hint):
         return _read_choice(hint, typed, name)
     if typing.get_origin(hint) is tuple and _is_choice(typing.get_args(hint)[0]):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+import functools
 import io
 import re
 from collections.abc import Callable, Mapping, Sequence
@@ -298,12 +299,18 @@ class _Cells:
         return self.read(key, reader, default)
 
 
+@functools.lru_cache(maxsize=4096)
+def _quantity(found: str, dimension: Dimension) -> float:
+    """A seller's table says the same few hundred sizes ten thousand times."""
+    return read_quantity(found, dimension)
+
+
 def _length(found: str) -> float:
-    return read_quantity(found, Dimension.SHIFT)
+    return _quantity(found, Dimension.SHIFT)
 
 
 def _mass(found: str) -> float:
-    return read_quantity(found, Dimension.MASS)
+    return _quantity(found, Dimension.MASS)
 
 
 def _yes(found: str) -> bool:
@@ -319,7 +326,7 @@ def _number(found: str) -> float:
 
 def _from_sheet(dimension: Dimension) -> Callable[[str], Measured]:
     def read(found: str) -> Measured:
-        value = read_quantity(found, dimension)
+        value = _quantity(found, dimension)
         return Measured(value, Known.PLATE, value * RELATIVE_TOLERANCE[Known.PLATE], found)
 
     return read

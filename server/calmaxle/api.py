@@ -91,7 +91,7 @@ def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpRespo
 
 @api.exception_handler(RequestDataTooBig)
 def too_large(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-    return _answer(request, 413, "", "That is more than 1 MB; nothing that large is expected here.")
+    return _answer(request, 413, "", "That is more than 5 MB; nothing that large is expected here.")
 
 
 @api.exception_handler(HttpError)

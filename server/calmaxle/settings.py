@@ -120,8 +120,8 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 
-# A rig file is some 10 kB; nothing larger is sent yet.
-DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
+# A table of ten thousand parts is some 2 MB; core reads up to 4. Photos have a limit of their own.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 5_000_000
 
 LANGUAGE_CODE = "en"
 TIME_ZONE = "UTC"

@@ -6,6 +6,7 @@ checks.
 """
 
 import csv
+import functools
 from dataclasses import replace
 from pathlib import Path
 
@@ -20,6 +21,7 @@ from axlecore.rig import RigKind, Vehicle
 HERE = Path(__file__).parent
 
 
+@functools.cache
 def _sheet(
     file: str, kind: RigKind, states: tuple[LoadKey, ...], parts: tuple[str, ...]
 ) -> Vehicle:
@@ -83,6 +85,7 @@ def photos(vehicle: str) -> list[tuple[str, str]]:
                 if row["vehicle"] == vehicle]  # fmt: skip
 
 
+@functools.cache
 def rack() -> list[ReadRow]:
     """The parts on the racks with their offers, read as any seller's table is."""
     text = (HERE / "rack.csv").read_text()

@@ -203,6 +203,14 @@ class ImportTests(TwoShops):
         ours = Offer.objects.get(part__shop=self.shop, part__part_number="N-1")
         self.assertEqual(ours.price_cents, 10000)
 
+    def test_a_table_of_ten_thousand_parts_is_not_too_large_to_be_sent(self):
+        text = table(*(row(f"N-{i}", note="x" * 100) for i in range(10_000)))
+        self.assertGreater(len(text), 1_500_000)
+        answer = self.preview(text, self.MAPPING).json()
+        self.assertEqual((answer["good"], answer["bad_total"]), (10_000, 0))
+        one_more = self.preview(f"{text}\n{row('one-more')}", self.MAPPING)
+        self.assert_refused(one_more, 422, "text", "1 to 10000")
+
     def test_an_import_of_many_rows_takes_few_queries(self):
         text = table(*(row(f"N-{i}") for i in range(300)))
         with self.assertNumQueries(12):

@@ -49,8 +49,8 @@ export function usePart(id: number | undefined) {
 export function useImport() {
   const cache = useQueryClient();
   return {
-    preview: (text: string, mapping: Record<string, string> | null) =>
-      answered(client.POST("/api/racks/preview", { body: { text, mapping } })),
+    preview: (text: string, mapping: Record<string, string> | null, signal: AbortSignal) =>
+      answered(client.POST("/api/racks/preview", { body: { text, mapping }, signal })),
     takeIn: async (text: string, mapping: Record<string, string>, good_rows_only: boolean) => {
       const done = await answered(
         client.POST("/api/racks/import", { body: { text, mapping, good_rows_only } }),

@@ -1,9 +1,10 @@
 import { Link, useNavigate } from "@tanstack/react-router";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useAttempt } from "../api/attempt";
 import { useImport } from "../api/racks";
 import type { Preview } from "../api/types";
 import { useWritable } from "../app/session";
+import { grouped } from "../drawings/quantity";
 import { Button } from "../ui/button";
 import { FileButton } from "../ui/fileButton";
 
@@ -20,9 +21,32 @@ export function ImportTable() {
   const [seen, setSeen] = useState<Preview | null>(null);
   const [done, setDone] = useState("");
   const [tooLarge, setTooLarge] = useState(false);
+  const [busy, setBusy] = useState<"" | "Reading" | "Taking in">("");
+  const reading = useRef<AbortController | null>(null);
+  const lines = text.split("\n").length - 1;
 
   async function look(from: string, mapping: Record<string, string> | null) {
-    await attempt(async () => setSeen(await preview(from, mapping)));
+    // Only the last look counts; one that is still on its way is given up.
+    reading.current?.abort();
+    const mine = new AbortController();
+    reading.current = mine;
+    setBusy("Reading");
+    await attempt(async () => {
+      try {
+        const found = await preview(from, mapping, mine.signal);
+        if (!mine.signal.aborted) setSeen(found);
+      } catch (error) {
+        // Given up on purpose: nothing to be said.
+        if (!mine.signal.aborted) throw error;
+      }
+    });
+    if (reading.current === mine) setBusy("");
+  }
+
+  function stop() {
+    reading.current?.abort();
+    reading.current = null;
+    setBusy("");
   }
 
   async function open(file: File) {
@@ -38,12 +62,14 @@ export function ImportTable() {
 
   async function take(goodRowsOnly: boolean) {
     if (seen === null) return;
+    setBusy("Taking in");
     await attempt(async () => {
       const { new: fresh, updated, left_out } = await takeIn(text, seen.mapping, goodRowsOnly);
       setDone(`${fresh} new parts, ${updated} updated, ${left_out} rows left out.`);
       setSeen(null);
       if (left_out === 0) await navigate({ to: "/racks", search: {} });
     });
+    setBusy("");
   }
 
   return (
@@ -74,8 +100,9 @@ export function ImportTable() {
       <p role="alert" className="min-h-6 py-1 text-sm text-stop">
         {tooLarge ? "That is more than 4 MB; split the table." : refusal?.message}
       </p>
-      <p role="status" className="text-sm">
-        {done}
+      <p role="status" className="flex min-h-11 items-center gap-3 text-sm">
+        {busy ? `${busy} ${grouped(lines, 0)} lines …` : done}
+        {busy === "Reading" && <Button onClick={stop}>Stop</Button>}
       </p>
       {seen && (
         <>
@@ -94,13 +121,13 @@ export function ImportTable() {
           <div className="mt-3 flex flex-wrap gap-3">
             <Button
               primary={seen.bad_total === 0}
-              disabled={seen.good === 0 || seen.bad_total > 0}
+              disabled={busy !== "" || seen.good === 0 || seen.bad_total > 0}
               onClick={() => void take(false)}
             >
               Take in all of it
             </Button>
             {seen.bad_total > 0 && (
-              <Button disabled={seen.good === 0} onClick={() => void take(true)}>
+              <Button disabled={busy !== "" || seen.good === 0} onClick={() => void take(true)}>
                 Take in {rows(seen.good)} that can be read
               </Button>
             )}
