@@ -27,7 +27,11 @@ def _processor_ms(act: Callable[[], object]) -> float:
 
 def measure() -> dict[str, float]:
     """Return processor time of core alone and of the whole request inside the server."""
-    job = Job.objects.select_related("vehicle").get(vehicle__name__startswith="Orrery")
+    job = (
+        Job.objects.select_related("vehicle")
+        .prefetch_related("papers", "decisions")
+        .get(vehicle__name__startswith="Orrery")
+    )
     client = Client()
     client.force_login(Person.objects.get(username="wren"))
     core = _processor_ms(lambda: assess_job(job))

@@ -367,8 +367,9 @@ def _bump_roads(course: Course, model: RollModel, begun_s: FloatArray) -> FloatA
     return np.stack(roads, axis=1)
 
 
-#: How finely and how long a bump is followed: the head is tossed within a second of it.
-_BUMP_STEP_S, _BUMP_SECONDS = 0.005, 1.0
+#: How finely a bump is followed, and how long after the rear wheels have left it: the head is
+#: tossed hardest while a wheel is on it.
+_BUMP_STEP_S, _AFTER_BUMP_S = 0.005, 0.25
 
 
 def bump_toss(
@@ -412,7 +413,8 @@ def bump_toss(
     states, drives = _systems(
         model, inertia, damping, model.sprung_height_m, model.front_distance_m
     )
-    time = np.arange(0, _BUMP_SECONDS, _BUMP_STEP_S)
+    crossed_s = (float(model.wheelbase_m[0]) + course.bump_length_m) / course.road_speed_m_s
+    time = np.arange(0, crossed_s + _AFTER_BUMP_S, _BUMP_STEP_S)
     road = _bump_roads(course, model, time)
     poles, vectors = np.linalg.eig(states)
     pushed = np.linalg.inv(vectors) @ drives[:, :, 2:]

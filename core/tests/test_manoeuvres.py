@@ -10,12 +10,14 @@ from axlecore.manoeuvres import (
     Course,
     Inputs,
     _systems,
+    bump_toss,
     marks,
     simulate,
     standard_runs,
 )
 from axlecore.rough import articulation, body_rock
-from axlecore.steady import solve
+from axlecore.steady import roll_model, solve
+from tests import rigs
 from tests.validation.test_worked_cases import vehicle_c
 
 STANDARD, BOTH = 128.4e3, 128.4e3 + 284.7e3
@@ -158,3 +160,21 @@ class GustTests(unittest.TestCase):
             with self.assertRaises(InputError) as caught:
                 truck_force(**{"side_area_m2": 20, "gap_m": 1, "relative_speed_m_s": 30, **bad})
             self.assertEqual(caught.exception.field, next(iter(bad)))
+
+
+class BumpTossTests(unittest.TestCase):
+    def test_many_set_ups_at_once_are_tossed_as_each_by_itself(self):
+        """Soft to stiff at either end, against the same run simulated and read off."""
+        vehicle = rigs.vehicle_c()
+        state = vehicle.load_states[0]
+        stiffness = np.array([[84e3, 174e3], [84e3, 500e3], [300e3, 174e3], [20e3, 40e3]])
+        model = roll_model(vehicle, (state,) * len(stiffness), stiffness)
+        course, step = Course(bump_m=0.04), 0.005
+        tossed = bump_toss(model, [8524.0], [[7500.0, 7500.0]], course, 1.1)
+        time = np.arange(0, 4, step)
+        runs = standard_runs(course, model, time)
+        inertia, damping = np.full(4, 8524.0), np.full((4, 2), 7500.0)
+        motions = simulate(model, inertia, damping, runs, step)
+        bump = MANOEUVRES.index("one-side bump")
+        read = [marks(motion, step, 1.1).head_toss_m_s2[bump] for motion in motions]
+        np.testing.assert_allclose(tossed, read, rtol=1e-9)

@@ -30,7 +30,7 @@ from shops.errors import Refused
 from shops.models import Person
 
 #: Candidates an axle is ranked with; more differ by less than their own bands.
-MOST_OF_AN_AXLE = 70
+MOST_OF_AN_AXLE = 50
 _BARS = (PartKind.BAR.value, PartKind.KIT.value)
 _CONSUMABLES = (PartKind.LINK.value, PartKind.CUSHION.value)
 _CHEAPEST = 10

@@ -26,14 +26,14 @@ def offer_of(offer: Offer) -> SupplierOffer:
     )
 
 
+_CHEAPEST = Offer.objects.filter(part=OuterRef("pk")).order_by("price_cents", "pk")[:1]
+
+
 def parts_of(shop_id: int) -> "QuerySet[Any]":
-    """Return a shop's parts, each with its cheapest offer beside it."""
-    cheapest = Offer.objects.filter(part=OuterRef("pk")).order_by("price_cents", "pk")[:1]
+    """Return a shop's parts, each with price and days of its cheapest offer beside it."""
     return Part.objects.filter(shop_id=shop_id).annotate(
-        price_cents=Subquery(cheapest.values("price_cents")),
-        delivery_days=Subquery(cheapest.values("delivery_days")),
-        stock=Subquery(cheapest.values("stock")),
-        supplier_name=Subquery(cheapest.values("supplier__name")),
+        price_cents=Subquery(_CHEAPEST.values("price_cents")),
+        delivery_days=Subquery(_CHEAPEST.values("delivery_days")),
     )
 
 
@@ -65,7 +65,10 @@ def _off(value: float | None, by: float) -> float | None:
 
 def searched(shop_id: int, search: Search) -> "QuerySet[Any]":
     """Return the parts that a search finds, by kind and number."""
-    found = parts_of(shop_id)
+    found = parts_of(shop_id).annotate(
+        stock=Subquery(_CHEAPEST.values("stock")),
+        supplier_name=Subquery(_CHEAPEST.values("supplier__name")),
+    )
     for word in search.words.split():
         found = found.filter(Q(part_number__icontains=word) | Q(maker__icontains=word))
     exact = {"kind": search.kind, "steel": search.steel}

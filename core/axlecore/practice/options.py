@@ -19,7 +19,7 @@ from axlecore.rig import Action, Vehicle
 #: Hours to renew the links and bushings of one axle.
 RENEWAL_HOURS = 1.5
 #: Parts with a bar that an axle is ranked with for each way to fit them.
-MOST_PARTS = 60
+MOST_PARTS = 50
 #: Hours of a bar whose sheet says none.
 USUAL_HOURS = 2.5
 

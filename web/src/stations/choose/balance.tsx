@@ -49,7 +49,11 @@ export function Balance({ before, after, allowed }: BalanceProps) {
       </text>
       <path className="before-line" d={`M${at(before)} 30 l7 12 h-14 Z`} />
       {after !== null && (
-        <path className="after-line" fill="var(--after)" d={`M${at(after)} 30 l7 12 h-14 Z`} />
+        <path
+          className="after-line"
+          style={{ fill: "var(--after)" }}
+          d={`M${at(after)} 30 l7 12 h-14 Z`}
+        />
       )}
       <text className="num" x={at(Math.max(before, after ?? before)) + 14} y={26}>
         {percent(before)}
