@@ -435,7 +435,7 @@ def shortened(ranking: Ranking, most: int) -> Ranking:
 def thin_out(
     vehicle: Vehicle, axle_name: str, candidates: Sequence[Candidate], most: int
 ) -> list[Candidate]:
-    """Return so many candidates of an axle, the cheapest of each step of stiffness.
+    """Return candidates of an axle: the best of so many steps of stiffness.
 
     Parameters
     ----------
@@ -446,27 +446,65 @@ def thin_out(
     candidates : sequence of Candidate
         Any number.
     most : int
-        How many to keep, 1 or more.
+        How many steps, 1 or more.
 
     Returns
     -------
     list of Candidate
-        All of them where they are few enough, in the order given.
+        In the order given; all of them where there are no more than steps.
 
     Notes
     -----
-    With `most` even steps between the softest and the stiffest, two bars of one step differ by
-    less than the band of either; the cheapest stands for all of it.
+    Of one step those are kept that no other beats in price, days and stress at once: a cheap bar
+    of weak steel never hides a dearer one that holds.
     """
     if len(candidates) <= most:
         return list(candidates)
-    stiffness = _axle_options(vehicle, axle_name, candidates)[0]
-    width = (stiffness.max() - stiffness.min()) / most or 1.0
-    steps = np.minimum(((stiffness - stiffness.min()) / width).astype(int), most - 1)
-    price = np.array([candidate.price for candidate in candidates])
-    order = np.lexsort((price, steps))
-    first = np.unique(steps[order], return_index=True)[1]
-    return [candidates[row] for row in sorted(order[first].tolist())]
+    stiffness, _, _, stress = _axle_options(vehicle, axle_name, candidates)
+    price, days = (
+        np.array([getattr(candidate, name) for candidate in candidates])
+        for name in ("price", "days")
+    )
+    figures = np.stack([price, days, coarse(stress)], axis=1)
+    return [candidates[row] for row in best_of_steps(stiffness, figures, most)]
+
+
+def coarse(figure: npt.ArrayLike) -> FloatArray:
+    """Return figures in steps of a tenth of themselves, so that what is alike counts as equal.
+
+    Parameters
+    ----------
+    figure : array_like
+        Zero or more.
+    """
+    return np.asarray(np.round(np.log(np.maximum(figure, 1e-12)) * 10))
+
+
+def best_of_steps(position: FloatArray, figures: FloatArray, most: int) -> list[int]:
+    """Return which rows of each even step of a position no other of that step beats.
+
+    Parameters
+    ----------
+    position : ndarray, (n,)
+        Such as a stiffness.
+    figures : ndarray, (n, k)
+        Smaller is better in each.
+    most : int
+        How many steps, 1 or more.
+
+    Returns
+    -------
+    list of int
+        Rows in their order; of rows alike in every figure the first.
+    """
+    width = (position.max() - position.min()) / most or 1.0
+    steps = np.minimum(((position - position.min()) / width).astype(int), most - 1)
+    kept: list[int] = []
+    for step in np.unique(steps):
+        rows = np.flatnonzero(steps == step)
+        rows = rows[np.sort(np.unique(figures[rows], axis=0, return_index=True)[1])]
+        kept += rows[undominated(figures[rows])].tolist()
+    return sorted(kept)
 
 
 @dataclass(frozen=True)

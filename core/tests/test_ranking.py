@@ -218,10 +218,20 @@ class HeadTossAndThinningTests(unittest.TestCase):
     def test_thinning_keeps_the_cheapest_of_each_step_and_both_ends(self):
         many = [supplement(20 + i / 20, price=300 + 7 * (i % 5), key=f"R{i}") for i in range(400)]
         kept = thin_out(vehicle_c(), "rear", many, 25)
-        self.assertLessEqual(len(kept), 25)
+        # One a step, and two where a step lies across a tenth of stress.
+        self.assertLessEqual(len(kept), 30)
         self.assertIn(kept[-1].key, {f"R{i}" for i in range(380, 400)})
-        self.assertTrue(all(one.price == 300 for one in kept))
+        self.assertGreaterEqual(sum(one.price == 300 for one in kept), 24)
         self.assertEqual(thin_out(vehicle_c(), "rear", many[:3], 25), many[:3])
+
+    def test_a_cheap_bar_of_weak_steel_hides_neither_a_strong_one_nor_one_that_is_here_sooner(self):
+        weak = supplement(30.0, price=200, days=9, key="weak")
+        steel = replace(weak.fitted, bar=replace(weak.fitted.bar, steel="5160_hardened"))
+        strong = replace(weak, key="strong", fitted=steel, price=260)
+        soon = replace(weak, key="soon", price=230, days=1)
+        dear = replace(weak, key="dear", price=400)
+        kept = thin_out(vehicle_c(), "rear", [weak, strong, soon, dear], 1)
+        self.assertEqual([one.key for one in kept], ["weak", "strong", "soon"])
 
     def test_shortening_never_loses_the_undominated_or_those_without_a_bar(self):
         whole = rank(

@@ -29,8 +29,8 @@ from rigs.services import sheet_of
 from shops.errors import Refused
 from shops.models import Person
 
-#: Candidates an axle is ranked with; more differ by less than their own bands.
-MOST_OF_AN_AXLE = 50
+#: Steps of stiffness an axle is ranked with; two bars of one differ by less than their bands.
+STEPS_OF_AN_AXLE = 30
 _BARS = (PartKind.BAR.value, PartKind.KIT.value)
 _CONSUMABLES = (PartKind.LINK.value, PartKind.CUSHION.value)
 _CHEAPEST = 10
@@ -65,7 +65,7 @@ def options_of(job: Job, axle_name: str) -> list[tuple[Option, Candidate]]:
     found = axle_options(sheet, look, axle_name, parts, labour)
     barless = [pair for pair in found if pair[1].fitted is None]
     fitted = [pair for pair in found if pair[1].fitted is not None]
-    kept = thin_out(sheet, axle_name, [candidate for _, candidate in fitted], MOST_OF_AN_AXLE)
+    kept = thin_out(sheet, axle_name, [candidate for _, candidate in fitted], STEPS_OF_AN_AXLE)
     # Records compare slowly; keys are one of a kind.
     keys = {candidate.key for candidate in kept}
     return barless + [pair for pair in fitted if pair[1].key in keys]

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
+import numpy as np
+
 from axlecore.axle import Axle, FittedBar
 from axlecore.bar import bar_rates
 from axlecore.choose import axle_named
@@ -13,13 +15,14 @@ from axlecore.parts import BarRole, PartKind, RackPart
 from axlecore.practice.classes import default_bar
 from axlecore.practice.look import LookOver
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
-from axlecore.ranking import KEEP, RENEW, Candidate
+from axlecore.ranking import KEEP, RENEW, Candidate, best_of_steps, coarse
 from axlecore.rig import Action, Vehicle
+from axlecore.steel import STEELS
 
 #: Hours to renew the links and bushings of one axle.
 RENEWAL_HOURS = 1.5
-#: Parts with a bar that an axle is ranked with for each way to fit them.
-MOST_PARTS = 50
+#: Steps of rate that an axle's parts are told apart by.
+MOST_PARTS = 40
 #: Hours of a bar whose sheet says none.
 USUAL_HOURS = 2.5
 
@@ -134,16 +137,13 @@ def thin_parts(parts: Sequence[Priced], most: int) -> list[Priced]:
     parts : sequence of Priced
         For one axle.
     most : int
-        How many with a bar to keep for each way to fit them, 1 or more.
+        How many steps of rate, 1 or more.
 
     Returns
     -------
     list of Priced
-        Of those with a bar the cheapest of each even step of rate, one set for each role.
-
-    Notes
-    -----
-    Two bars of one step differ by less than the band of either.
+        Of those with a bar, for each way to fit them, the best of each even step of rate: beaten
+        by none in price, days and stress at a twist, which goes with diameter over yield.
     """
     kept = [one for one in parts if one.part.bar is None]
     for role in BarRole:
@@ -153,13 +153,12 @@ def thin_parts(parts: Sequence[Priced], most: int) -> list[Priced]:
             kept += of_role
             continue
         rates = bar_rates(bars, [0] * len(bars))
-        width = (rates.max() - rates.min()) / most or 1.0
-        cheapest: dict[int, Priced] = {}
-        for one, rate in zip(of_role, rates.tolist(), strict=True):
-            step = min(int((rate - rates.min()) / width), most - 1)
-            if step not in cheapest or one.price < cheapest[step].price:
-                cheapest[step] = one
-        kept += [cheapest[step] for step in sorted(cheapest)]
+        stress = [
+            bar.outside_diameter_m.value / STEELS[bar.steel].yield_strength_pa for bar in bars
+        ]
+        bought = [(one.price, one.days) for one in of_role]
+        figures = np.column_stack([np.array(bought), coarse(np.array(stress) * 1e12)])
+        kept += [of_role[row] for row in best_of_steps(rates, figures, most)]
     return kept
 
 
