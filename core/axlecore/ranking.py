@@ -66,7 +66,9 @@ class Wishes(Record):
     lean_rad, wind_lean_rad : float or None
         At most, in the reference bend and wind [rad].
     share_loss : float
-        How far the front's share may fall, as a part.
+        How far the front's share may fall, as a part: past it the rear lets go first.
+    share_gain : float
+        How far it may rise, as a part: past it the front pushes wide.
     yield_reserve : float
         Least reserve to yield in a bend of 0.5 g.
     head_toss_growth : float or None
@@ -79,6 +81,7 @@ class Wishes(Record):
     lean_rad: float | None = None
     wind_lean_rad: float | None = None
     share_loss: float = 0.03
+    share_gain: float = 0.08
     yield_reserve: float = 1.2
     head_toss_growth: float | None = None
     budget: float | None = None
@@ -367,6 +370,8 @@ def _failures(figures: _Figures, change: FloatArray, at: int, wishes: Wishes) ->
     tests: list[tuple[npt.NDArray[np.bool_], str, FloatArray, float]] = [
         (change < -wishes.share_loss, "the front's share falls by {:.1f} points, {:.1f} allowed",
          -change * 100, wishes.share_loss * 100),
+        (change > wishes.share_gain, "the front's share rises by {:.1f} points, {:.1f} allowed",
+         change * 100, wishes.share_gain * 100),
         (figures.reserve < wishes.yield_reserve, "reserve to yield {:.2f}, {:.2f} asked",
          figures.reserve, wishes.yield_reserve),
     ]  # fmt: skip

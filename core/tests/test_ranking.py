@@ -215,6 +215,14 @@ class HeadTossAndThinningTests(unittest.TestCase):
         self.assertEqual(failed[KEEP], [])
         self.assertTrue(any("tosses the head" in words for words in failed["R40"]))
 
+    def test_a_front_bar_that_makes_the_front_push_wide_fails_and_says_by_how_much(self):
+        front = Candidate("F40", Action.NEW, fitted(40.0), 300.0, 4.0)
+        (one,) = rank(vehicle_c(), [front], [KEEP_IT], Wishes(share_gain=0.02)).sets
+        self.assertGreater(one.share_change, 0.02)
+        self.assertTrue(any("share rises by" in words for words in one.failed), one.failed)
+        (allowed,) = rank(vehicle_c(), [front], [KEEP_IT], Wishes(share_gain=0.9)).sets
+        self.assertFalse(any("share rises by" in words for words in allowed.failed))
+
     def test_thinning_keeps_the_cheapest_of_each_step_and_both_ends(self):
         many = [supplement(20 + i / 20, price=300 + 7 * (i % 5), key=f"R{i}") for i in range(400)]
         kept = thin_out(vehicle_c(), "rear", many, 25)

@@ -49,6 +49,8 @@ class Target(Record):
         By load state.
     share_loss_points : Measured or None
         How far the front's share of load transfer may fall [points]; None is the usual 3.
+    share_gain_points : Measured or None
+        How far it may rise [points]; None is the usual 8.
     head_toss_growth : Measured or None
         How much of today's head toss a one-side bump may give; None is open.
     forecast_wind_m_s, forecast_road_m_s : Measured or None
@@ -60,6 +62,9 @@ class Target(Record):
     states: Mapping[str, StateTarget] = field(default_factory=dict)
     share_loss_points: Measured | None = place(
         "Front share may fall by", Dimension.PURE, 0.0, 30.0, optional=True
+    )
+    share_gain_points: Measured | None = place(
+        "Front share may rise by", Dimension.PURE, 0.0, 60.0, optional=True
     )
     head_toss_growth: Measured | None = place(
         "Head toss at most, times now", Dimension.PURE, 0.5, 5.0, optional=True
@@ -145,6 +150,9 @@ def suggestions(kind: RigKind, evaluation: Evaluation) -> list[Suggestion]:
     found.append(
         Suggestion("share_loss_points", "3", "more than three points and the rear lets go first")
     )
+    found.append(
+        Suggestion("share_gain_points", "8", "far more at the front and it pushes wide in a bend")
+    )
     found.append(Suggestion("head_toss_growth", "1.25", "a quarter more is felt at every kerb"))
     return found
 
@@ -162,10 +170,11 @@ def wishes_of(target: Target, key: LoadKey, budget: float | None, days: float | 
         At most, for parts and hours; until the vehicle is wanted.
     """
     of_state = target.of(key)
-    points = target.share_loss_points
+    fall, rise = target.share_loss_points, target.share_gain_points
     return Wishes(
         state=key, lean_rad=_value(of_state.lean_rad), wind_lean_rad=_value(of_state.gust_lean_rad),
-        share_loss=Wishes().share_loss if points is None else points.value / 100,
+        share_loss=Wishes().share_loss if fall is None else fall.value / 100,
+        share_gain=Wishes().share_gain if rise is None else rise.value / 100,
         head_toss_growth=_value(target.head_toss_growth), budget=budget, days=days,
     )  # fmt: skip
 

@@ -4208,6 +4208,8 @@ export interface components {
          *         By load state.
          *     share_loss_points : Measured or None
          *         How far the front's share of load transfer may fall [points]; None is the usual 3.
+         *     share_gain_points : Measured or None
+         *         How far it may rise [points]; None is the usual 8.
          *     head_toss_growth : Measured or None
          *         How much of today's head toss a one-side bump may give; None is open.
          *     forecast_wind_m_s, forecast_road_m_s : Measured or None
@@ -4224,6 +4226,7 @@ export interface components {
              * @default
              */
             left_for_later: string;
+            share_gain_points?: components["schemas"]["Measured"] | null;
             share_loss_points?: components["schemas"]["Measured"] | null;
             /** States */
             states?: {

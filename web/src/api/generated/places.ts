@@ -588,6 +588,10 @@ export const PLACES = {
     "label": "Front share may fall by",
     "dimension": "pure"
   },
+  "target.share_gain_points": {
+    "label": "Front share may rise by",
+    "dimension": "pure"
+  },
   "target.head_toss_growth": {
     "label": "Head toss at most, times now",
     "dimension": "pure"

@@ -8,6 +8,7 @@ export function targetOrder(sheet: Sheet): string[] {
       `states.${key}.gust_lean_rad`,
     ]),
     "share_loss_points",
+    "share_gain_points",
     "head_toss_growth",
   ];
 }
