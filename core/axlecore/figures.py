@@ -14,10 +14,12 @@ from axlecore.evaluate import (
     static_wheel_loads,
 )
 from axlecore.loads import LoadKey
-from axlecore.manoeuvres import MANOEUVRES, Course
+from axlecore.manoeuvres import Course, bump_toss
 from axlecore.measure import Record
-from axlecore.replay import replay
+from axlecore.response import rocking
 from axlecore.rig import SetUp, Vehicle
+from axlecore.rolltest import damping_of, head_over_roll_axis, inertia_of
+from axlecore.rough import articulation
 from axlecore.steady import FRONT, REAR, solve, wheel_loads
 from axlecore.wind import side_area
 
@@ -76,20 +78,28 @@ def figures_of(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Figures:
     """
     at = vehicle.weighed(key)
     front, rear = axle_stiffness(vehicle, set_up)
-    area = side_area(vehicle.profile)
+    standing, chosen = (
+        model_of(vehicle, pair, (vehicle.load_states[at],))
+        for pair in ((front.before, rear.before), (front.after, rear.after))
+    )
+    area, static = side_area(vehicle.profile), static_wheel_loads(vehicle)[[at]]
     answer = solve(
-        model_of(vehicle, (front.after, rear.after), (vehicle.load_states[at],)),
+        chosen,
         [REFERENCE_BEND_M_S2, 0.0], [0.0, reference_side_force(vehicle, area)],
         np.array([area.centre_height_m]), np.array([area.centre_behind_front_axle_m]),
     )  # fmt: skip
-    wheels = wheel_loads(static_wheel_loads(vehicle)[[at]], answer.load_transfer_n)
-    before, after = replay(vehicle, set_up, key, Course())
-    bump = MANOEUVRES.index("one-side bump")
+    wheels = wheel_loads(static, answer.load_transfer_n)
+    inertia = inertia_of(vehicle, standing)
+    damping = damping_of(vehicle, standing, inertia)
+    head = head_over_roll_axis(vehicle, standing)
+    now, then = (
+        float(bump_toss(model, inertia, damping, Course(), head)[0]) for model in (standing, chosen)
+    )
     return Figures(
         lean_rad=float(answer.lean_rad[0, 0]), wind_lean_rad=float(answer.lean_rad[0, 1]),
         front_share=float(answer.front_share[0, 0]),
         front_tyre_rad=float(answer.tyre_roll_rad[0, 0, FRONT]),
         rear_tyre_rad=float(answer.tyre_roll_rad[0, 0, REAR]), wheels_n=wheels[0, 0].tolist(),
-        head_toss_ratio=after.head_toss_m_s2[bump] / before.head_toss_m_s2[bump],
-        swings=after.swings, articulation_rad=after.articulation_rad,
+        head_toss_ratio=then / now, swings=int(rocking(chosen, inertia, damping).swings[0]),
+        articulation_rad=float(articulation(chosen, static)[0]),
     )  # fmt: skip

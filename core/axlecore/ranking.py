@@ -148,6 +148,8 @@ class Ranking(Record):
 _Options = tuple[FloatArray, FloatArray, FloatArray, FloatArray]
 #: Sets solved in one step: enough to be fast, few enough to show progress and spare memory.
 _AT_ONCE = 4000
+#: A part that saves less saves nothing [rad].
+_LEAST_GAIN_RAD = 1e-9
 #: Bend the yield reserve is asked for.
 _HARD_BEND_M_S2 = REFERENCE_BEND_M_S2 / 0.3 * 0.5
 
@@ -573,7 +575,7 @@ def next_steps(
             for index, candidate in enumerate(options[axle]):
                 tried = (index, chosen[1]) if side == 0 else (chosen[0], index)
                 gain = now - float(lean[tried])
-                if candidate.price > 0 and gain > 1e-9:
+                if candidate.price > 0 and gain > _LEAST_GAIN_RAD:
                     worth = gain / candidate.price
                     if best is None or worth > best[0]:
                         best = (worth, side, index)
@@ -585,3 +587,35 @@ def next_steps(
         after = float(lean[chosen[0], chosen[1]])
         candidate = options[axle][index]
         found.append(Step(candidate.key, axle, after, now - after, candidate.price, worth * 100))
+
+
+def best_value(
+    vehicle: Vehicle, axle_name: str, candidates: Sequence[Candidate], key: LoadKey, most: int
+) -> list[Candidate]:
+    """Return the candidates of one axle that save most lean for their money, best first.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    axle_name : str
+        "front" or "rear"; the other axle stays as it is.
+    candidates : sequence of Candidate
+        What can be done there; those without a price are left out.
+    key : LoadKey
+        Load state the lean is for.
+    most : int
+        How many to return.
+    """
+    at, keep = vehicle.weighed(key), [Candidate(KEEP)]
+    tried = [*keep, *candidates]
+    front, rear = (tried, keep) if axle_name == "front" else (keep, tried)
+    lean = _reckon(vehicle, front, rear, at).lean[:, at]
+    gains = (lean[0] - lean[1:]).tolist()
+    worth = [
+        (gain / candidate.price, candidate)
+        for gain, candidate in zip(gains, candidates, strict=True)
+        if candidate.price > 0 and gain > _LEAST_GAIN_RAD
+    ]
+    worth.sort(key=lambda pair: -pair[0])
+    return [candidate for _, candidate in worth[:most]]

@@ -169,6 +169,10 @@ class Vehicle(Record):
         there = ", ".join(state.key for state in self.load_states)
         raise InputError("state", f"The sheet has no state “{key}”, only {there}; weigh it first.")
 
+    def heaviest_kg(self, axle_name: str) -> float:
+        """Load of an axle in the state that loads it most [kg]; "front" or "rear"."""
+        return float(max(getattr(state, f"{axle_name}_kg") for state in self.load_states))
+
     def _check_unsprung(self, index: int, state: LoadState) -> None:
         for name, axle, load in (
             ("front", self.front, state.front_kg),

@@ -69,9 +69,7 @@ class BarStrength(Record):
     life_km: float
 
 
-def steel_rows(
-    vehicle: Vehicle, set_up: SetUp, key: LoadKey, axle_name: str, tip_travel_m: float
-) -> list[SteelRow]:
+def steel_rows(vehicle: Vehicle, set_up: SetUp, axle_name: str, own: BarStrength) -> list[SteelRow]:
     """Return the same bar in every steel: one stiffness, many strengths.
 
     Parameters
@@ -80,19 +78,16 @@ def steel_rows(
         The measured sheet.
     set_up : SetUp
         What is chosen.
-    key : LoadKey
-        A load state of the sheet.
     axle_name : str
         "front" or "rear".
-    tip_travel_m : float
-        Travel of each arm tip at full articulation [m].
+    own : BarStrength
+        Of that bar, as `strength` returns it: stresses are the same in every steel.
 
     Returns
     -------
     list of SteelRow
         In the order of `steel.STEELS`.
     """
-    own = strength(vehicle, set_up, key, axle_name, tip_travel_m)
     fitted = _judged(vehicle, set_up, axle_name)
     rate = float(bar_rates([fitted.bar], [fitted.hole])[0])
     outside = fitted.bar.outside_diameter_m.value

@@ -116,11 +116,11 @@ class StagedTests(unittest.TestCase):
 
 class MaterialTests(unittest.TestCase):
     def test_steel_changes_reserve_and_life_but_never_the_rate(self):
-        rows = steel_rows(vehicle_c(), CHOSEN, READY, "rear", 0.06)
+        own = strength(vehicle_c(), CHOSEN, READY, "rear", 0.06)
+        rows = steel_rows(vehicle_c(), CHOSEN, "rear", own)
         self.assertEqual(len({row.rate_n_per_m for row in rows}), 1)
         by_key = {row.key: row for row in rows}
         self.assertGreater(by_key["5160_hardened"].bend_reserve, by_key["s355"].bend_reserve)
-        own = strength(vehicle_c(), CHOSEN, READY, "rear", 0.06)
         self.assertAlmostEqual(by_key["1045_hardened"].life_km, own.life_km)
         self.assertAlmostEqual(
             by_key["1045_hardened"].travel_reserve, own.at_full_travel.yield_reserve

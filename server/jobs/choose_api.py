@@ -27,7 +27,17 @@ from axlecore.rig import Action, SetUp
 from axlecore.sizing import Size, SizeCurve, size_bar, size_curve
 from axlecore.staged import Plan
 from axlecore.strength import BarStrength, SteelRow, steel_rows, strength
-from jobs.choosing import Pick, made_for, options_of, picked, price_of, record_decision, take_set
+from jobs.choosing import (
+    BARS,
+    Pick,
+    made_for,
+    options_of,
+    picked,
+    price_of,
+    record_decision,
+    suited_to,
+    take_set,
+)
 from jobs.gates import assess_job
 from jobs.models import Job
 from jobs.planning import plan_of
@@ -140,9 +150,10 @@ def get_short_list(
     job = job_of(request, job_id)
     sheet, look = sheet_of(job.vehicle), look_over_of(job)
     axle_named(sheet, axle)
-    found = made_for(job.shop_id, axle).filter(kind__in=(PartKind.BAR, PartKind.KIT))
-    load = max(getattr(state, f"{axle}_kg") for state in sheet.load_states)
-    suited = found.filter(axle_load_from_kg__lte=load, axle_load_to_kg__gte=load)
+    found, suited = (
+        some.filter(kind__in=BARS)
+        for some in (made_for(job.shop_id, axle), suited_to(job.shop_id, sheet, axle))
+    )
     for word in find.split():
         found, suited = (some.filter(part_number__icontains=word) for some in (found, suited))
     # Those for other weights are only listed; they cannot be chosen, so a page of them will do.
@@ -252,8 +263,9 @@ def get_sizes(
 ) -> SizesOut:
     job = job_of(request, job_id)
     sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
-    choice: Any = getattr(chosen, axle) if axle_named(sheet, axle) else None
-    fitted = choice.fitted if choice else default_bar(axle_named(sheet, axle))
+    measured = axle_named(sheet, axle)
+    choice: Any = getattr(chosen, axle)
+    fitted = choice.fitted if choice else default_bar(measured)
     curve = size_curve(sheet, chosen, axle, action, fitted, state)
     aimed = target_of(job).of(state).lean_rad
     if aimed is None:
@@ -305,10 +317,10 @@ def get_material(
     travel_m: float = Query(0.06, ge=0.005, le=0.3),
 ) -> HttpResponse:
     job = job_of(request, job_id)
-    asked = sheet_of(job.vehicle), set_up_of(job), state, axle, travel_m
-    return record_answer(
-        MaterialOut(strength=strength(*asked), tip_travel_m=travel_m, steels=steel_rows(*asked))
-    )
+    sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
+    own = strength(sheet, chosen, state, axle, travel_m)
+    steels = steel_rows(sheet, chosen, axle, own)
+    return record_answer(MaterialOut(strength=own, tip_travel_m=travel_m, steels=steels))
 
 
 @router.get("/jobs/{int:job_id}/claim", response=Audit, operation_id="audit_claim")

@@ -14,14 +14,14 @@ from axlecore.formats import to_plain
 from axlecore.parts import MadeFor, PartKind
 from axlecore.practice.classes import default_bar
 from axlecore.practice.decision import decide
-from axlecore.practice.options import Option, Priced, axle_options, hours_of
+from axlecore.practice.options import Option, Priced, axle_options, hours_of, renewal
 from axlecore.practice.partfit import Fit, part_fit
 from axlecore.ranking import Candidate, thin_out
 from axlecore.rig import Action, AxleChoice, Joints, SetUp
 from axlecore.rig import Vehicle as Sheet
 from jobs.gates import assess_job, note_gate
 from jobs.models import Decision, Job
-from jobs.records import look_over_of, set_up_of, target_of
+from jobs.records import fresh, look_over_of, set_up_of, target_of
 from jobs.services import change_set_up
 from racks.models import Part
 from racks.services import parts_of, record_of
@@ -31,14 +31,22 @@ from shops.models import Person
 
 #: Steps of stiffness an axle is ranked with; two bars of one differ by less than their bands.
 STEPS_OF_AN_AXLE = 30
-_BARS = (PartKind.BAR.value, PartKind.KIT.value)
-_CONSUMABLES = (PartKind.LINK.value, PartKind.CUSHION.value)
+BARS = (PartKind.BAR.value, PartKind.KIT.value)
+_JOINTS = (PartKind.LINK.value, PartKind.CUSHION.value)
 _CHEAPEST = 10
 
 
 def made_for(shop_id: int, axle_name: str) -> "QuerySet[Any]":
     """Return a shop's parts for an axle, each with its cheapest offer."""
     return parts_of(shop_id).filter(axle__in=(axle_name, MadeFor.EITHER.value))
+
+
+def suited_to(shop_id: int, sheet: Sheet, axle_name: str) -> "QuerySet[Any]":
+    """Return a shop's parts made for an axle that carries as much as this one."""
+    load = sheet.heaviest_kg(axle_name)
+    return made_for(shop_id, axle_name).filter(
+        axle_load_from_kg__lte=load, axle_load_to_kg__gte=load
+    )
 
 
 def priced(parts: Iterable[Any]) -> list[Priced]:
@@ -50,17 +58,21 @@ def priced(parts: Iterable[Any]) -> list[Priced]:
     ]
 
 
+def _cheapest_joints(job: Job, sheet: Sheet, axle_name: str) -> list[Priced]:
+    """What renewing costs is the cheapest that fits: a few links and cushions will do."""
+    suited = suited_to(job.shop_id, sheet, axle_name)
+    return [
+        one for kind in _JOINTS
+        for one in priced(suited.filter(kind=kind).order_by("price_cents")[:_CHEAPEST])
+    ]  # fmt: skip
+
+
 def options_of(job: Job, axle_name: str) -> list[tuple[Option, Candidate]]:
     """Return what the racks offer an axle of a job, thinned out to what can be told apart."""
     sheet, look = sheet_of(job.vehicle), look_over_of(job)
     axle_named(sheet, axle_name)
-    load = max(getattr(state, f"{axle_name}_kg") for state in sheet.load_states)
-    suited = made_for(job.shop_id, axle_name).filter(
-        axle_load_from_kg__lte=load, axle_load_to_kg__gte=load
-    )
-    # What renewing costs is the cheapest that fits: a few of each kind will do.
-    cheap = [suited.filter(kind=kind).order_by("price_cents")[:_CHEAPEST] for kind in _CONSUMABLES]
-    parts = priced([*suited.filter(kind__in=_BARS), *cheap[0], *cheap[1]])
+    bars = suited_to(job.shop_id, sheet, axle_name).filter(kind__in=BARS)
+    parts = [*priced(bars), *_cheapest_joints(job, sheet, axle_name)]
     labour = job.shop.labour_cents_an_hour / 100
     found = axle_options(sheet, look, axle_name, parts, labour)
     barless = [pair for pair in found if pair[1].fitted is None]
@@ -146,8 +158,12 @@ def price_of(job: Job, chosen: SetUp) -> float | None:
 
 
 def _renewal_price(job: Job, axle_name: str) -> float:
-    options = options_of(job, axle_name)
-    return next((option.price for option, _ in options if option.renews), 0.0)
+    sheet, look = sheet_of(job.vehicle), look_over_of(job)
+    fitting = [
+        one for one in _cheapest_joints(job, sheet, axle_name)
+        if part_fit(one.part, sheet, look, axle_name).fit is not Fit.NO
+    ]  # fmt: skip
+    return renewal(fitting, job.shop.labour_cents_an_hour / 100)[0]
 
 
 def record_decision(job: Job, person: Person, seen: tuple[int, int], reason: str) -> None:
@@ -171,5 +187,4 @@ def record_decision(job: Job, person: Person, seen: tuple[int, int], reason: str
             sheet_version=job.vehicle.version, set_up_version=job.version,
             document=to_plain(decision), reason=reason.strip(),
         )  # fmt: skip
-        fresh = Job.objects.select_related("vehicle").prefetch_related("papers", "decisions")
-        note_gate(fresh.get(pk=job.pk))
+        note_gate(fresh(job))

@@ -11,7 +11,7 @@ from history.models import Versioned
 from history.versions import document_at, write_next
 from jobs.gates import note_gate
 from jobs.models import Job, Paper
-from jobs.records import KINDS, PaperName, paper_of
+from jobs.records import KINDS, PaperName, fresh, paper_of
 from shops.models import Person
 
 #: A revision keeps this much of what was typed; the whole of it is in its document.
@@ -51,7 +51,7 @@ def change_paper(
         write_next(
             paper, paper.revisions, base_version, place, typed[:_KEPT_OF_TYPED], person, apply
         )
-        note_gate(_fresh(job))
+        note_gate(fresh(job))
 
 
 def enter_on_paper(
@@ -89,10 +89,3 @@ def revert_paper(
             job, name, person, base_version, "undo", f"to {to_version}",
             lambda _: from_plain(earlier, KINDS[name]),
         )  # fmt: skip
-
-
-def _fresh(job: Job) -> Job:
-    """The job with its papers as they now are."""
-    return (
-        Job.objects.select_related("vehicle").prefetch_related("papers", "decisions").get(pk=job.pk)
-    )

@@ -2,7 +2,7 @@
 
 from axlecore.axle import AirLines
 from axlecore.loads import LoadKey
-from axlecore.ranking import Candidate, next_steps
+from axlecore.ranking import best_value
 from axlecore.rig import AxleChoice, SetUp
 from axlecore.rig import Vehicle as Sheet
 from axlecore.staged import Option, Plan, fit_bar, renew_joints, separate_lines, staged_plan
@@ -39,7 +39,7 @@ def _of_axle(job: Job, sheet: Sheet, axle_name: str, key: LoadKey, labour: float
         elif candidate.fitted is not None:
             bars.append(candidate)
             numbers[candidate.key] = option.part_number
-    for candidate in _best(sheet, axle_name, bars, key):
+    for candidate in best_value(sheet, axle_name, bars, key, _BARS_WEIGHED):
         assert candidate.fitted is not None
         assert candidate.action is not None
         choice = AxleChoice(candidate.action, candidate.fitted, numbers[candidate.key])
@@ -52,18 +52,3 @@ def _of_axle(job: Job, sheet: Sheet, axle_name: str, key: LoadKey, labour: float
         lines = separate_lines(axle_name)
         found.append(Option("a line of its own for each air bag", axle_name, price, lines))
     return found
-
-
-def _best(sheet: Sheet, axle_name: str, bars: list[Candidate], key: LoadKey) -> list[Candidate]:
-    """The bars of an axle that save most for the money, one after the other."""
-    kept: list[Candidate] = []
-    left = list(bars)
-    while left and len(kept) < _BARS_WEIGHED:
-        front, rear = (left, []) if axle_name == "front" else ([], left)
-        step = next(iter(next_steps(sheet, front, rear, key)), None)
-        if step is None:
-            break
-        taken = next(one for one in left if one.key == step.key)
-        kept.append(taken)
-        left.remove(taken)
-    return kept

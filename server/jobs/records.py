@@ -58,3 +58,9 @@ def decision_of(job: Job) -> Decision | None:
     """Return the last choice recorded, as core's record."""
     stored = last_decision(job)
     return None if stored is None else from_plain(stored.document, Decision)
+
+
+def fresh(job: Job) -> Job:
+    """Return a job with vehicle, papers and decisions as they now are."""
+    jobs = Job.objects.select_related("vehicle").prefetch_related("papers", "decisions")
+    return jobs.get(pk=job.pk)

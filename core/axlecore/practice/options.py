@@ -199,7 +199,7 @@ def axle_options(
     worth = thin_parts([one for one, _ in fitting if one.id in verdicts], MOST_PARTS)
     fitting = [(one, verdicts[one.id]) for one in worth]
     if axle.standard_bar is not None:
-        price, days = _renewal([one for one, _ in fitting], labour_an_hour)
+        price, days = renewal([one for one, _ in fitting], labour_an_hour)
         renew = replace(keep, key=RENEW, renews=True, price=price, hours=RENEWAL_HOURS, days=days)
         found.append((renew, Candidate(RENEW, price=price, days=days, renews=True)))
     usual = default_bar(axle)
@@ -208,8 +208,16 @@ def axle_options(
     return found
 
 
-def _renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, float]:
-    """Price and days of the cheapest links and cushions that fit, with the labour."""
+def renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, float]:
+    """Return price and days of renewing joints: the cheapest links and cushions, with the labour.
+
+    Parameters
+    ----------
+    fitting : sequence of Priced
+        Parts that fit the axle; those of other kinds are left alone.
+    labour_an_hour : float
+        In the shop's money.
+    """
     price, days = RENEWAL_HOURS * labour_an_hour, 0.0
     for kind in (PartKind.LINK, PartKind.CUSHION):
         of_kind = [one for one in fitting if one.part.kind is kind]

@@ -85,7 +85,7 @@ def _axle(case: _Case) -> Iterator[FitReason]:
 
 def _weight(case: _Case) -> Iterator[FitReason]:
     fits, name = case.part.fits, case.axle_name
-    load = max(getattr(state, f"{name}_kg") for state in case.vehicle.load_states)
+    load = case.vehicle.heaviest_kg(name)
     if fits.axle_load_from_kg <= load <= fits.axle_load_to_kg:
         return
     side = "lighter" if load > fits.axle_load_to_kg else "heavier"
