@@ -15,7 +15,7 @@ from axlecore.practice.findings import assess
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.report import Practice, practice
-from axlecore.practice.stations import JobKind
+from axlecore.practice.stations import JobKind, Papers
 from axlecore.ranking import KEEP, Candidate, Wishes, rank
 from axlecore.replay import replay
 from axlecore.rig import Action, AxleChoice, RigKind, SetUp
@@ -110,9 +110,8 @@ class EveryKind(unittest.TestCase):
 
     def test_the_rules_answer_in_their_declared_shape_and_hold_the_job_at_the_start(self):
         for vehicle, chosen in self.each():
-            said = practice(
-                JobKind.UPGRADE, vehicle, Complaint(), LookOver(), assess(vehicle, chosen)
-            )
+            findings = assess(vehicle, chosen).findings
+            said = practice(Papers(JobKind.UPGRADE, vehicle, Complaint(), LookOver(), findings))
             self.assertEqual(from_plain(to_plain(said), Practice), said)
             self.assertFalse(said.gates[0].open)
             # Parts are listed once, and those of the rear bar are among them.

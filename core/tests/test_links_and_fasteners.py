@@ -7,10 +7,12 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
+from axlecore.drills import holes
 from axlecore.errors import InputError
-from axlecore.fasteners import GRADES, Lubrication, holes, read_thread, torque
+from axlecore.fasteners import GRADES, Lubrication, torque
 from axlecore.links import link_attitude, link_for_level_arm
 from axlecore.protractor import read_pictures
+from axlecore.threads import read_thread
 
 
 class LinkTests(unittest.TestCase):

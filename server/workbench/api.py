@@ -7,7 +7,8 @@ from pydantic import Field
 from axlecore.bar import Bar, bar_rates, developed_length, square_u
 from axlecore.claims import Audit, audit
 from axlecore.errors import InputError
-from axlecore.fasteners import GRADES, Holes, Lubrication, Torque, holes, torque
+from axlecore.drills import Holes, holes
+from axlecore.fasteners import GRADES, Lubrication, Torque, torque
 from axlecore.links import LinkAttitude, link_attitude, link_for_level_arm
 from axlecore.measure import Known, Measured
 from axlecore.protractor import Protractor, read_pictures

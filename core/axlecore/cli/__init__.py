@@ -1,4 +1,4 @@
-"""Command line: `axlecore evaluate | bands | size | rank | claim | respond | schema`."""
+"""Command line: `axlecore` with one command a module of this package."""
 
 from __future__ import annotations
 
@@ -8,11 +8,11 @@ import sys
 from collections.abc import Sequence
 
 from axlecore import __version__
-from axlecore.cli import bands, claim, evaluate, rank, respond, schema, size
+from axlecore.cli import bands, claim, evaluate, fit, rank, respond, schema, size, torque
 from axlecore.cli.files import EXIT_OK
 
 #: Each adds its own words and says what runs it; a new command is one row.
-COMMANDS = (evaluate, bands, size, rank, claim, respond, schema)
+COMMANDS = (evaluate, bands, size, rank, claim, respond, fit, torque, schema)
 
 
 def main(arguments: Sequence[str] | None = None) -> int:

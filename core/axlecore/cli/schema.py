@@ -8,11 +8,12 @@ from typing import Any
 
 from axlecore.cli.claim import ClaimFile
 from axlecore.cli.files import EXIT_OK
+from axlecore.cli.fit import FitFile
 from axlecore.cli.rank import RankFile
 from axlecore.formats import json_schema
 from axlecore.rig import RigFile
 
-FILES: dict[str, type] = {"rig": RigFile, "rank": RankFile, "claim": ClaimFile}
+FILES: dict[str, type] = {"rig": RigFile, "rank": RankFile, "claim": ClaimFile, "fit": FitFile}
 
 
 def add_to(commands: Any) -> None:

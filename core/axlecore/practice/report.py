@@ -5,48 +5,60 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from axlecore.errors import CoreError
+from axlecore.evaluate import evaluate
+from axlecore.fitup.applied import with_fit_up
+from axlecore.fitup.sheet import Fitting
 from axlecore.measure import Record
 from axlecore.practice.consequences import Consequences, consequences
 from axlecore.practice.decision import Decision, decision_findings
 from axlecore.practice.finding import Finding, gravest_first
-from axlecore.practice.findings import Assessment
+from axlecore.practice.findings import Assessment, assess
+from axlecore.practice.fitting import promise_findings
 from axlecore.practice.listen import (
-    Complaint,
     Medicine,
     SymptomRow,
     medicine,
     sort_complaint,
     symptom_rows,
 )
-from axlecore.practice.look import LookOver, Part, parts_to_see
+from axlecore.practice.look import Part, parts_to_see
 from axlecore.practice.offers import OfferList, offers
-from axlecore.practice.stations import Gate, JobKind, gates
+from axlecore.practice.stations import Gate, Papers, gates
 from axlecore.practice.target import Target, target_findings
 from axlecore.rig import SetUp, Vehicle
 from axlecore.rolltest import RollTestReport, report
 
 
-def with_choice(
-    assessment: Assessment, set_up: SetUp, target: Target, decision: Decision | None
+def assess_job(
+    vehicle: Vehicle, set_up: SetUp, target: Target, decision: Decision | None, fitting: Fitting
 ) -> Assessment:
-    """Return an assessment with what target and decision say of it.
+    """Return what a job's numbers say, with its target, its decision and its fit-up.
 
     Parameters
     ----------
-    assessment : Assessment
-        Of the present sheet and choice.
+    vehicle : Vehicle
+        The measured sheet.
     set_up : SetUp
         What is chosen.
     target : Target
         What is aimed at.
     decision : Decision or None
         The last one recorded.
+    fitting : Fitting
+        The fit-up sheet: its gains and holes go into the figures.
     """
+    fitted = with_fit_up(vehicle, set_up, fitting)
+    assessment = assess(*fitted)
     if assessment.evaluation is None:
         return assessment
     more = [] if set_up.empty else target_findings(target, assessment.evaluation)
+    # A decision is held against what was chosen; what fitting made of that is said by itself.
+    chosen = assessment.evaluation
+    if fitted != (vehicle, set_up):
+        chosen = evaluate(vehicle, set_up)
+        more += promise_findings(decision, chosen, assessment.evaluation)
     if decision is not None:
-        more += decision_findings(decision, set_up, assessment.evaluation)
+        more += decision_findings(decision, set_up, chosen)
     return Assessment(assessment.evaluation, gravest_first([*assessment.findings, *more]))
 
 
@@ -84,40 +96,23 @@ class Practice(Record):
     gates: list[Gate]
 
 
-def practice(
-    kind: JobKind,
-    vehicle: Vehicle,
-    complaint: Complaint,
-    look: LookOver,
-    assessment: Assessment,
-    decided: bool = False,
-) -> Practice:
+def practice(papers: Papers) -> Practice:
     """Return what the rules say of a job's papers.
 
     Parameters
     ----------
-    kind : JobKind
-        What the job is about.
-    vehicle : Vehicle
-        The measured sheet.
-    complaint : Complaint
-        What the owner said.
-    look : LookOver
-        What was seen.
-    assessment : Assessment
-        What the numbers say.
-    decided : bool
-        Whether a choice is recorded.
+    papers : Papers
+        Of the job.
     """
     return Practice(
         symptoms=symptom_rows(),
-        sorting=sort_complaint(complaint),
-        medicine=medicine(complaint),
-        parts=parts_to_see(vehicle),
-        look=consequences(vehicle, look),
-        offers=offers(vehicle),
-        roll_test=_roll_test(vehicle),
-        gates=gates(kind, vehicle, complaint, look, assessment.findings, decided),
+        sorting=sort_complaint(papers.complaint),
+        medicine=medicine(papers.complaint),
+        parts=parts_to_see(papers.vehicle),
+        look=consequences(papers.vehicle, papers.look),
+        offers=offers(papers.vehicle),
+        roll_test=_roll_test(papers.vehicle),
+        gates=gates(papers),
     )
 
 

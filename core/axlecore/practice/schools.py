@@ -62,6 +62,20 @@ SCHOOLS: tuple[School, ...] = (
         "sheet", "The sheet knows the joint; its value is checked against what the bolt bears.",
     ),
     School(
+        "threads", "What goes on the threads",
+        {"medium": "medium thread-lock on frame bolts without lock nuts",
+         "high_strength": "high-strength thread-lock",
+         "anti_seize": "anti-seize, with the torque lowered",
+         "nylon": "none, a new nylon lock nut"},
+        "medium", "It holds and comes off again. Anti-seize lowers the torque; never both.",
+    ),
+    School(
+        "grease", "Grease in the bushings",
+        {"sheet": "by the part's sheet; where it is silent silicone or PTFE on polyurethane",
+         "always": "always, silicone or PTFE type", "dry": "dry, or PTFE tape"},
+        "sheet", "Makers differ by material; petroleum grease never goes on rubber.",
+    ),
+    School(
         "standing", "Where the vehicle stands while working",
         {"ground": "on the ground", "stands": "body on rated stands",
          "wheel_lift": "lift under the wheels"},

@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, field
 from enum import StrEnum
 
+from axlecore.fitup.arrival import Result
+from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.loads import LoadKey
 from axlecore.measure import Known, Measured, Record
 from axlecore.practice.consequences import consequences
 from axlecore.practice.finding import Finding, Kind
+from axlecore.practice.fitting import AXLES, FitStation
 from axlecore.practice.listen import Complaint, Verdict
 from axlecore.practice.look import LookOver, Rating, parts_to_see
-from axlecore.rig import Vehicle
+from axlecore.rig import SetUp, Vehicle
 
 
 class Station(StrEnum):
@@ -51,7 +54,7 @@ STATIONS_OF: dict[JobKind, tuple[Station, ...]] = {
 }
 
 #: Stations whose gates are built; the others are not yet open.
-BUILT = (_S.LISTEN, _S.WEIGH, _S.LOOK, _S.CHOOSE)
+BUILT = (_S.LISTEN, _S.WEIGH, _S.LOOK, _S.CHOOSE, _S.FIT)
 
 
 @dataclass(frozen=True)
@@ -105,16 +108,44 @@ class Gate(Record):
 
 
 @dataclass(frozen=True)
-class _Papers:
+class Papers:
+    """All that the gates of a job look at.
+
+    Attributes
+    ----------
+    kind : JobKind
+        What the job is about.
+    vehicle : Vehicle
+        The measured sheet.
+    complaint : Complaint
+        What the owner said.
+    look : LookOver
+        What was seen.
+    findings : sequence of Finding
+        What the numbers say, for their stops and for what no longer holds.
+    decided : bool
+        Whether a choice is recorded.
+    set_up : SetUp
+        What is chosen.
+    fitting : Fitting
+        The fit-up sheet.
+    fit : FitStation or None
+        What it comes to; None where nobody has begun it.
+    """
+
     kind: JobKind
     vehicle: Vehicle
     complaint: Complaint
     look: LookOver
-    findings: list[Finding]
-    decided: bool
+    findings: Sequence[Finding] = ()
+    decided: bool = False
+    set_up: SetUp = SetUp()
+    fitting: Fitting = field(default_factory=Fitting)
+    fit: FitStation | None = None
 
     @property
     def stops(self) -> list[Finding]:
+        """Findings that stop."""
         return [finding for finding in self.findings if finding.kind is Kind.STOP]
 
 
@@ -125,7 +156,7 @@ def _read(*numbers: Measured | None) -> bool:
     return all(number is not None and number.known not in _UNREAD for number in numbers)
 
 
-def _listen_checks(papers: _Papers) -> Iterator[Check]:
+def _listen_checks(papers: Papers) -> Iterator[Check]:
     complaint = papers.complaint
     yield Check(
         "said", "The complaint is written in the owner's words.",
@@ -140,7 +171,7 @@ def _listen_checks(papers: _Papers) -> Iterator[Check]:
         )  # fmt: skip
 
 
-def _weigh_checks(papers: _Papers) -> Iterator[Check]:
+def _weigh_checks(papers: Papers) -> Iterator[Check]:
     vehicle = papers.vehicle
     ready = vehicle.state(LoadKey.TRIP_READY) or vehicle.load_states[0]
     at = vehicle.load_states.index(ready)
@@ -179,7 +210,7 @@ def _weigh_checks(papers: _Papers) -> Iterator[Check]:
             )  # fmt: skip
 
 
-def _look_checks(papers: _Papers) -> Iterator[Check]:
+def _look_checks(papers: Papers) -> Iterator[Check]:
     parts = parts_to_see(papers.vehicle)
     unseen = [part for part in parts if papers.look.of(part.key).rating is Rating.UNSEEN]
     yield Check("seen", "Every part of the list is looked at.", not unseen, False,
@@ -194,7 +225,7 @@ def _look_checks(papers: _Papers) -> Iterator[Check]:
                 (stops[0].place if stops else None) or "rust")  # fmt: skip
 
 
-def _choose_checks(papers: _Papers) -> Iterator[Check]:
+def _choose_checks(papers: Papers) -> Iterator[Check]:
     yield Check("decided", "The choice is recorded, with the figures it was made by.",
                 papers.decided, False, "decision")  # fmt: skip
     broken = [found for found in papers.findings if found.rule.startswith("decision_")]
@@ -204,11 +235,85 @@ def _choose_checks(papers: _Papers) -> Iterator[Check]:
                 (papers.stops[0].place if papers.stops else None) or "rating_kg")  # fmt: skip
 
 
-_CHECKS: dict[Station, Callable[[_Papers], Iterator[Check]]] = {
+def _fit_station_checks(papers: Papers) -> Iterator[Check]:
+    yield from fit_checks(papers.kind, papers.set_up, papers.fitting, papers.fit)
+
+
+def fit_checks(kind: JobKind, set_up: SetUp, fitting: Fitting, fit: FitStation) -> Iterator[Check]:
+    """Yield what must be true before anything is taken off.
+
+    Parameters
+    ----------
+    kind : JobKind
+        What the job is about: a link's length alone orders no kit.
+    set_up : SetUp
+        What is chosen.
+    fitting : Fitting
+        The fit-up sheet.
+    fit : FitStation or None
+        What it comes to; None where nobody has begun it.
+    """
+    begun = [name for name in AXLES if getattr(fitting, name) is not None]
+    wanted = [name for name in AXLES if getattr(set_up, name) is not None]
+    missing = [name for name in wanted if name not in begun]
+    yield Check(
+        "fit_begun", "The fit-up of every axle that gets a bar or link is done.",
+        bool(begun) and not missing, False, f"fitting.{(missing or wanted or ['rear'])[0]}",
+    )  # fmt: skip
+    unread = [
+        f"fitting.{name}.{place}" for name in begun
+        for place, number in _fit_numbers(getattr(fitting, name)) if not _read(number)
+    ]  # fmt: skip
+    yield Check(
+        "fit_measured", "Holes, links and travel are measured on the vehicle.", not unread, False,
+        unread[0] if unread else "fitting",
+    )  # fmt: skip
+    findings = [] if fit is None else fit.findings
+    trouble = {} if fit is None else fit.trouble
+    stops = [one for one in findings if one.kind is Kind.STOP]
+    yield Check(
+        "fit_no_stop", "No stop in the fit-up: it goes in, hits nothing, carries no axle.",
+        not stops and not trouble, True, (stops[0].place if stops else None) or "fitting",
+    )  # fmt: skip
+    fixes = [one for one in findings if one.kind is Kind.FIX]
+    yield Check(
+        "fit_settled", "What the fit-up found to fix is settled.", not fixes, False,
+        (fixes[0].place if fixes else None) or "fitting",
+    )  # fmt: skip
+    if kind is not JobKind.LINK_LENGTH:
+        boxes = [
+            (name, getattr(fit, name).arrival) for name in begun if getattr(fit, name, None)
+        ]  # fmt: skip
+        left = [
+            f"arrival.{name}.{item.place}" for name, box in boxes for item in box.items
+            if item.result is Result.OPEN
+        ]  # fmt: skip
+        yield Check(
+            "arrived", "What came is measured and counted before the old bar comes off.",
+            bool(boxes) and not left, False, left[0] if left else "arrival",
+        )  # fmt: skip
+
+
+def _fit_numbers(fit: AxleFit) -> Iterator[tuple[str, Measured]]:
+    """Numbers that decide the fit, as far as they are picked."""
+    for side in ("left", "right"):
+        pick = getattr(fit, side)
+        hole, spot = fit.link_holes[pick.link_hole], fit.bar_places[pick.bar_place]
+        yield f"link_holes.{pick.link_hole}.forward_m", hole.forward_m
+        yield f"link_holes.{pick.link_hole}.height_m", hole.height_m
+        yield f"bar_places.{pick.bar_place}.forward_m", spot.forward_m
+        yield f"bar_places.{pick.bar_place}.height_m", spot.height_m
+        yield f"{side}.link_m", pick.link_m
+    yield "bump_m", fit.bump_m
+    yield "droop_m", fit.droop_m
+
+
+_CHECKS: dict[Station, Callable[[Papers], Iterator[Check]]] = {
     Station.LISTEN: _listen_checks,
     Station.WEIGH: _weigh_checks,
     Station.LOOK: _look_checks,
     Station.CHOOSE: _choose_checks,
+    Station.FIT: _fit_station_checks,
 }
 
 
@@ -227,41 +332,23 @@ def next_station(kind: JobKind, station: Station) -> Station | None:
     return later[0] if later else None
 
 
-def gates(
-    kind: JobKind,
-    vehicle: Vehicle,
-    complaint: Complaint,
-    look: LookOver,
-    findings: list[Finding],
-    decided: bool,
-) -> list[Gate]:
+def gates(papers: Papers) -> list[Gate]:
     """Return the gates of the stations a job walks, those that are built.
 
     Parameters
     ----------
-    kind : JobKind
-        What the job is about.
-    vehicle : Vehicle
-        The measured sheet.
-    complaint : Complaint
-        What the owner said.
-    look : LookOver
-        What was seen.
-    findings : list of Finding
-        What the numbers say, for their stops and for what no longer holds.
-    decided : bool
-        Whether a choice is recorded.
+    papers : Papers
+        Of the job.
     """
-    papers = _Papers(kind, vehicle, complaint, look, findings, decided)
     found = []
-    for station in STATIONS_OF[kind]:
+    for station in STATIONS_OF[papers.kind]:
         if station not in BUILT:
             continue
         checks = list(_CHECKS[station](papers))
         found.append(
             Gate(
                 station=station,
-                next=next_station(kind, station),
+                next=next_station(papers.kind, station),
                 checks=checks,
                 open=all(check.met for check in checks),
                 overridable=all(check.met or not check.stop for check in checks),

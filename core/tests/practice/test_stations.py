@@ -9,7 +9,7 @@ from axlecore.practice.findings import assess
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver, PartCheck, Rating, Rust, parts_to_see
 from axlecore.practice.schools import SCHOOLS, settled
-from axlecore.practice.stations import STATIONS_OF, JobKind, Station, gates, next_station
+from axlecore.practice.stations import STATIONS_OF, JobKind, Papers, Station, gates, next_station
 from axlecore.rig import RigKind, SetUp
 from tests.practice.test_listen import complaint
 from tests.rigs import vehicle_c
@@ -18,7 +18,7 @@ from tests.rigs import vehicle_c
 def gate(station, kind=JobKind.UPGRADE, vehicle=None, said=None, look=None):
     vehicle = vehicle or vehicle_c()
     findings = assess(vehicle, SetUp()).findings
-    found = gates(kind, vehicle, said or Complaint(), look or LookOver(), findings, False)
+    found = gates(Papers(kind, vehicle, said or Complaint(), look or LookOver(), findings))
     return next(gate for gate in found if gate.station is station)
 
 
@@ -72,7 +72,7 @@ class WeighGateTests(unittest.TestCase):
 
     def test_a_vehicle_that_falls_over_cannot_go_on(self):
         stop = Finding("unstable", Kind.STOP, "It falls.", "", "", "", "wheelbase_m")
-        found = gates(JobKind.UPGRADE, vehicle_c(), Complaint(), LookOver(), [stop], False)[1]
+        found = gates(Papers(JobKind.UPGRADE, vehicle_c(), Complaint(), LookOver(), [stop]))[1]
         self.assertEqual((unmet(found), found.overridable), ({"stands"}, False))
 
 

@@ -1,0 +1,1 @@
+"""Fit-up: where bar, brackets and links go, what they do through the travel, what they hit."""

@@ -1,0 +1,412 @@
+"""All that follows from the fit-up sheet of one axle, as whole curves over the travel."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+import numpy.typing as npt
+
+from axlecore.arguments import FloatArray
+from axlecore.axle import Axle
+from axlecore.bar import Bar
+from axlecore.choose import axle_named
+from axlecore.errors import CoreError
+from axlecore.fitup.across import AcrossReport, across_report
+from axlecore.fitup.advice import LinkAdvice, RackLink, link_advice
+from axlecore.fitup.applied import UnequalSides, fitted_bar, unequal_sides
+from axlecore.fitup.clash import RODS, SIDES, gaps, spans
+from axlecore.fitup.drilling import DrillPlan, drill_plan
+from axlecore.fitup.fixes import Fix, fixes
+from axlecore.fitup.matrix import Combination, hole_matrix, judge, link_lengths, swing
+from axlecore.fitup.sheet import AxleFit, MovesWith, Nature, Obstacle, Shape, Sides
+from axlecore.fitup.stack import StackReport, stack_report
+from axlecore.fitup.sweep import Linkage, arm_length, linkage, reach, travels
+from axlecore.links import Attitude, cannot_assemble, toggled
+from axlecore.loads import LoadKey
+from axlecore.measure import Known, Measured, Record
+from axlecore.rig import SetUp, Vehicle
+from axlecore.units import GRAVITY_M_S2
+
+Curve = list[float | None]
+
+
+@dataclass(frozen=True)
+class SideTape(Record):
+    """One side over the travel; None where it cannot be assembled.
+
+    Attributes
+    ----------
+    arm_rad, link_rad, between_rad, gain : list
+        Angles, and arm-tip travel per axle or wheel travel, one a travel.
+    axis_up_m, tip_forward_m, tip_up_m, hole_up_m : list
+        Bar's axis, arm tip and the link's far hole [m].
+    ride_gain : float or None
+        Gain at ride height, arm tip per axle travel.
+    ride_arm_rad, ride_link_rad, ride_between_rad : float or None
+        At ride height.
+    gain_change, off : float or None
+        Through the travel, as a part; and from what the school wants.
+    problem : str
+        Why it cannot be assembled, with the millimetres; empty where it can.
+    over_centre_m : float or None
+        Travel nearest to ride height where arm and link go over centre [m].
+    swing_rad : float or None
+        Furthest a joint swings from ride height.
+    swing_past_m : float or None
+        Travel nearest to ride height where that is more than the joint allows [m].
+    reach_droop_m, reach_bump_m : float or None
+        How far the link lets the axle fall and rise [m]; None: it never stops it.
+    """
+
+    arm_rad: Curve
+    link_rad: Curve
+    between_rad: Curve
+    gain: Curve
+    axis_up_m: Curve
+    tip_forward_m: Curve
+    tip_up_m: Curve
+    hole_up_m: Curve
+    ride_gain: float | None
+    ride_arm_rad: float | None
+    ride_link_rad: float | None
+    ride_between_rad: float | None
+    gain_change: float | None
+    off: float | None
+    problem: str
+    over_centre_m: float | None
+    swing_rad: float | None
+    swing_past_m: float | None
+    reach_droop_m: float | None
+    reach_bump_m: float | None
+
+
+@dataclass(frozen=True)
+class StateAngles(Record):
+    """Arm and link of the left side in one load state.
+
+    Attributes
+    ----------
+    key : LoadKey
+        Which state.
+    travel_m : float
+        Of the axle from the settled state [m].
+    read : bool
+        From ride heights; else from loads and springs.
+    arm_rad, link_rad, between_rad, gain : float or None
+        There.
+    """
+
+    key: LoadKey
+    travel_m: float
+    read: bool
+    arm_rad: float | None
+    link_rad: float | None
+    between_rad: float | None
+    gain: float | None
+
+
+@dataclass(frozen=True)
+class NeighbourGap(Record):
+    """The least gap to one neighbour.
+
+    Attributes
+    ----------
+    index : int
+        Of the sheet's list; past its end for the frame itself.
+    name : str
+        What it is.
+    nature : Nature
+        What it asks distance for.
+    needs_m, least_m : float
+        Wanted, and least through the travel [m]; below zero they overlap.
+    at_travel_m : float
+        Where that is [m].
+    rod, side : str
+        "bar", "arm" or "link"; "left" or "right".
+    fine : bool
+        Enough.
+    curve_m : list
+        Least gap at each travel [m].
+    fixes : list of Fix
+        What ends it; empty where it is fine.
+    """
+
+    index: int
+    name: str
+    nature: Nature
+    needs_m: float
+    least_m: float
+    at_travel_m: float
+    rod: str
+    side: str
+    fine: bool
+    curve_m: Curve
+    fixes: list[Fix]
+
+
+@dataclass(frozen=True)
+class AxleFitReport(Record):
+    """All that follows from the fit-up sheet of one axle.
+
+    Attributes
+    ----------
+    axle_name : str
+        "front" or "rear".
+    bar : Bar
+        That is fitted.
+    arms_m : list of float
+        Axis to each hole of the arm [m].
+    attitude : Attitude
+        The school that scores.
+    travel_m : list of float
+        From full droop to full bump [m].
+    left, right : SideTape
+        Both sides.
+    states : list of StateAngles
+        In every load state.
+    neighbours : list of Obstacle
+        Those of the sheet, and the frame.
+    gaps : list of NeighbourGap
+        One a neighbour that can be come near to.
+    matrix : list of Combination
+        Every combination, best first.
+    advice : LinkAdvice
+        What the link should be.
+    stack : StackReport or None
+        Of a cushioned link.
+    across : AcrossReport
+        Rear view and plan.
+    drilling : DrillPlan
+        What is drilled.
+    unequal : UnequalSides or None
+        What a difference between left and right does.
+    """
+
+    axle_name: str
+    bar: Bar
+    arms_m: list[float]
+    attitude: Attitude
+    travel_m: list[float]
+    left: SideTape
+    right: SideTape
+    states: list[StateAngles]
+    neighbours: list[Obstacle]
+    gaps: list[NeighbourGap]
+    matrix: list[Combination]
+    advice: LinkAdvice
+    stack: StackReport | None
+    across: AcrossReport
+    drilling: DrillPlan
+    unequal: UnequalSides | None
+
+
+def fit_report(
+    vehicle: Vehicle,
+    set_up: SetUp,
+    axle_name: str,
+    fit: AxleFit,
+    attitude: Attitude,
+    tube_m: float | None,
+    rack: Sequence[RackLink],
+) -> AxleFitReport:
+    """Return all that follows from the fit-up sheet of one axle.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen, with the fit-up's gain and hole.
+    axle_name : str
+        "front" or "rear".
+    fit : AxleFit
+        The axle's sheet.
+    attitude : Attitude
+        The school.
+    tube_m : float or None
+        Axle tube's diameter [m].
+    rack : sequence of RackLink
+        Links that can be had.
+
+    Raises
+    ------
+    InputError
+        No bar at this axle, or a hole that bar or bracket has not.
+    """
+    axle = axle_named(vehicle, axle_name)
+    bar = fitted_bar(vehicle, set_up, axle_name).bar
+    travel = travels(fit)
+    line = linkage(fit, bar, [fit.left, fit.right])
+    neighbours = [*fit.obstacles, rail_as_neighbour(fit)]
+    left, right = (_tape(fit, bar, line, side, attitude, travel) for side in (0, 1))
+    fixed = [link.from_m for link in rack if link.to_m - link.from_m < 1e-4]
+    matrix = hole_matrix(fit, bar, link_lengths(fit, fixed), attitude, neighbours)
+    lift = 0.0 if axle.lift_m is None else axle.lift_m.value
+    rises = tuple(float(line.at(np.zeros(1)).hole_m[side, 0, 1]
+                        - line.at(np.zeros(1)).tip_m[side, 0, 1]) for side in (0, 1))  # fmt: skip
+    return AxleFitReport(
+        axle_name=axle_name, bar=bar,
+        arms_m=[arm_length(bar, hole) for hole in range(len(bar.hole_setbacks_m))],
+        attitude=attitude, travel_m=travel.tolist(), left=left, right=right,
+        states=_states(vehicle, axle, axle_name, fit, line), neighbours=neighbours,
+        gaps=_gaps(fit, bar, line, travel, neighbours, attitude, matrix), matrix=matrix,
+        advice=link_advice(fit, bar, attitude, lift, rack),
+        stack=None if fit.stack is None else stack_report(fit.stack),
+        across=across_report(fit, bar, tube_m, (rises[0], rises[1])),
+        drilling=drill_plan(fit), unequal=_unequal(vehicle, set_up, axle_name, fit),
+    )  # fmt: skip
+
+
+def _unequal(vehicle: Vehicle, set_up: SetUp, axle_name: str, fit: AxleFit) -> UnequalSides | None:
+    try:
+        return unequal_sides(vehicle, set_up, axle_name, fit, _settled(vehicle, fit))
+    except CoreError:
+        # A vehicle that does not stand is said where it belongs: as a stop of its numbers.
+        return None
+
+
+def _settled(vehicle: Vehicle, fit: AxleFit) -> int:
+    keys = [state.key for state in vehicle.load_states]
+    return keys.index(fit.settled) if fit.settled in keys else 0
+
+
+def rail_as_neighbour(fit: AxleFit) -> Obstacle:
+    """Return the frame's rails as a neighbour on both sides.
+
+    Parameters
+    ----------
+    fit : AxleFit
+        Its rail.
+    """
+    rail = fit.rail
+
+    def number(value: float) -> Measured:
+        return Measured(value, Known.MEASURED)
+
+    outside = rail.outside_m.value / 2
+    return Obstacle(
+        "Frame", Shape.BOX, Nature.STILL, MovesWith.FRAME, Sides.BOTH, number(0.0),
+        number(rail.edge_m.value + rail.depth_m.value / 2), number(2.9),
+        number(rail.depth_m.value), number(0.0), number(outside),
+        number(outside - rail.width_m.value), carries_link=True,
+    )  # fmt: skip
+
+
+def _curve(values: FloatArray) -> Curve:
+    return [None if not math.isfinite(one) else round(one, 6) for one in values.tolist()]
+
+
+def _or_none(value: float) -> float | None:
+    return float(value) if math.isfinite(value) else None
+
+
+def _tape(
+    fit: AxleFit, bar: Bar, line: Linkage, side: int, attitude: Attitude, travel: FloatArray
+) -> SideTape:
+    one = _one_of(line, side)
+    moved, ride = one.at(travel), one.at(np.zeros(1))
+    judged = judge(fit, bar, one, fit.left.bar_hole, attitude, ())
+    dyad, there = moved.dyad, ride.dyad
+    low, high = reach(one)
+    problem = ""
+    if math.isnan(there.gain[0, 0]):
+        along = line.direction * float(one.hole_m[0, 0] - one.axis_m[0, 0])
+        up = float(one.hole_m[0, 1] - one.axis_m[0, 1])
+        problem = cannot_assemble(float(one.arm_m[0]), along, up, float(there.missing_m[0, 0]))
+    swung = swing(dyad, there)[0]
+    allowed = fit.link.joint_angle_rad
+    past = np.full(len(travel), False) if allowed is None else swung > allowed.value
+    ratio = one.hole_moves - one.bar_moves
+    return SideTape(
+        arm_rad=_curve(dyad.arm_rad[0]), link_rad=_curve(dyad.link_rad[0]),
+        between_rad=_curve(dyad.between_rad[0]), gain=_curve(dyad.gain[0] * abs(ratio)),
+        axis_up_m=_curve(moved.axis_m[0, :, 1]), tip_forward_m=_curve(moved.tip_m[0, :, 0]),
+        tip_up_m=_curve(moved.tip_m[0, :, 1]), hole_up_m=_curve(moved.hole_m[0, :, 1]),
+        ride_gain=_or_none(there.gain[0, 0] * abs(ratio)),
+        ride_arm_rad=_or_none(there.arm_rad[0, 0]), ride_link_rad=_or_none(there.link_rad[0, 0]),
+        ride_between_rad=_or_none(there.between_rad[0, 0]),
+        gain_change=_or_none(judged.gain_change[0]), off=_or_none(judged.off[0]),
+        problem=problem,
+        over_centre_m=None if problem else _nearest(travel, toggled(dyad.between_rad[0])),
+        swing_rad=None if np.isnan(swung).all() else float(np.nanmax(swung)),
+        swing_past_m=_nearest(travel, past), reach_droop_m=_or_none(-low[0]),
+        reach_bump_m=_or_none(high[0]),
+    )  # fmt: skip
+
+
+def _nearest(travel: FloatArray, there: npt.NDArray[np.bool_]) -> float | None:
+    found = travel[there]
+    return float(found[np.argmin(np.abs(found))]) if len(found) else None
+
+
+def _one_of(line: Linkage, side: int) -> Linkage:
+    at = slice(side, side + 1)
+    return replace(
+        line, axis_m=line.axis_m[at], hole_m=line.hole_m[at], arm_m=line.arm_m[at],
+        link_m=line.link_m[at],
+    )  # fmt: skip
+
+
+def _states(
+    vehicle: Vehicle, axle: Axle, axle_name: str, fit: AxleFit, line: Linkage
+) -> list[StateAngles]:
+    settled = vehicle.load_states[_settled(vehicle, fit)]
+    left = _one_of(line, 0)
+    ratio = abs(line.hole_moves - line.bar_moves)
+    found = []
+    for state in vehicle.load_states:
+        heights = [
+            [getattr(one, f"{axle_name}_{side}_height_m") for side in SIDES]
+            for one in (settled, state)
+        ]
+        read = all(height is not None for pair in heights for height in pair)
+        if read:
+            then, now = (sum(height.value for height in pair) / 2 for pair in heights)
+            travel = then - now
+        else:
+            more = getattr(state, f"{axle_name}_kg") - getattr(settled, f"{axle_name}_kg")
+            rate = axle.spring_rate_n_per_m.value * vehicle.corrected
+            travel = more * GRAVITY_M_S2 / 2 / rate
+        there = left.at(np.array([travel])).dyad
+        found.append(
+            StateAngles(
+                state.key, float(travel), read, _or_none(there.arm_rad[0, 0]),
+                _or_none(there.link_rad[0, 0]), _or_none(there.between_rad[0, 0]),
+                _or_none(there.gain[0, 0] * ratio),
+            )
+        )  # fmt: skip
+    return found
+
+
+def _gaps(
+    fit: AxleFit, bar: Bar, line: Linkage, travel: FloatArray, neighbours: list[Obstacle],
+    attitude: Attitude, matrix: list[Combination],
+) -> list[NeighbourGap]:  # fmt: skip
+    diameters = bar.outside_diameter_m.value, fit.link.diameter_m.value
+    found: list[NeighbourGap] = []
+    by_side = []
+    for side in (0, 1):
+        hole = (fit.left, fit.right)[side].bar_hole
+        moved = _one_of(line, side).at(travel)
+        across = spans(fit, bar, hole)
+        by_side.append(gaps(neighbours, moved, travel, across, diameters, (side,))[0])
+    both = np.stack(by_side)
+    for at, one in enumerate(neighbours):
+        here = both[:, at]
+        if np.isnan(here).all() or not np.isfinite(here).any():
+            continue
+        side, rod, step = (int(i) for i in np.unravel_index(np.nanargmin(here), here.shape))
+        least = float(here[side, rod, step])
+        curve = np.fmin.reduce(np.fmin.reduce(here, axis=0), axis=0)
+        fine = least >= one.least_gap_m
+        found.append(
+            NeighbourGap(
+                at, one.name, one.nature, one.least_gap_m, least, float(travel[step]),
+                RODS[rod], SIDES[side], fine, _curve(curve),
+                [] if fine else fixes(fit, bar, at, attitude, neighbours, matrix),
+            )
+        )  # fmt: skip
+    return sorted(found, key=lambda gap: gap.least_m - gap.needs_m)

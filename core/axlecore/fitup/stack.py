@@ -1,0 +1,145 @@
+"""A link's stack of cushions: its order, its length, and the bolt it asks for."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from axlecore.drills import bolt_length
+from axlecore.errors import InputError
+from axlecore.fitup.sheet import LinkStack, StackPiece
+from axlecore.measure import Record
+
+_P = StackPiece
+_CUSHIONS = (_P.CUSHION, _P.LONG_CUSHION)
+
+
+@dataclass(frozen=True)
+class StackFault(Record):
+    """What is wrong with a stack's order.
+
+    Attributes
+    ----------
+    piece : int
+        Which piece, 0 at the bolt's head.
+    text : str
+        What is wrong, and what belongs there.
+    """
+
+    piece: int
+    text: str
+
+
+@dataclass(frozen=True)
+class StackReport(Record):
+    """A link's stack, piece by piece.
+
+    Attributes
+    ----------
+    fault : StackFault or None
+        The first thing wrong with its order; None where it is right.
+    thickness_m : list of float
+        Of each piece as tightened; head and nut none [m].
+    eye_to_eye_m : float or None
+        Between the middles of both plates [m]; None where the order is wrong.
+    bolt_m : float or None
+        Shortest bolt made that holds it [m]; None where the order is wrong or none is that long.
+    swapped_m : float or None
+        Eye to eye with every short cushion between the plates swapped for a long one, or the
+        other way round [m].
+    """
+
+    fault: StackFault | None
+    thickness_m: list[float]
+    eye_to_eye_m: float | None
+    bolt_m: float | None
+    swapped_m: float | None
+
+
+def check_order(order: tuple[StackPiece, ...]) -> StackFault | None:
+    """Return the first thing wrong with a stack's order; None where it is right.
+
+    Parameters
+    ----------
+    order : tuple of StackPiece
+        From the bolt's head to its nut.
+
+    Notes
+    -----
+    Each plate lies between two cushions, each cushion between its plate and a cup washer; a
+    sleeve stands between two washers; head first, nut last.
+    """
+    if not order or order[0] is not _P.HEAD:
+        return StackFault(0, "A stack begins with the bolt's head.")
+    if order[-1] is not _P.NUT:
+        return StackFault(len(order) - 1, "A stack ends with its nut.")
+    for at, piece in enumerate(order):
+        before = order[at - 1] if at else None
+        after = order[at + 1] if at + 1 < len(order) else None
+        around = (before, after)
+        if piece in (_P.HEAD, _P.NUT) and 0 < at < len(order) - 1:
+            return StackFault(at, f"A {piece} stands at an end only.")
+        if piece is _P.PLATE and not all(one in _CUSHIONS for one in around):
+            return StackFault(
+                at, "Steel on steel clunks and breaks: a plate lies between two cushions."
+            )
+        if piece in _CUSHIONS:
+            if _P.PLATE not in around:
+                return StackFault(at, "A cushion lies against a plate.")
+            if _P.WASHER not in around:
+                return StackFault(
+                    at, "A cushion without its cup washer creeps out: put a washer behind it."
+                )
+        if piece is _P.SLEEVE and around != (_P.WASHER, _P.WASHER):
+            return StackFault(at, "A sleeve stands between two washers, or it cuts the cushions.")
+    plates = order.count(_P.PLATE)
+    if plates != 2:
+        return StackFault(
+            len(order) - 1, f"Read {plates} plates; a link holds two, bracket and arm's eye."
+        )
+    return None
+
+
+def stack_report(stack: LinkStack) -> StackReport:
+    """Return what a link's stack comes to.
+
+    Parameters
+    ----------
+    stack : LinkStack
+        Its pieces.
+    """
+    thickness = _thicknesses(stack)
+    fault = check_order(stack.order)
+    if fault is not None:
+        return StackReport(fault, thickness, None, None, None)
+    grip = sum(thickness)
+    try:
+        bolt = bolt_length(stack.size, grip, washers=0)
+    except InputError:
+        bolt = None
+    apart = _eye_to_eye(stack.order, thickness)
+    change = stack.long_cushion_m.value - stack.cushion_m.value
+    first, last = _plates(stack.order)
+    inner = [piece for piece in stack.order[first:last] if piece in _CUSHIONS]
+    longer = all(piece is _P.CUSHION for piece in inner)
+    return StackReport(
+        None, thickness, apart, bolt, apart + len(inner) * (change if longer else -change)
+    )
+
+
+def _thicknesses(stack: LinkStack) -> list[float]:
+    of = {
+        _P.HEAD: 0.0, _P.NUT: 0.0, _P.WASHER: stack.washer_m.value,
+        _P.CUSHION: stack.cushion_m.value, _P.LONG_CUSHION: stack.long_cushion_m.value,
+        _P.PLATE: stack.plate_m.value, _P.SLEEVE: stack.sleeve_m.value,
+    }  # fmt: skip
+    return [of[piece] for piece in stack.order]
+
+
+def _plates(order: tuple[StackPiece, ...]) -> tuple[int, int]:
+    first, last = (at for at, piece in enumerate(order) if piece is _P.PLATE)
+    return first, last
+
+
+def _eye_to_eye(order: tuple[StackPiece, ...], thickness: list[float]) -> float:
+    first, last = _plates(order)
+    return sum(thickness[first + 1 : last]) + (thickness[first] + thickness[last]) / 2

@@ -1,0 +1,160 @@
+"""Arm and link through the travel: branch, gain, reach and what load states do."""
+
+import math
+import unittest
+from dataclasses import replace
+
+import numpy as np
+from hypothesis import given
+from hypothesis import strategies as st
+
+from axlecore.bar import Bar
+from axlecore.errors import InputError
+from axlecore.fitup.advice import RackLink, link_advice, wanted_link
+from axlecore.fitup.sheet import Heading, LinkGoes, Mount
+from axlecore.fitup.sweep import STEPS, arm_length, linkage, reach, travels
+from axlecore.links import Attitude, dyad, link_attitude, toggled
+from tests.fitup.sheets import axle_fit, hole, pick
+from tests.rigs import bar, m
+
+BAR = bar()
+
+
+class SweepTests(unittest.TestCase):
+    def test_worked_cases_17_and_18_on_a_sheet(self):
+        """The same numbers as the physics gives for the bare link."""
+        for link_hole, arm, between, gain in (
+            (0, 0.011, 88.818, 1.0),
+            (1, 16.196, 97.887, 0.99895),
+        ):
+            line = linkage(axle_fit(), BAR, [pick(link_hole=link_hole)])
+            found = line.at(np.zeros(1)).dyad
+            self.assertAlmostEqual(math.degrees(found.arm_rad[0, 0]), arm, 2)
+            self.assertAlmostEqual(math.degrees(found.between_rad[0, 0]), between, 2)
+            self.assertAlmostEqual(found.gain[0, 0], gain, 4)
+
+    def test_gain_is_the_slope_of_the_tip_over_travel_wherever_the_bar_is_mounted(self):
+        down = axle_fit(
+            mount=Mount.ON_FRAME, link_goes=LinkGoes.DOWN, link_ratio=m(0.62),
+            link_holes=(hole(0.25, 0.2),), both=pick(0.21),
+        )  # fmt: skip
+        for fit, ratio in ((axle_fit(), 1.0), (down, 0.62)):
+            line = linkage(fit, BAR, [fit.left])
+            step = 1e-6
+            found = line.at(np.array([-step, 0.0, step])).dyad
+            slope = 0.26 * (found.arm_rad[0, 2] - found.arm_rad[0, 0]) / (2 * step)
+            self.assertAlmostEqual(abs(slope), found.gain[0, 1] * ratio, 5)
+
+    def test_a_rearward_arm_is_the_mirror_image_of_a_forward_one(self):
+        forward = linkage(axle_fit(), BAR, [pick()]).at(travels(axle_fit()))
+        fit = axle_fit(heading=Heading.REARWARD, link_holes=(hole(-0.255, 0.64),))
+        rearward = linkage(fit, BAR, [pick()]).at(travels(fit))
+        np.testing.assert_allclose(forward.dyad.between_rad, rearward.dyad.between_rad)
+        np.testing.assert_allclose(forward.tip_m[..., 0], -rearward.tip_m[..., 0])
+
+    @given(st.floats(0.12, 0.4), st.floats(0.05, 0.45), st.floats(0.1, 0.5), st.floats(0.1, 0.5))
+    def test_the_installed_branch_holds_through_the_whole_travel(self, arm, along, up, link):
+        """Steps of a continuous motion stay small; a jump to the other branch is large."""
+        found = dyad(arm, along, up + np.linspace(-0.1, 0.1, 401), link)
+        angle = found.arm_rad[np.isfinite(found.arm_rad) & ~toggled(found.between_rad)]
+        if len(angle) > 1:
+            self.assertLess(np.abs(np.diff(angle)).max(), 0.05)
+
+    @given(st.floats(0.15, 0.35), st.floats(0.1, 0.35), st.floats(0.1, 0.35), st.floats(0.1, 0.4))
+    def test_the_link_is_as_long_as_it_is_or_missing_by_what_is_said(self, arm, along, up, link):
+        found = dyad(arm, along, up, link)
+        if np.isfinite(found.gain):
+            self.assertAlmostEqual(
+                math.hypot(along - found.tip_along_m, up - found.tip_up_m), link, 9
+            )
+            self.assertEqual(found.missing_m, 0.0)
+        else:
+            fits = link + float(found.missing_m)
+            self.assertTrue(np.isfinite(dyad(arm, along, up, fits).arm_rad))
+
+    def test_arms_are_measured_square_to_the_axis_whatever_the_bars_bends(self):
+        self.assertAlmostEqual(arm_length(BAR, 0), 0.26)
+        self.assertAlmostEqual(arm_length(BAR, 2), 0.20)
+        splayed = Bar(
+            "case 5", tuple((x / 1e3, y / 1e3, z / 1e3) for x, y, z in (
+                (330, -600, 40), (220, -560, 0), (0, -500, 0), (0, 500, 0), (220, 560, 0),
+                (330, 600, 40))), m(0.0349), m(0.0), m(0.8),
+        )  # fmt: skip
+        self.assertAlmostEqual(arm_length(splayed, 0), math.hypot(0.33, 0.04))
+
+
+class ReachTests(unittest.TestCase):
+    def test_a_link_is_stretched_out_where_hole_and_axis_are_arm_and_link_apart(self):
+        line = linkage(axle_fit(), BAR, [pick()])
+        low, high = reach(line)
+        self.assertAlmostEqual(-low[0], math.sqrt(0.5**2 - 0.255**2) - 0.24)
+        for travel in (low[0], high[0]):
+            inside, outside = line.at(np.array([travel * 0.999, travel * 1.001])).dyad.gain[0]
+            self.assertTrue(np.isfinite(inside))
+            self.assertTrue(np.isnan(outside))
+
+    def test_a_hole_that_cannot_be_assembled_reaches_nowhere(self):
+        low, high = reach(linkage(axle_fit(), BAR, [pick(0.8)]))
+        self.assertTrue(np.isnan(low[0]) and np.isnan(high[0]))
+
+    def test_a_sweep_goes_from_droop_to_bump(self):
+        found = travels(axle_fit())
+        self.assertEqual((found[0], found[-1], len(found)), (-0.09, 0.08, STEPS))
+
+
+class AdviceTests(unittest.TestCase):
+    def test_each_school_gets_the_link_that_gives_it_what_it_wants(self):
+        fit = axle_fit(control_arm_rad=m(0.2))
+        for school, seen in (
+            (Attitude.ARM_LEVEL, lambda a: a.arm_rad),
+            (Attitude.IN_LINE, lambda a: a.arm_rad - 0.2),
+            (Attitude.LINK_SQUARE, lambda a: a.between_rad - math.pi / 2),
+            (Attitude.LINK_PLUMB, lambda a: a.link_rad),
+        ):
+            link = wanted_link(fit, BAR, school)
+            self.assertAlmostEqual(seen(link_attitude(0.26, 0.255, 0.24, link)), 0.0, 9, school)
+
+    def test_the_link_of_the_least_change_changes_gain_less_than_its_neighbours(self):
+        fit = axle_fit()
+        best = wanted_link(fit, BAR, Attitude.LEAST_CHANGE)
+
+        def change(link):
+            gain = linkage(fit, BAR, [pick(link)]).at(travels(fit)).dyad.gain[0]
+            return gain.max() - gain.min()
+
+        self.assertLess(change(best), change(best - 0.015))
+        self.assertLess(change(best), change(best + 0.015))
+
+    def test_a_lift_makes_the_link_longer_by_as_much_where_it_stands_plumb(self):
+        lifted = axle_fit(link_holes=(hole(0.26, 0.72),))
+        found = link_advice(lifted, BAR, Attitude.ARM_LEVEL, 0.08, ())
+        self.assertAlmostEqual(found.wanted_m, 0.32)
+        self.assertAlmostEqual(found.wanted_m - found.standard_m, 0.08)
+
+    def test_the_nearest_link_on_the_rack_leaves_an_attitude(self):
+        rack = (RackLink("fixed 220", 0.22, 0.22), RackLink("threaded", 0.23, 0.26))
+        found = link_advice(axle_fit(), BAR, Attitude.ARM_LEVEL, 0.0, rack)
+        self.assertEqual([one.name for one in found.offered], ["threaded", "fixed 220"])
+        self.assertAlmostEqual(found.offered[0].off, 0.0, 9)
+        left = link_attitude(0.26, 0.255, 0.24, 0.22).arm_rad
+        self.assertAlmostEqual(found.offered[1].arm_rad, left)
+
+    def test_thread_runs_out_before_the_link_does(self):
+        """M12 is held by 18 mm: of 60 mm of thread 42 may be wound out."""
+        fit = axle_fit(both=pick(0.25))
+        found = link_advice(fit, BAR, Attitude.ARM_LEVEL, 0.0, ())
+        self.assertAlmostEqual(found.engagement_m, 0.01)
+        self.assertAlmostEqual(found.engagement_needed_m, 0.018)
+        self.assertAlmostEqual(found.longest_safe_m, 0.242)
+        self.assertTrue(found.in_range)
+        self.assertFalse(
+            link_advice(axle_fit(both=pick(0.3)), BAR, Attitude.ARM_LEVEL, 0, ()).in_range
+        )
+
+    def test_a_link_that_no_length_can_set_square_is_said(self):
+        fit = replace(axle_fit(), link_holes=(hole(0.1, 0.5),))
+        found = link_advice(fit, BAR, Attitude.LINK_SQUARE, 0.0, ())
+        self.assertIsNone(found.wanted_m)
+        self.assertIn("no link can stand square", found.why_not)
+        with self.assertRaises(InputError):
+            wanted_link(fit, BAR, Attitude.LINK_SQUARE)
