@@ -87,7 +87,9 @@ def enter(record: R, path: str, typed: str, known: Known) -> R:
         No such place, unreadable, out of range, or at odds with another place.
     """
 
-    def change(owner: Record, name: str) -> dict[str, Any]:
+    def change(owner: Record | Mapping[str, str], name: str) -> dict[str, Any]:
+        if isinstance(owner, Mapping):
+            return {name: typed.strip()}
         if isinstance(owner, LoadState) and name in AXLE_LOADS:
             return _split_axle_load(owner, name, typed, known)
         return {name: _read_field(owner, name, typed, known)}
@@ -123,7 +125,7 @@ def fit_part(record: R, path: str, part: object) -> R:
 def _change_at(
     record: object,
     path: str,
-    change: Callable[[Record, str], dict[str, Any]],
+    change: Callable[[Any, str], dict[str, Any]],
     trail: str = "",
     default: object = None,
 ) -> object:
@@ -137,9 +139,13 @@ def _change_at(
         changed = _change_at(record[index], rest, change, here)
         return (*record[:index], changed, *record[index + 1 :])
     if isinstance(record, Mapping):
-        if not rest:
+        if rest:
+            return {**record, head: _change_at(record.get(head, default), rest, change, here)}
+        if not isinstance(default, str):
             raise missing
-        return {**record, head: _change_at(record.get(head, default), rest, change, here)}
+        # A text is taken away by leaving it empty, as an optional number is.
+        texts = {**record, **change(record, head)}
+        return {key: text for key, text in texts.items() if text}
     if not isinstance(record, Record):
         raise missing
     names = {item.name for item in dataclasses.fields(record)}  # type: ignore[arg-type]

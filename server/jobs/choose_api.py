@@ -30,21 +30,19 @@ from axlecore.strength import BarStrength, SteelRow, steel_rows, strength
 from jobs.choosing import (
     BARS,
     Pick,
-    made_for,
     options_of,
     picked,
     price_of,
     record_decision,
-    suited_to,
     take_set,
 )
 from jobs.gates import assess_job
 from jobs.models import Job
 from jobs.planning import plan_of
-from jobs.records import complaint_of, look_over_of, set_up_of, target_of
+from jobs.records import complaint_of, fitted_rig, look_over_of, set_up_of, target_of
 from jobs.schemas import BaseIn, JobOut, job_of, job_out, record_answer
 from racks.models import Part
-from racks.services import record_of
+from racks.services import made_for, record_of, suited_to
 from rigs.services import sheet_of
 from shops.requests import PersonRequest, writer
 
@@ -152,7 +150,10 @@ def get_short_list(
     axle_named(sheet, axle)
     found, suited = (
         some.filter(kind__in=BARS)
-        for some in (made_for(job.shop_id, axle), suited_to(job.shop_id, sheet, axle))
+        for some in (
+            made_for(job.shop_id, axle),
+            suited_to(job.shop_id, sheet.heaviest_kg(axle), axle),
+        )
     )
     for word in find.split():
         found, suited = (some.filter(part_number__icontains=word) for some in (found, suited))
@@ -292,7 +293,7 @@ def get_suggestions(request: PersonRequest, job_id: int) -> list[Suggestion]:
 @router.get("/jobs/{int:job_id}/lean-room", response=LeanRoom, operation_id="lean_room")
 def get_lean_room(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
-    return record_answer(lean_room(sheet_of(job.vehicle), set_up_of(job), state))
+    return record_answer(lean_room(*fitted_rig(job), state))
 
 
 @router.get("/jobs/{int:job_id}/replay", response=BeforeAfterReplay, operation_id="replay")
@@ -304,7 +305,7 @@ def get_replay(
 ) -> HttpResponse:
     job = job_of(request, job_id)
     course = Course(road_speed_m_s=road_m_s)
-    before, after = replay(sheet_of(job.vehicle), set_up_of(job), state, course)
+    before, after = replay(*fitted_rig(job), state, course)
     return record_answer(BeforeAfterReplay(before=before, after=after))
 
 
@@ -317,7 +318,7 @@ def get_material(
     travel_m: float = Query(0.06, ge=0.005, le=0.3),
 ) -> HttpResponse:
     job = job_of(request, job_id)
-    sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
+    sheet, chosen = fitted_rig(job)
     own = strength(sheet, chosen, state, axle, travel_m)
     steels = steel_rows(sheet, chosen, axle, own)
     return record_answer(MaterialOut(strength=own, tip_travel_m=travel_m, steels=steels))

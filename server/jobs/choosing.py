@@ -5,13 +5,12 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from django.db import transaction
-from django.db.models import QuerySet
 
 from axlecore.bar import Bar
 from axlecore.choose import axle_named
 from axlecore.entry import fit_part
 from axlecore.formats import to_plain
-from axlecore.parts import MadeFor, PartKind
+from axlecore.parts import PartKind
 from axlecore.practice.classes import default_bar
 from axlecore.practice.decision import decide
 from axlecore.practice.options import Option, Priced, axle_options, hours_of, renewal
@@ -24,7 +23,7 @@ from jobs.models import Decision, Job
 from jobs.records import fresh, look_over_of, set_up_of, target_of
 from jobs.services import change_set_up
 from racks.models import Part
-from racks.services import parts_of, record_of
+from racks.services import made_for, record_of, suited_to
 from rigs.services import sheet_of
 from shops.errors import Refused
 from shops.models import Person
@@ -34,19 +33,6 @@ STEPS_OF_AN_AXLE = 30
 BARS = (PartKind.BAR.value, PartKind.KIT.value)
 _JOINTS = (PartKind.LINK.value, PartKind.CUSHION.value)
 _CHEAPEST = 10
-
-
-def made_for(shop_id: int, axle_name: str) -> "QuerySet[Any]":
-    """Return a shop's parts for an axle, each with its cheapest offer."""
-    return parts_of(shop_id).filter(axle__in=(axle_name, MadeFor.EITHER.value))
-
-
-def suited_to(shop_id: int, sheet: Sheet, axle_name: str) -> "QuerySet[Any]":
-    """Return a shop's parts made for an axle that carries as much as this one."""
-    load = sheet.heaviest_kg(axle_name)
-    return made_for(shop_id, axle_name).filter(
-        axle_load_from_kg__lte=load, axle_load_to_kg__gte=load
-    )
 
 
 def priced(parts: Iterable[Any]) -> list[Priced]:
@@ -60,7 +46,7 @@ def priced(parts: Iterable[Any]) -> list[Priced]:
 
 def _cheapest_joints(job: Job, sheet: Sheet, axle_name: str) -> list[Priced]:
     """What renewing costs is the cheapest that fits: a few links and cushions will do."""
-    suited = suited_to(job.shop_id, sheet, axle_name)
+    suited = suited_to(job.shop_id, sheet.heaviest_kg(axle_name), axle_name)
     return [
         one for kind in _JOINTS
         for one in priced(suited.filter(kind=kind).order_by("price_cents")[:_CHEAPEST])
@@ -71,7 +57,7 @@ def options_of(job: Job, axle_name: str) -> list[tuple[Option, Candidate]]:
     """Return what the racks offer an axle of a job, thinned out to what can be told apart."""
     sheet, look = sheet_of(job.vehicle), look_over_of(job)
     axle_named(sheet, axle_name)
-    bars = suited_to(job.shop_id, sheet, axle_name).filter(kind__in=BARS)
+    bars = suited_to(job.shop_id, sheet.heaviest_kg(axle_name), axle_name).filter(kind__in=BARS)
     parts = [*priced(bars), *_cheapest_joints(job, sheet, axle_name)]
     labour = job.shop.labour_cents_an_hour / 100
     found = axle_options(sheet, look, axle_name, parts, labour)

@@ -2,13 +2,15 @@
 
 from django.db import transaction
 
-from axlecore.practice.findings import Assessment, assess
-from axlecore.practice.report import Practice, practice, with_choice
-from axlecore.practice.stations import STATIONS_OF, Gate, JobKind, Station, gates
+from axlecore.practice.findings import Assessment
+from axlecore.practice.report import Practice, assessed, practice
+from axlecore.practice.stations import STATIONS_OF, Gate, JobKind, Papers, Station, gates
+from jobs.fitup import fit_of
 from jobs.models import GatePass, Job
 from jobs.records import (
     complaint_of,
     decision_of,
+    fitting_of,
     last_decision,
     look_over_of,
     set_up_of,
@@ -21,25 +23,28 @@ from shops.models import Person
 
 def assess_job(job: Job) -> Assessment:
     """Return what the job's numbers say."""
-    chosen = set_up_of(job)
-    return with_choice(
-        assess(sheet_of(job.vehicle), chosen), chosen, target_of(job), decision_of(job)
+    return assessed(
+        sheet_of(job.vehicle), set_up_of(job), target_of(job), decision_of(job), fitting_of(job)
     )
+
+
+def papers_of(job: Job) -> Papers:
+    """Return all that the gates of a job look at."""
+    return Papers(
+        JobKind(job.kind), sheet_of(job.vehicle), complaint_of(job), look_over_of(job),
+        assess_job(job).findings, last_decision(job) is not None, set_up_of(job),
+        fitting_of(job), fit_of(job),
+    )  # fmt: skip
 
 
 def practice_of(job: Job) -> Practice:
     """Return what the rules say of a job's papers."""
-    return practice(
-        JobKind(job.kind), sheet_of(job.vehicle), complaint_of(job), look_over_of(job),
-        assess_job(job), last_decision(job) is not None,
-    )  # fmt: skip
+    return practice(papers_of(job))
 
 
 def gates_of(job: Job) -> list[Gate]:
     """Return the gates of the stations a job walks."""
-    findings = assess_job(job).findings
-    papers = sheet_of(job.vehicle), complaint_of(job), look_over_of(job)
-    return gates(JobKind(job.kind), *papers, findings, last_decision(job) is not None)
+    return gates(papers_of(job))
 
 
 def note_gate(job: Job) -> None:

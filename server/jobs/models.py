@@ -71,7 +71,8 @@ class Paper(Versioned):
         constraints = [
             models.UniqueConstraint(fields=["job", "name"], name="one_paper_a_name"),
             models.CheckConstraint(
-                condition=Q(name__in=["complaint", "look_over", "target"]), name="known_paper"
+                condition=Q(name__in=["complaint", "look_over", "target", "fitting", "arrival"]),
+                name="known_paper",
             ),
         ]
 

@@ -12,6 +12,7 @@ from history.versions import document_at, write_next
 from jobs.gates import note_gate
 from jobs.models import Job, Paper
 from jobs.records import KINDS, PaperName, fresh, paper_of
+from shops.errors import Refused
 from shops.models import Person
 
 #: A revision keeps this much of what was typed; the whole of it is in its document.
@@ -55,28 +56,55 @@ def change_paper(
 
 
 def enter_on_paper(
-    job: Job, name: PaperName, person: Person, base_version: int, place: str, typed: str
+    job: Job,
+    name: PaperName,
+    person: Person,
+    base_version: int,
+    place: str,
+    typed: str,
+    known: Known = Known.MEASURED,
 ) -> None:
     """Put what was typed or picked at one place of a paper."""
+    _check_role(person, name, place)
     change_paper(
         job, name, person, base_version, place, typed,
-        lambda record: enter(record, place, typed, Known.MEASURED),
+        lambda record: enter(record, place, typed, known),
     )  # fmt: skip
 
 
-def write_paper(
-    job: Job, name: PaperName, person: Person, entries: Sequence[tuple[str, str]]
+def _check_role(person: Person, name: PaperName, place: str) -> None:
+    """A torque that would stop is a lead's to confirm."""
+    confirms = name == "fitting" and place.startswith("torque_reasons")
+    if confirms and person.role != Person.Role.LEAD:
+        raise Refused("role", "Only a lead confirms a torque that would stop. Ask one.", 403)
+
+
+def enter_several_on_paper(
+    job: Job,
+    name: PaperName,
+    person: Person,
+    base_version: int,
+    entries: Sequence[tuple[str, str]],
 ) -> None:
-    """Put several things on a paper as one version; nothing where there are none."""
+    """Put several things on a paper as one version; all or none."""
 
     def change(record: Record) -> Record:
         for place, typed in entries:
             record = enter(record, place, typed, Known.MEASURED)
         return record
 
+    for place, _ in entries:
+        _check_role(person, name, place)
+    change_paper(job, name, person, base_version, entries[0][0], f"{len(entries)} entries", change)
+
+
+def write_paper(
+    job: Job, name: PaperName, person: Person, entries: Sequence[tuple[str, str]]
+) -> None:
+    """Put several things on a paper as its next version; nothing where there are none."""
     if entries:
         base = paper_of(job, name).version
-        change_paper(job, name, person, base, entries[0][0], f"{len(entries)} entries", change)
+        enter_several_on_paper(job, name, person, base, entries)
 
 
 def revert_paper(

@@ -7,6 +7,7 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from axlecore.loads import LoadKey
+from axlecore.measure import Known
 from axlecore.practice.offers import take_offer
 from axlecore.practice.report import Practice
 from axlecore.practice.stations import JobKind, Station
@@ -15,8 +16,17 @@ from axlecore.uncertainty import Certainty, certainty
 from jobs.entries import enter_all, import_ticket
 from jobs.gates import change_kind, pass_gate, practice_of
 from jobs.papers import enter_on_paper, revert_paper
-from jobs.records import PaperName, set_up_of
-from jobs.schemas import BaseIn, EntryIn, JobOut, RevertIn, job_of, job_out, record_answer
+from jobs.records import PaperName, fitted_rig
+from jobs.schemas import (
+    BaseIn,
+    EntryIn,
+    JobOut,
+    PaperEntryIn,
+    RevertIn,
+    job_of,
+    job_out,
+    record_answer,
+)
 from jobs.services import edit_sheet
 from rigs.services import sheet_of
 from shops.requests import PersonRequest, writer
@@ -24,9 +34,8 @@ from shops.requests import PersonRequest, writer
 router = Router(tags=["stations"])
 
 
-class PaperIn(BaseIn):
-    place: str = Field(max_length=80)
-    typed: str = Field(max_length=4000)
+class PaperIn(BaseIn, PaperEntryIn):
+    known: Known = Known.MEASURED
 
 
 class EntriesIn(BaseIn):
@@ -63,14 +72,15 @@ def get_practice(request: PersonRequest, job_id: int) -> HttpResponse:
 @router.get("/jobs/{int:job_id}/certainty", response=Certainty, operation_id="job_certainty")
 def get_certainty(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
-    sheet = sheet_of(job.vehicle)
-    return record_answer(certainty(sheet, set_up_of(job), state))
+    return record_answer(certainty(*fitted_rig(job), state))
 
 
 @router.patch("/jobs/{int:job_id}/papers/{paper}", response=JobOut, operation_id="enter_on_paper")
 def patch_paper(request: PersonRequest, job_id: int, paper: PaperName, body: PaperIn) -> JobOut:
     job = job_of(request, job_id)
-    enter_on_paper(job, paper, writer(request), body.base_version, body.place, body.typed)
+    enter_on_paper(
+        job, paper, writer(request), body.base_version, body.place, body.typed, body.known
+    )
     return job_out(job_of(request, job_id))
 
 

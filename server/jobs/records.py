@@ -2,22 +2,30 @@
 
 from typing import Literal
 
+from axlecore.fitup.applied import with_fit_up
+from axlecore.fitup.arrival import Arrival
+from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.decision import Decision
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.target import Target
 from axlecore.rig import SetUp
+from axlecore.rig import Vehicle as Sheet
 from jobs.models import Decision as StoredDecision
 from jobs.models import Job, Paper
+from rigs.services import sheet_of
 
-PaperName = Literal["complaint", "look_over", "target"]
+PaperName = Literal["complaint", "look_over", "target", "fitting", "arrival"]
 
 #: What a paper of each name holds, and how it starts.
-KINDS: dict[str, type[Complaint] | type[LookOver] | type[Target]] = {
+PaperKind = type[Complaint] | type[LookOver] | type[Target] | type[Fitting] | type[Arrival]
+KINDS: dict[str, PaperKind] = {
     "complaint": Complaint,
     "look_over": LookOver,
     "target": Target,
+    "fitting": Fitting,
+    "arrival": Arrival,
 }
 
 
@@ -48,6 +56,21 @@ def target_of(job: Job) -> Target:
     return from_plain(paper_of(job, "target").document, Target)
 
 
+def fitting_of(job: Job) -> Fitting:
+    """Return the fit-up sheet."""
+    return from_plain(paper_of(job, "fitting").document, Fitting)
+
+
+def arrival_of(job: Job) -> Arrival:
+    """Return what came."""
+    return from_plain(paper_of(job, "arrival").document, Arrival)
+
+
+def fitted_rig(job: Job) -> tuple[Sheet, SetUp]:
+    """Return sheet and choice with the gains and holes of the fit-up: what is reckoned with."""
+    return with_fit_up(sheet_of(job.vehicle), set_up_of(job), fitting_of(job))
+
+
 def last_decision(job: Job) -> StoredDecision | None:
     """Return the row of the last choice recorded."""
     # All of a job's decisions are read together with it; there are never many.
@@ -62,5 +85,5 @@ def decision_of(job: Job) -> Decision | None:
 
 def fresh(job: Job) -> Job:
     """Return a job with vehicle, papers and decisions as they now are."""
-    jobs = Job.objects.select_related("vehicle").prefetch_related("papers", "decisions")
+    jobs = Job.objects.select_related("vehicle", "shop").prefetch_related("papers", "decisions")
     return jobs.get(pk=job.pk)

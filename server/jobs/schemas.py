@@ -8,6 +8,8 @@ from django.shortcuts import get_object_or_404
 from ninja import Schema
 from pydantic import Field
 
+from axlecore.fitup.arrival import Arrival
+from axlecore.fitup.sheet import Fitting
 from axlecore.formats import to_json
 from axlecore.measure import Known
 from axlecore.practice.decision import Decision
@@ -21,8 +23,10 @@ from axlecore.rig import Vehicle as Sheet
 from jobs.models import Decision as StoredDecision
 from jobs.models import GatePass, Job
 from jobs.records import (
+    arrival_of,
     complaint_of,
     decision_of,
+    fitting_of,
     last_decision,
     look_over_of,
     paper_of,
@@ -70,6 +74,10 @@ class JobOut(Schema):
     look_over: LookOver
     target_version: int
     target: Target
+    fitting_version: int
+    fitting: Fitting
+    arrival_version: int
+    arrival: Arrival
     decision: DecisionOut | None
 
 
@@ -77,6 +85,11 @@ class EntryIn(Schema):
     place: str = Field(max_length=80)
     typed: str = Field(max_length=200)
     known: Known = Known.MEASURED
+
+
+class PaperEntryIn(Schema):
+    place: str = Field(max_length=80)
+    typed: str = Field(max_length=4000)
 
 
 class BaseIn(Schema):
@@ -129,6 +142,10 @@ def job_out(job: Job) -> JobOut:
         look_over=look_over_of(job),
         target_version=paper_of(job, "target").version,
         target=target_of(job),
+        fitting_version=paper_of(job, "fitting").version,
+        fitting=fitting_of(job),
+        arrival_version=paper_of(job, "arrival").version,
+        arrival=arrival_of(job),
         decision=_decision_out(job),
     )
 

@@ -14,7 +14,7 @@ from history.models import Versioned
 from history.versions import document_at, write_next
 from jobs.gates import note_gate
 from jobs.models import Job
-from jobs.records import set_up_of
+from jobs.records import fitted_rig, set_up_of
 from rigs.models import Vehicle
 from rigs.services import Entry, change_sheet, revert_sheet, sheet_of, take_in
 from shops.models import Person, Shop
@@ -118,4 +118,4 @@ def revert_job_sheet(job: Job, person: Person, base_version: int, to_version: in
 
 def rig_file_of(job: Job) -> RigFile:
     """Return the job's vehicle and choice as a file to be carried elsewhere."""
-    return RigFile(sheet_of(job.vehicle), set_up_of(job))
+    return RigFile(*fitted_rig(job))

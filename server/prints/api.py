@@ -1,10 +1,11 @@
 """Prints over HTTP."""
 
 from django.http import HttpResponse
-from ninja import Router
+from ninja import Query, Router
 
 from jobs.schemas import job_of
 from prints.comparison import comparison_page
+from prints.drilling import written
 from prints.intake import intake_sheet
 from shops.requests import PersonRequest
 
@@ -21,6 +22,22 @@ def get_intake_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
 def get_comparison(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
     return _pdf(comparison_page(job), f"job-{job.number}-comparison.pdf")
+
+
+@router.get("/jobs/{int:job_id}/drill-template.{kind}", include_in_schema=False)
+def get_drill_template(
+    request: PersonRequest,
+    job_id: int,
+    kind: str,
+    axle: str = Query("rear"),
+    side: str = Query("left"),
+) -> HttpResponse:
+    job = job_of(request, job_id)
+    write, content_type = written(kind)
+    answer = HttpResponse(write(job, axle, side), content_type=content_type)
+    name = f"job-{job.number}-{axle}-{side}-drill-template.{kind}"
+    answer["Content-Disposition"] = f'inline; filename="{name}"'
+    return answer
 
 
 def _pdf(content: bytes, name: str) -> HttpResponse:

@@ -13,10 +13,9 @@ from axlecore.uncertainty import certainty
 from jobs.choosing import price_of
 from jobs.gates import assess_job
 from jobs.models import Job
-from jobs.records import decision_of, set_up_of, target_of
+from jobs.records import decision_of, fitted_rig, set_up_of, target_of
 from prints.leaning import leaning_svg
 from prints.paper import as_pdf
-from rigs.services import sheet_of
 
 
 def _degrees(rad: float) -> str:
@@ -72,7 +71,8 @@ STAYS = (
 
 def comparison_page(job: Job) -> bytes:
     """Return the owner's page of a job as a PDF."""
-    sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
+    chosen = set_up_of(job)
+    sheet, fitted = fitted_rig(job)
     assessment = assess_job(job)
     evaluation, decision = assessment.evaluation, decision_of(job)
     context: dict[str, Any] = {
@@ -91,7 +91,7 @@ def comparison_page(job: Job) -> bytes:
         context |= {
             "limits": _limits(assessment.findings, key),
             "state": LOAD_NAMES[key],
-            "rows": _rows(sheet, chosen, key),
+            "rows": _rows(sheet, fitted, key),
             "drawing": base64.b64encode(drawing.encode()).decode(),
         }
     return as_pdf("comparison.html", context)

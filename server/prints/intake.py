@@ -8,11 +8,9 @@ from axlecore.entry import walk
 from axlecore.measure import Known, Measured, Place
 from axlecore.practice.finding import Kind
 from axlecore.practice.look import Rating, parts_to_see
-from axlecore.practice.report import practice
-from axlecore.practice.stations import JobKind
 from axlecore.rig import LoadState, Vehicle
 from axlecore.units import Dimension, write_quantity
-from jobs.gates import assess_job
+from jobs.gates import assess_job, practice_of
 from jobs.models import Job
 from jobs.records import complaint_of, look_over_of
 from photos.models import Photo
@@ -84,7 +82,7 @@ def intake_sheet(job: Job) -> bytes:
     """Return the intake sheet of a job as a PDF."""
     sheet, complaint, look = sheet_of(job.vehicle), complaint_of(job), look_over_of(job)
     assessment = assess_job(job)
-    says = practice(JobKind(job.kind), sheet, complaint, look, assessment)
+    says = practice_of(job)
     parts = parts_to_see(sheet)
     seen = [
         (part, look.of(part.key)) for part in parts

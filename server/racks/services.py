@@ -37,6 +37,18 @@ def parts_of(shop_id: int) -> "QuerySet[Any]":
     )
 
 
+def made_for(shop_id: int, axle_name: str) -> "QuerySet[Any]":
+    """Return a shop's parts for an axle, each with its cheapest offer."""
+    return parts_of(shop_id).filter(axle__in=(axle_name, MadeFor.EITHER.value))
+
+
+def suited_to(shop_id: int, axle_load_kg: float, axle_name: str) -> "QuerySet[Any]":
+    """Return a shop's parts made for an axle that carries as much as this one."""
+    return made_for(shop_id, axle_name).filter(
+        axle_load_from_kg__lte=axle_load_kg, axle_load_to_kg__gte=axle_load_kg
+    )
+
+
 @dataclass(frozen=True)
 class Search:
     """What is looked for on the racks; None or empty leaves it open."""

@@ -8,9 +8,11 @@ from ninja import Router, Schema
 from ninja.security import APIKeyCookie
 from pydantic import Field
 
+from axlecore.schools import settled
 from shops.errors import Refused
 from shops.models import Person
-from shops.requests import PersonRequest
+from shops.requests import PersonRequest, writer
+from shops.services import change_school
 
 router = Router(tags=["session"])
 
@@ -22,6 +24,16 @@ class AnyoneWithToken(APIKeyCookie):
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Any:
         return True
+
+
+class SchoolIn(Schema):
+    matter: str = Field(max_length=40)
+    school: str = Field(max_length=40)
+
+
+class ShopOut(Schema):
+    name: str
+    schools: dict[str, str]
 
 
 class SignInIn(Schema):
@@ -65,6 +77,12 @@ def sign_in(request: HttpRequest, body: SignInIn) -> PersonOut:
 @router.get("/session", response=PersonOut | None, auth=None, operation_id="who_am_i")
 def who_am_i(request: HttpRequest) -> PersonOut | None:
     return _person_out(request.user) if isinstance(request.user, Person) else None
+
+
+@router.patch("/shop/schools", response=ShopOut, operation_id="choose_school")
+def patch_school(request: PersonRequest, body: SchoolIn) -> ShopOut:
+    shop = change_school(writer(request), body.matter, body.school)
+    return ShopOut(name=shop.name, schools=settled(shop.schools))
 
 
 @router.delete("/session", response={204: None}, operation_id="sign_out")

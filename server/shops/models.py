@@ -12,6 +12,8 @@ class Shop(models.Model):
     name = models.CharField(max_length=80, unique=True)
     # Every price that is compared holds the hours too.
     labour_cents_an_hour = models.PositiveIntegerField(default=9000)
+    # School by matter where the shop does not keep to the default; checked by core.
+    schools = models.JSONField(default=dict)
 
     def __str__(self) -> str:
         return self.name

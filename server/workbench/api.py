@@ -6,8 +6,8 @@ from pydantic import Field
 
 from axlecore.bar import Bar, bar_rates, developed_length, square_u
 from axlecore.claims import Audit, audit
-from axlecore.errors import InputError
 from axlecore.drills import Holes, holes
+from axlecore.errors import InputError
 from axlecore.fasteners import GRADES, Lubrication, Torque, torque
 from axlecore.links import LinkAttitude, link_attitude, link_for_level_arm
 from axlecore.measure import Known, Measured

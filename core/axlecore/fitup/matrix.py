@@ -22,7 +22,7 @@ from axlecore.measure import Measured, Record
 MOST_COMBINATIONS = 2000
 
 
-class Trouble(StrEnum):
+class HoleTrouble(StrEnum):
     """Why a combination is not to be used, gravest first."""
 
     CANNOT = "cannot be assembled"
@@ -56,7 +56,7 @@ class Combination(Record):
         That neighbour.
     spare_droop_m : float or None
         What the link would reach past the damper's stop [m].
-    troubles : tuple of Trouble
+    troubles : tuple of HoleTrouble
         Why it is not to be used; empty where it is.
     """
 
@@ -74,7 +74,7 @@ class Combination(Record):
     least_gap_m: float | None
     nearest: str
     spare_droop_m: float | None
-    troubles: tuple[Trouble, ...]
+    troubles: tuple[HoleTrouble, ...]
 
 
 @dataclass(frozen=True)
@@ -90,7 +90,7 @@ class Judged:
     nearest : ndarray of int
         Index of the nearest neighbour.
     troubles : ndarray of bool, (n, troubles)
-        In the order of `Trouble`.
+        In the order of `HoleTrouble`.
     """
 
     ride: Dyad
@@ -238,7 +238,7 @@ def hole_matrix(
 def _combinations(
     picks: list[SideFit], judged: Judged, neighbours: Sequence[Obstacle]
 ) -> list[tuple[tuple[float, ...], Combination]]:
-    words = list(Trouble)
+    words = list(HoleTrouble)
     columns = [
         np.where(judged.troubles[:, 0], np.nan, column).tolist()
         for column in (

@@ -13,6 +13,7 @@ from enum import StrEnum
 from axlecore.errors import InputError
 from axlecore.loads import LoadKey
 from axlecore.measure import Measured, Record, check_places, place
+from axlecore.schools import settled
 from axlecore.threads import read_thread
 from axlecore.units import Dimension
 
@@ -496,3 +497,7 @@ class Fitting(Record):
             for key, text in getattr(self, name).items():
                 if len(key) > 40 or len(text) > 400:
                     raise InputError(f"{name}.{key[:40]}", "Write at most 400 characters.")
+        try:
+            settled(self.schools)
+        except InputError as error:
+            raise error.within("schools") from None

@@ -23,8 +23,8 @@ from axlecore.practice.decision import Decision
 from axlecore.practice.finding import Finding, Kind, gravest_first
 from axlecore.practice.look import LookOver
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
-from axlecore.practice.schools import SCHOOLS, School, settled
 from axlecore.rig import SetUp, Vehicle
+from axlecore.schools import SCHOOLS, School, settled
 
 AXLES = ("front", "rear")
 #: A link that reaches past the damper's stop by less than this is worth a word [m].

@@ -29,7 +29,7 @@ from axlecore.rig import SetUp, Vehicle
 from axlecore.rolltest import RollTestReport, report
 
 
-def assess_job(
+def assessed(
     vehicle: Vehicle, set_up: SetUp, target: Target, decision: Decision | None, fitting: Fitting
 ) -> Assessment:
     """Return what a job's numbers say, with its target, its decision and its fit-up.

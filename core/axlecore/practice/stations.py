@@ -239,7 +239,9 @@ def _fit_station_checks(papers: Papers) -> Iterator[Check]:
     yield from fit_checks(papers.kind, papers.set_up, papers.fitting, papers.fit)
 
 
-def fit_checks(kind: JobKind, set_up: SetUp, fitting: Fitting, fit: FitStation) -> Iterator[Check]:
+def fit_checks(
+    kind: JobKind, set_up: SetUp, fitting: Fitting, fit: FitStation | None
+) -> Iterator[Check]:
     """Yield what must be true before anything is taken off.
 
     Parameters

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from axlecore.errors import InputError
 from axlecore.fitup.clash import gaps, spans
 from axlecore.fitup.fixes import fixes, turned_round
-from axlecore.fitup.matrix import Trouble, hole_matrix, link_lengths
+from axlecore.fitup.matrix import HoleTrouble, hole_matrix, link_lengths
 from axlecore.fitup.sheet import MovesWith, Nature, Shape, Sides
 from axlecore.fitup.sweep import linkage, travels
 from axlecore.links import Attitude
@@ -118,7 +118,7 @@ class MatrixTests(unittest.TestCase):
                      "bar_hole": one.bar_hole}  # fmt: skip
             line = linkage(self.FIT, BAR, [pick(one.link_m, **holes)])
             ride = line.at(np.zeros(1)).dyad
-            if Trouble.CANNOT in one.troubles:
+            if HoleTrouble.CANNOT in one.troubles:
                 self.assertTrue(np.isnan(ride.gain[0, 0]))
                 self.assertIsNone(one.gain)
             else:
@@ -132,22 +132,22 @@ class MatrixTests(unittest.TestCase):
             self.assertEqual(free, sorted(free))
             self.assertTrue(all(one.troubles for one in table[len(free) :]))
             self.assertEqual(table[-1].link_m, 0.9)
-            self.assertIn(Trouble.CANNOT, table[-1].troubles)
+            self.assertIn(HoleTrouble.CANNOT, table[-1].troubles)
             self.assertLess(table[-1].missing_m, 0)
 
     def test_the_link_that_would_carry_the_axle_and_the_joint_are_told_apart(self):
         long_droop = replace(self.FIT, droop_m=m(0.3))
         table = hole_matrix(long_droop, BAR, (0.24,), Attitude.ARM_LEVEL, ())
-        self.assertTrue(all(Trouble.CARRIES in one.troubles for one in table))
+        self.assertTrue(all(HoleTrouble.CARRIES in one.troubles for one in table))
         stiff = replace(self.FIT, link=replace(self.FIT.link, joint_angle_rad=m(0.05)))
         table = hole_matrix(stiff, BAR, (0.24,), Attitude.ARM_LEVEL, ())
-        self.assertTrue(all(one.troubles == (Trouble.JOINT,) for one in table[:3]))
+        self.assertTrue(all(one.troubles == (HoleTrouble.JOINT,) for one in table[:3]))
 
     def test_a_hole_may_clear_what_another_hits(self):
         pipe = neighbour(Shape.CIRCLE, forward_m=m(0.3), height_m=m(0.47), size_m=m(0.06),
                          nature=Nature.STILL)  # fmt: skip
         table = hole_matrix(self.FIT, BAR, self.LENGTHS, Attitude.ARM_LEVEL, (pipe,))
-        clashing = [one for one in table if Trouble.CLASH in one.troubles]
+        clashing = [one for one in table if HoleTrouble.CLASH in one.troubles]
         free = [one for one in table if not one.troubles]
         self.assertTrue(clashing and free)
         self.assertTrue(all(one.nearest == "Pipe" for one in clashing))

@@ -8,9 +8,9 @@ from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.findings import assess
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver, PartCheck, Rating, Rust, parts_to_see
-from axlecore.practice.schools import SCHOOLS, settled
 from axlecore.practice.stations import STATIONS_OF, JobKind, Papers, Station, gates, next_station
 from axlecore.rig import RigKind, SetUp
+from axlecore.schools import SCHOOLS, settled
 from tests.practice.test_listen import complaint
 from tests.rigs import vehicle_c
 

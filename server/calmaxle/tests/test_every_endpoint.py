@@ -68,6 +68,7 @@ class EveryOperation(TwoShops):
             "photo_id": self.photo,
             "paper": "complaint",
             "part_id": self.bars[0].pk,
+            "kind": "svg",
         }
         return re.sub(r"\{(?:int:)?(\w+)\}", lambda found: str(values[found[1]]), path)
 

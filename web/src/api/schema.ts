@@ -311,6 +311,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/drill-template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Template */
+        get: operations["drill_template"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/due": {
         parameters: {
             query?: never;
@@ -326,6 +343,57 @@ export interface paths {
         head?: never;
         /** Patch Due */
         patch: operations["change_due"];
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Fit */
+        get: operations["fit_station"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/fit/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Begin */
+        post: operations["begin_fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/fit/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Fit Part */
+        post: operations["change_fit_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/jobs/{job_id}/gates": {
@@ -411,6 +479,23 @@ export interface paths {
         head?: never;
         /** Patch Paper */
         patch: operations["enter_on_paper"];
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/papers/{paper}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Paper Entries */
+        post: operations["enter_all_on_paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/jobs/{job_id}/papers/{paper}/revert": {
@@ -858,10 +943,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch School */
+        patch: operations["choose_school"];
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AcrossReport
+         * @description Where things sit across the vehicle.
+         *
+         *     Attributes
+         *     ----------
+         *     eye_m, bend_m : float
+         *         The bar's eyes, and where arms leave the bar's middle, to each side of its own middle [m].
+         *     plumb_rad : list of float
+         *         Links of left and right from plumb in the rear view, top outward positive [rad].
+         *     centred, plumb : bool
+         *         Within what is usual.
+         *     saddle_fits, u_bolt_fits : bool or None
+         *         Saddle and U-bolt against the axle tube; None where one of both is not read.
+         *     keep_off : list of KeepOff
+         *         Vent, weld and line.
+         *     hands_fit : bool or None
+         *         Offset links carry opposite hands, each on its side; None without an offset.
+         */
+        AcrossReport: {
+            /** Bend M */
+            bend_m: number;
+            /** Centred */
+            centred: boolean;
+            /** Eye M */
+            eye_m: number;
+            /** Hands Fit */
+            hands_fit: boolean | null;
+            /** Keep Off */
+            keep_off: components["schemas"]["KeepOff"][];
+            /** Plumb */
+            plumb: boolean;
+            /** Plumb Rad */
+            plumb_rad: number[];
+            /** Saddle Fits */
+            saddle_fits: boolean | null;
+            /** U Bolt Fits */
+            u_bolt_fits: boolean | null;
+        };
         /**
          * Action
          * @description What is done with a chosen bar.
@@ -900,6 +1041,67 @@ export interface components {
          */
         Answer: "unsaid" | "yes" | "partly" | "repair_first" | "no";
         /**
+         * Arrival
+         * @description What came, by axle.
+         *
+         *     Attributes
+         *     ----------
+         *     front, rear : BoxCheck
+         *         Of each axle's parts.
+         */
+        Arrival: {
+            /**
+             * @default {
+             *       "diameter_m": null,
+             *       "left_arm_m": null,
+             *       "right_arm_m": null,
+             *       "eyes_apart_m": null,
+             *       "shape": "unseen",
+             *       "hand": "unseen",
+             *       "brackets": "unseen",
+             *       "damage_free": "unseen",
+             *       "counts": {},
+             *       "note": ""
+             *     }
+             */
+            front: components["schemas"]["BoxCheck"];
+            /**
+             * @default {
+             *       "diameter_m": null,
+             *       "left_arm_m": null,
+             *       "right_arm_m": null,
+             *       "eyes_apart_m": null,
+             *       "shape": "unseen",
+             *       "hand": "unseen",
+             *       "brackets": "unseen",
+             *       "damage_free": "unseen",
+             *       "counts": {},
+             *       "note": ""
+             *     }
+             */
+            rear: components["schemas"]["BoxCheck"];
+        };
+        /**
+         * ArrivalReport
+         * @description The arrival check of one axle's parts.
+         *
+         *     Attributes
+         *     ----------
+         *     items : list of BoxItem
+         *         In the order they are looked at.
+         *     result : Result
+         *         Hold where anything disagrees, open while anything is unseen.
+         *     says : str
+         *         What follows.
+         */
+        ArrivalReport: {
+            /** Items */
+            items: components["schemas"]["BoxItem"][];
+            result: components["schemas"]["Result"];
+            /** Says */
+            says: string;
+        };
+        /**
          * Assessment
          * @description What is computed and what is said of it.
          *
@@ -915,6 +1117,12 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
         };
+        /**
+         * Attitude
+         * @description What a school sets level or square at ride height.
+         * @enum {string}
+         */
+        Attitude: "least_change" | "arm_level" | "in_line" | "link_square" | "link_plumb";
         /**
          * Audit
          * @description A claim held against the geometry.
@@ -1034,6 +1242,159 @@ export interface components {
              * @default
              */
             part_number: string;
+        };
+        /**
+         * AxleFit
+         * @description The fit-up sheet of one axle.
+         *
+         *     Attributes
+         *     ----------
+         *     layout : Layout
+         *         Suspension it was begun from.
+         *     mount, heading, link_goes : Mount, Heading, LinkGoes
+         *         Where the bar is bolted, where its arms point, where the links lead.
+         *     settled : LoadKey
+         *         Load state in which it is settled and measured.
+         *     rail, seat, link, stack : Rail, Seat, LinkKind, LinkStack or None
+         *         Frame, places across, link, and its cushions where it has them.
+         *     link_holes, bar_places : tuple of BracketHole
+         *         Holes of the link's bracket, and places the bar's bracket can hold the bar at.
+         *     left, right : SideFit
+         *         What is picked.
+         *     bump_m, droop_m : Measured
+         *         Axle travel from ride height to the bump stop and to the damper's stop [m].
+         *     link_ratio : Measured
+         *         Travel of the link's moving end ÷ wheel travel; 1 on a solid axle.
+         *     control_arm_rad : Measured or None
+         *         Control arm above level in the direction of the bar's arm [rad].
+         *     plate_m, backing_m : Measured
+         *         Thickness of bracket and of the backing behind the frame's wall [m].
+         *     obstacles : tuple of Obstacle
+         *         Neighbours.
+         *     drilled : tuple of DrilledHole
+         *         Holes to be drilled.
+         */
+        AxleFit: {
+            backing_m: components["schemas"]["Measured"];
+            /** Bar Places */
+            bar_places: components["schemas"]["BracketHole"][];
+            bump_m: components["schemas"]["Measured"];
+            control_arm_rad?: components["schemas"]["Measured"] | null;
+            /**
+             * Drilled
+             * @default []
+             */
+            drilled: components["schemas"]["DrilledHole"][];
+            droop_m: components["schemas"]["Measured"];
+            heading: components["schemas"]["Heading"];
+            layout: components["schemas"]["Layout"];
+            left: components["schemas"]["SideFit"];
+            link: components["schemas"]["LinkKind"];
+            link_goes: components["schemas"]["LinkGoes"];
+            /** Link Holes */
+            link_holes: components["schemas"]["BracketHole"][];
+            link_ratio: components["schemas"]["Measured"];
+            mount: components["schemas"]["Mount"];
+            /**
+             * Obstacles
+             * @default []
+             */
+            obstacles: components["schemas"]["Obstacle"][];
+            plate_m: components["schemas"]["Measured"];
+            rail: components["schemas"]["Rail"];
+            right: components["schemas"]["SideFit"];
+            seat: components["schemas"]["Seat"];
+            /** @default trip_ready */
+            settled: components["schemas"]["LoadKey"];
+            stack?: components["schemas"]["LinkStack"] | null;
+        };
+        /**
+         * AxleFitReport
+         * @description All that follows from the fit-up sheet of one axle.
+         *
+         *     Attributes
+         *     ----------
+         *     axle_name : str
+         *         "front" or "rear".
+         *     bar : Bar
+         *         That is fitted.
+         *     arms_m : list of float
+         *         Axis to each hole of the arm [m].
+         *     attitude : Attitude
+         *         The school that scores.
+         *     travel_m : list of float
+         *         From full droop to full bump [m].
+         *     left, right : SideTape
+         *         Both sides.
+         *     states : list of StateAngles
+         *         In every load state.
+         *     neighbours : list of Obstacle
+         *         Those of the sheet, and the frame.
+         *     gaps : list of NeighbourGap
+         *         One a neighbour that can be come near to.
+         *     matrix : list of Combination
+         *         Every combination, best first.
+         *     advice : LinkAdvice
+         *         What the link should be.
+         *     stack : StackReport or None
+         *         Of a cushioned link.
+         *     across : AcrossReport
+         *         Rear view and plan.
+         *     drilling : DrillPlan
+         *         What is drilled.
+         *     unequal : UnequalSides or None
+         *         What a difference between left and right does.
+         */
+        AxleFitReport: {
+            across: components["schemas"]["AcrossReport"];
+            advice: components["schemas"]["LinkAdvice"];
+            /** Arms M */
+            arms_m: number[];
+            attitude: components["schemas"]["Attitude"];
+            /** Axle Name */
+            axle_name: string;
+            bar: components["schemas"]["Bar"];
+            drilling: components["schemas"]["DrillPlan"];
+            /** Gaps */
+            gaps: components["schemas"]["NeighbourGap"][];
+            left: components["schemas"]["SideTape"];
+            /** Matrix */
+            matrix: components["schemas"]["Combination"][];
+            /** Neighbours */
+            neighbours: components["schemas"]["Obstacle"][];
+            right: components["schemas"]["SideTape"];
+            stack: components["schemas"]["StackReport"] | null;
+            /** States */
+            states: components["schemas"]["StateAngles"][];
+            /** Travel M */
+            travel_m: number[];
+            unequal: components["schemas"]["UnequalSides"] | null;
+        };
+        /**
+         * AxleStation
+         * @description The fit-up of one axle, as the station shows it.
+         *
+         *     Attributes
+         *     ----------
+         *     report : AxleFitReport
+         *         All that follows from its sheet.
+         *     kit : FitVerdict or None
+         *         Whether the chosen part is for this axle; None where it is on no rack.
+         *     kit_name : str
+         *         Its name.
+         *     bolts : list of KitBolt
+         *         The kit's fasteners.
+         *     arrival : ArrivalReport
+         *         What the box comes to.
+         */
+        AxleStation: {
+            arrival: components["schemas"]["ArrivalReport"];
+            /** Bolts */
+            bolts: components["schemas"]["KitBolt"][];
+            kit: components["schemas"]["FitVerdict"] | null;
+            /** Kit Name */
+            kit_name: string;
+            report: components["schemas"]["AxleFitReport"];
         };
         /**
          * AxleStiffness
@@ -1285,6 +1646,14 @@ export interface components {
             after: components["schemas"]["Replay"];
             before: components["schemas"]["Replay"];
         };
+        /** BeginFitIn */
+        BeginFitIn: {
+            /** Axle */
+            axle: string;
+            /** Base Version */
+            base_version: number;
+            layout: components["schemas"]["Layout"];
+        };
         /**
          * Bolts
          * @description What becomes of the fasteners of a part once they are off.
@@ -1319,6 +1688,82 @@ export interface components {
             low_m: number;
             /** Outside Diameter M */
             outside_diameter_m: number;
+        };
+        /**
+         * BoxCheck
+         * @description What was measured and counted of one axle's parts.
+         *
+         *     Attributes
+         *     ----------
+         *     diameter_m, left_arm_m, right_arm_m, eyes_apart_m : Measured or None
+         *         Of the new bar [m].
+         *     shape, hand, brackets, damage_free : Seen
+         *         Shape held against the old bar; handed parts one of each; bracket set of this variant;
+         *         nothing bent, cracked or chipped.
+         *     counts : mapping of str to str
+         *         Counted pieces by number of the sheet's line.
+         *     note : str
+         *         For the evidence.
+         */
+        BoxCheck: {
+            /** @default unseen */
+            brackets: components["schemas"]["Seen"];
+            /** Counts */
+            counts?: {
+                [key: string]: string;
+            };
+            /** @default unseen */
+            damage_free: components["schemas"]["Seen"];
+            diameter_m?: components["schemas"]["Measured"] | null;
+            eyes_apart_m?: components["schemas"]["Measured"] | null;
+            /** @default unseen */
+            hand: components["schemas"]["Seen"];
+            left_arm_m?: components["schemas"]["Measured"] | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            right_arm_m?: components["schemas"]["Measured"] | null;
+            /** @default unseen */
+            shape: components["schemas"]["Seen"];
+        };
+        /**
+         * BoxItem
+         * @description One thing that is checked.
+         *
+         *     Attributes
+         *     ----------
+         *     place, what : str
+         *         Where it is entered, and what is checked, with what is expected.
+         *     expected, read : str
+         *         In words; read is empty where nobody looked.
+         *     result : Result
+         *         Of this one.
+         */
+        BoxItem: {
+            /** Expected */
+            expected: string;
+            /** Place */
+            place: string;
+            /** Read */
+            read: string;
+            result: components["schemas"]["Result"];
+            /** What */
+            what: string;
+        };
+        /**
+         * BracketHole
+         * @description One hole of a bracket in the side view.
+         *
+         *     Attributes
+         *     ----------
+         *     forward_m, height_m : Measured
+         *         Forward of the axle's middle, and above ground at ride height [m].
+         */
+        BracketHole: {
+            forward_m: components["schemas"]["Measured"];
+            height_m: components["schemas"]["Measured"];
         };
         /** CaliperOut */
         CaliperOut: {
@@ -1494,6 +1939,65 @@ export interface components {
             needed: boolean;
             /** Says */
             says: string;
+        };
+        /**
+         * Combination
+         * @description One choice of holes and link with what it does.
+         *
+         *     Attributes
+         *     ----------
+         *     link_hole, bar_place, bar_hole : int
+         *         As in `SideFit`.
+         *     link_m : float
+         *         Eye to eye [m].
+         *     missing_m : float
+         *         How much too short (above zero) or long the link is; zero where it can be assembled [m].
+         *     arm_rad, link_rad, between_rad, gain : float or None
+         *         At ride height; None where it cannot be assembled.
+         *     gain_change : float or None
+         *         Highest less lowest gain through the travel, over the gain at ride height.
+         *     off : float or None
+         *         From what the school wants: rad, or a ratio for the least change.
+         *     least_gap_m : float or None
+         *         Least gap to any neighbour beyond what it needs [m]; None without neighbours.
+         *     nearest : str
+         *         That neighbour.
+         *     spare_droop_m : float or None
+         *         What the link would reach past the damper's stop [m].
+         *     troubles : tuple of HoleTrouble
+         *         Why it is not to be used; empty where it is.
+         */
+        Combination: {
+            /** Arm Rad */
+            arm_rad: number | null;
+            /** Bar Hole */
+            bar_hole: number;
+            /** Bar Place */
+            bar_place: number;
+            /** Between Rad */
+            between_rad: number | null;
+            /** Gain */
+            gain: number | null;
+            /** Gain Change */
+            gain_change: number | null;
+            /** Least Gap M */
+            least_gap_m: number | null;
+            /** Link Hole */
+            link_hole: number;
+            /** Link M */
+            link_m: number;
+            /** Link Rad */
+            link_rad: number | null;
+            /** Missing M */
+            missing_m: number;
+            /** Nearest */
+            nearest: string;
+            /** Off */
+            off: number | null;
+            /** Spare Droop M */
+            spare_droop_m: number | null;
+            /** Troubles */
+            troubles: components["schemas"]["HoleTrouble"][];
         };
         /** ComparedSet */
         ComparedSet: {
@@ -1757,6 +2261,104 @@ export interface components {
             /** Words */
             words: string[];
         };
+        /**
+         * DrilledHole
+         * @description A hole to be drilled in the frame's side, one on each side of the vehicle.
+         *
+         *     Attributes
+         *     ----------
+         *     forward_m : Measured
+         *         Forward of the link's upper bolt, plumb [m].
+         *     above_edge_m : Measured
+         *         Above the rail's lower edge [m].
+         *     size : str
+         *         Bolt that goes through.
+         */
+        DrilledHole: {
+            above_edge_m: components["schemas"]["Measured"];
+            forward_m: components["schemas"]["Measured"];
+            /**
+             * Size
+             * @default M12x1.75
+             */
+            size: string;
+        };
+        /**
+         * DrillMark
+         * @description One hole, as it is marked on the left side; the right side mirrors it.
+         *
+         *     Attributes
+         *     ----------
+         *     number : int
+         *         On the template, from 1.
+         *     forward_m, above_edge_m : float
+         *         Forward of the plumb line through the link's upper bolt, and above the lower edge [m].
+         *     size : str
+         *         Its bolt.
+         *     hole_m : float
+         *         Diameter [m].
+         *     steps_m : list of float
+         *         Drills in order [m].
+         *     bolt_m : float or None
+         *         Length of the bolt [m]; None where none is made that long.
+         *     edge_m, edge_needed_m : float
+         *         Middle to the nearer edge of the rail's side, and what it wants [m].
+         *     apart_m, apart_needed_m : float or None
+         *         To the nearest other hole, and what it wants [m]; None for a single one.
+         *     fine : bool
+         *         Far enough from edges and neighbours.
+         */
+        DrillMark: {
+            /** Above Edge M */
+            above_edge_m: number;
+            /** Apart M */
+            apart_m: number | null;
+            /** Apart Needed M */
+            apart_needed_m: number | null;
+            /** Bolt M */
+            bolt_m: number | null;
+            /** Edge M */
+            edge_m: number;
+            /** Edge Needed M */
+            edge_needed_m: number;
+            /** Fine */
+            fine: boolean;
+            /** Forward M */
+            forward_m: number;
+            /** Hole M */
+            hole_m: number;
+            /** Number */
+            number: number;
+            /** Size */
+            size: string;
+            /** Steps M */
+            steps_m: number[];
+        };
+        /**
+         * DrillPlan
+         * @description All that is drilled at one axle, alike on both sides.
+         *
+         *     Attributes
+         *     ----------
+         *     marks : list of DrillMark
+         *         On each side.
+         *     grip_m : float
+         *         Bracket, wall and backing that the bolts clamp [m].
+         *     backing : bool
+         *         A block goes behind the wall, to save what is inside.
+         *     plumb_above_edge_m : float
+         *         The link's upper bolt above (or below) the lower edge [m].
+         */
+        DrillPlan: {
+            /** Backing */
+            backing: boolean;
+            /** Grip M */
+            grip_m: number;
+            /** Marks */
+            marks: components["schemas"]["DrillMark"][];
+            /** Plumb Above Edge M */
+            plumb_above_edge_m: number;
+        };
         /** DueIn */
         DueIn: {
             /** Due On */
@@ -1964,6 +2566,17 @@ export interface components {
          * @enum {string}
          */
         Fit: "fits" | "work" | "no";
+        /** FitPartIn */
+        FitPartIn: {
+            /** Axle */
+            axle: string;
+            /** Base Version */
+            base_version: number;
+            /** Place */
+            place: string;
+            /** There */
+            there: boolean;
+        };
         /**
          * FitReason
          * @description One thing that decides whether a part fits.
@@ -2033,6 +2646,53 @@ export interface components {
             variant: string;
         };
         /**
+         * FitStation
+         * @description What station 5 shows.
+         *
+         *     Attributes
+         *     ----------
+         *     front, rear : AxleStation or None
+         *         Of each axle that is begun and has a bar.
+         *     trouble : mapping of str to str
+         *         Why an axle that is begun has no report, by axle.
+         *     findings : list of Finding
+         *         Gravest first.
+         *     schools : mapping of str to str
+         *         School that holds, by matter.
+         *     matters : tuple of School
+         *         All matters with their schools.
+         *     layouts, neighbours : mapping of str to str
+         *         Suspensions a sheet can start from, and neighbours it can have, in words.
+         *     cautions : tuple of str
+         *         Always shown here.
+         */
+        FitStation: {
+            /** Cautions */
+            cautions: string[];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            front: components["schemas"]["AxleStation"] | null;
+            /** Layouts */
+            layouts: {
+                [key: string]: string;
+            };
+            /** Matters */
+            matters: components["schemas"]["School"][];
+            /** Neighbours */
+            neighbours: {
+                [key: string]: string;
+            };
+            rear: components["schemas"]["AxleStation"] | null;
+            /** Schools */
+            schools: {
+                [key: string]: string;
+            };
+            /** Trouble */
+            trouble: {
+                [key: string]: string;
+            };
+        };
+        /**
          * FittedBar
          * @description A bar on an axle.
          *
@@ -2074,6 +2734,31 @@ export interface components {
             readings: components["schemas"]["BarReadings"];
         };
         /**
+         * Fitting
+         * @description The fit-up sheet of a job.
+         *
+         *     Attributes
+         *     ----------
+         *     front, rear : AxleFit or None
+         *         Of each axle; None where nobody has begun it.
+         *     schools : mapping of str to str
+         *         School by matter where this job changes the shop's own.
+         *     torque_reasons : mapping of str to str
+         *         A lead's reason for a sheet torque that would stop, by axle and number of its line.
+         */
+        Fitting: {
+            front?: components["schemas"]["AxleFit"] | null;
+            rear?: components["schemas"]["AxleFit"] | null;
+            /** Schools */
+            schools?: {
+                [key: string]: string;
+            };
+            /** Torque Reasons */
+            torque_reasons?: {
+                [key: string]: string;
+            };
+        };
+        /**
          * FitVerdict
          * @description Whether a part is for this vehicle.
          *
@@ -2088,6 +2773,27 @@ export interface components {
             fit: components["schemas"]["Fit"];
             /** Reasons */
             reasons: components["schemas"]["FitReason"][];
+        };
+        /**
+         * Fix
+         * @description One thing that ends a clash.
+         *
+         *     Attributes
+         *     ----------
+         *     text : str
+         *         What to do, with what it comes to.
+         *     entries : list of tuple of str
+         *         Places of the axle's sheet and what is typed there, if it is taken; empty where it is
+         *         done elsewhere.
+         */
+        Fix: {
+            /** Entries */
+            entries: [
+                string,
+                string
+            ][];
+            /** Text */
+            text: string;
         };
         /**
          * FrameTables
@@ -2157,6 +2863,18 @@ export interface components {
             station: components["schemas"]["Station"];
         };
         /**
+         * Hand
+         * @description Hand stamped on a part that mirrors.
+         * @enum {string}
+         */
+        Hand: "none" | "left" | "right";
+        /**
+         * Heading
+         * @description Where the arms point.
+         * @enum {string}
+         */
+        Heading: "forward" | "rearward";
+        /**
          * HelperSprings
          * @description A pair of steel helper springs, at their own spacing.
          *
@@ -2203,6 +2921,12 @@ export interface components {
             tap_drill_m: number;
             thread: components["schemas"]["Thread"];
         };
+        /**
+         * HoleTrouble
+         * @description Why a combination is not to be used, gravest first.
+         * @enum {string}
+         */
+        HoleTrouble: "cannot be assembled" | "the link would carry the axle" | "arm and link go over centre" | "its joint swings too far" | "too near a neighbour";
         /** ImportIn */
         ImportIn: {
             /**
@@ -2226,6 +2950,12 @@ export interface components {
             /** Updated */
             updated: number;
         };
+        /**
+         * Inside
+         * @description What is inside the rail where it is drilled.
+         * @enum {string}
+         */
+        Inside: "unseen" | "clear" | "wiring";
         /** JobIn */
         JobIn: {
             /**
@@ -2251,6 +2981,9 @@ export interface components {
         JobKind: "upgrade" | "renew_links" | "renew_bushings" | "broken_bar" | "link_length" | "recheck";
         /** JobOut */
         JobOut: {
+            arrival: components["schemas"]["Arrival"];
+            /** Arrival Version */
+            arrival_version: number;
             /** Chosen Words */
             chosen_words: string[];
             complaint: components["schemas"]["Complaint"];
@@ -2261,6 +2994,9 @@ export interface components {
             description: string;
             /** Due On */
             due_on: string | null;
+            fitting: components["schemas"]["Fitting"];
+            /** Fitting Version */
+            fitting_version: number;
             /** Id */
             id: number;
             kind: components["schemas"]["JobKind"];
@@ -2315,6 +3051,33 @@ export interface components {
          */
         Joints: "as_they_are" | "renewed";
         /**
+         * KeepOff
+         * @description Something on the tube that a saddle must not sit on.
+         *
+         *     Attributes
+         *     ----------
+         *     what, place : str
+         *         "vent", "weld" or "line", and its place on the sheet.
+         *     across_m : float
+         *         Where it is, left positive [m].
+         *     clear_m : float
+         *         From the nearest saddle's rim [m]; below zero it lies under it.
+         *     fine : bool
+         *         Far enough.
+         */
+        KeepOff: {
+            /** Across M */
+            across_m: number;
+            /** Clear M */
+            clear_m: number;
+            /** Fine */
+            fine: boolean;
+            /** Place */
+            place: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Kind
          * @description How grave a finding is, mildest first.
          * @enum {string}
@@ -2325,11 +3088,73 @@ export interface components {
             kind: components["schemas"]["JobKind"];
         };
         /**
+         * KitBolt
+         * @description One line of a kit's sheet, checked.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Axle and number of its line.
+         *     where, size, grade : str
+         *         As the sheet gives them.
+         *     count : int
+         *         How many.
+         *     sheet_n_m : float or None
+         *         The sheet's torque [N·m].
+         *     lubrication : Lubrication
+         *         What the school puts on the thread.
+         *     use_n_m : float or None
+         *         What it is to be tightened to [N·m]; None where it is not to be used.
+         *     computed_n_m, at_proof_n_m : float or None
+         *         From size and grade, with that lubrication [N·m]; None where they cannot be read.
+         *     bolt_m : float or None
+         *         Bolt for the frame's grip [m]; None for one that does not go through it.
+         *     kind, says : str
+         *         "fits", "warn", "stop" or "unread", and the reason in words.
+         *     reason : str
+         *         A lead's reason for a torque that would stop.
+         */
+        KitBolt: {
+            /** At Proof N M */
+            at_proof_n_m: number | null;
+            /** Bolt M */
+            bolt_m: number | null;
+            /** Computed N M */
+            computed_n_m: number | null;
+            /** Count */
+            count: number;
+            /** Grade */
+            grade: string;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            lubrication: components["schemas"]["Lubrication"];
+            /** Reason */
+            reason: string;
+            /** Says */
+            says: string;
+            /** Sheet N M */
+            sheet_n_m: number | null;
+            /** Size */
+            size: string;
+            /** Use N M */
+            use_n_m: number | null;
+            /** Where */
+            where: string;
+        };
+        /**
          * Known
          * @description How a number is known, best first.
          * @enum {string}
          */
         Known: "measured" | "plate" | "quoted" | "estimated" | "default";
+        /**
+         * Layout
+         * @description Suspension a sheet starts from.
+         * @enum {string}
+         */
+        Layout: "leaf" | "coil" | "swing_beam" | "wishbone" | "strut";
         /**
          * LeanRoom
          * @description All that the lean room shows of one load state beside the evaluation's own tables.
@@ -2435,6 +3260,49 @@ export interface components {
             state: components["schemas"]["LoadKey"];
         };
         /**
+         * LinkAdvice
+         * @description What the link should be.
+         *
+         *     Attributes
+         *     ----------
+         *     wanted_m : float or None
+         *         Link that the school would fit [m]; None where none can.
+         *     why_not : str
+         *         Why none can.
+         *     lift_m : float
+         *         Lift from standard that is in it [m].
+         *     standard_m : float or None
+         *         What would be wanted without that lift [m].
+         *     in_range : bool
+         *         Both sides' links are within what the link can be set to.
+         *     engagement_m, engagement_needed_m : float or None
+         *         Thread that holds the longer of both, and what must [m]; None for a fixed link.
+         *     longest_safe_m : float or None
+         *         Longest it may be set to with enough thread [m].
+         *     offered : list of OfferedLink
+         *         Links on the rack, nearest first.
+         */
+        LinkAdvice: {
+            /** Engagement M */
+            engagement_m: number | null;
+            /** Engagement Needed M */
+            engagement_needed_m: number | null;
+            /** In Range */
+            in_range: boolean;
+            /** Lift M */
+            lift_m: number;
+            /** Longest Safe M */
+            longest_safe_m: number | null;
+            /** Offered */
+            offered: components["schemas"]["OfferedLink"][];
+            /** Standard M */
+            standard_m: number | null;
+            /** Wanted M */
+            wanted_m: number | null;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
          * LinkAttitude
          * @description How arm and link stand.
          *
@@ -2493,6 +3361,12 @@ export interface components {
              */
             thread: string;
         };
+        /**
+         * LinkGoes
+         * @description Where the link leads from the arm's tip.
+         * @enum {string}
+         */
+        LinkGoes: "up" | "down";
         /** LinkIn */
         LinkIn: {
             /**
@@ -2516,6 +3390,49 @@ export interface components {
              */
             up: string;
         };
+        /**
+         * LinkKind
+         * @description The link that is fitted.
+         *
+         *     Attributes
+         *     ----------
+         *     from_m, to_m : Measured
+         *         Shortest and longest, eye to eye [m]; the same for a fixed one.
+         *     diameter_m : Measured
+         *         Of its body [m].
+         *     thread_length_m : Measured or None
+         *         Thread held in the body at the shortest length [m]; None for a fixed link.
+         *     joint_angle_rad : Measured or None
+         *         How far a joint swings to one side [rad]; None for cushions.
+         *     offset_m : Measured or None
+         *         Between its eyes across [m]; only an offset link has one.
+         *     thread, part_number : str
+         *         Of its stud; of the rack's link, empty where it is on none.
+         *     left_hand, right_hand : Hand
+         *         Stamped on the link of each side.
+         */
+        LinkKind: {
+            diameter_m: components["schemas"]["Measured"];
+            from_m: components["schemas"]["Measured"];
+            joint_angle_rad?: components["schemas"]["Measured"] | null;
+            /** @default none */
+            left_hand: components["schemas"]["Hand"];
+            offset_m?: components["schemas"]["Measured"] | null;
+            /**
+             * Part Number
+             * @default
+             */
+            part_number: string;
+            /** @default none */
+            right_hand: components["schemas"]["Hand"];
+            /**
+             * Thread
+             * @default M12x1.75
+             */
+            thread: string;
+            thread_length_m?: components["schemas"]["Measured"] | null;
+            to_m: components["schemas"]["Measured"];
+        };
         /** LinkOut */
         LinkOut: {
             /** Arm M */
@@ -2529,6 +3446,50 @@ export interface components {
             link_m: number;
             /** Up M */
             up_m: number;
+        };
+        /**
+         * LinkStack
+         * @description A link made of a bolt, cushions, washers and a sleeve.
+         *
+         *     Attributes
+         *     ----------
+         *     order : tuple of StackPiece
+         *         From the bolt's head to its nut.
+         *     size : str
+         *         Its bolt.
+         *     washer_m, cushion_m, long_cushion_m, plate_m, sleeve_m : Measured
+         *         Thickness of each piece as tightened [m]; plates are bracket and arm's eye.
+         */
+        LinkStack: {
+            cushion_m: components["schemas"]["Measured"];
+            long_cushion_m: components["schemas"]["Measured"];
+            /**
+             * Order
+             * @default [
+             *       "head",
+             *       "washer",
+             *       "cushion",
+             *       "plate",
+             *       "cushion",
+             *       "washer",
+             *       "sleeve",
+             *       "washer",
+             *       "cushion",
+             *       "plate",
+             *       "cushion",
+             *       "washer",
+             *       "nut"
+             *     ]
+             */
+            order: components["schemas"]["StackPiece"][];
+            plate_m: components["schemas"]["Measured"];
+            /**
+             * Size
+             * @default M10x1.5
+             */
+            size: string;
+            sleeve_m: components["schemas"]["Measured"];
+            washer_m: components["schemas"]["Measured"];
         };
         /** ListedPart */
         ListedPart: {
@@ -2729,6 +3690,24 @@ export interface components {
             finding: components["schemas"]["Finding"];
         };
         /**
+         * Mount
+         * @description What the bar's middle is bolted to.
+         * @enum {string}
+         */
+        Mount: "on_axle" | "on_frame";
+        /**
+         * MovesWith
+         * @description What a neighbour follows through the travel.
+         * @enum {string}
+         */
+        MovesWith: "frame" | "between" | "axle";
+        /**
+         * Nature
+         * @description What a neighbour asks distance for.
+         * @enum {string}
+         */
+        Nature: "hot" | "moving" | "soft" | "still";
+        /**
          * Need
          * @description A part that the job will consume.
          *
@@ -2750,6 +3729,54 @@ export interface components {
             why: string;
         };
         /**
+         * NeighbourGap
+         * @description The least gap to one neighbour.
+         *
+         *     Attributes
+         *     ----------
+         *     index : int
+         *         Of the sheet's list; past its end for the frame itself.
+         *     name : str
+         *         What it is.
+         *     nature : Nature
+         *         What it asks distance for.
+         *     needs_m, least_m : float
+         *         Wanted, and least through the travel [m]; below zero they overlap.
+         *     at_travel_m : float
+         *         Where that is [m].
+         *     rod, side : str
+         *         "bar", "arm" or "link"; "left" or "right".
+         *     fine : bool
+         *         Enough.
+         *     curve_m : list
+         *         Least gap at each travel [m].
+         *     fixes : list of Fix
+         *         What ends it; empty where it is fine.
+         */
+        NeighbourGap: {
+            /** At Travel M */
+            at_travel_m: number;
+            /** Curve M */
+            curve_m: (number | null)[];
+            /** Fine */
+            fine: boolean;
+            /** Fixes */
+            fixes: components["schemas"]["Fix"][];
+            /** Index */
+            index: number;
+            /** Least M */
+            least_m: number;
+            /** Name */
+            name: string;
+            nature: components["schemas"]["Nature"];
+            /** Needs M */
+            needs_m: number;
+            /** Rod */
+            rod: string;
+            /** Side */
+            side: string;
+        };
+        /**
          * Noise
          * @description A noise at one corner.
          * @enum {string}
@@ -2768,6 +3795,56 @@ export interface components {
             rear_left: components["schemas"]["Noise"];
             /** @default none */
             rear_right: components["schemas"]["Noise"];
+        };
+        /**
+         * Obstacle
+         * @description A neighbour of bar and link, as a simple shape.
+         *
+         *     Attributes
+         *     ----------
+         *     name : str
+         *         What it is.
+         *     shape : Shape
+         *         Circle (size), box (run × rise) or segment (along run and rise, size thick).
+         *     nature : Nature
+         *         What it asks distance for.
+         *     moves : MovesWith
+         *         What it follows through the travel.
+         *     sides : Sides
+         *         There once, or on both sides alike.
+         *     forward_m, height_m : Measured
+         *         Its middle in the side view [m].
+         *     run_m, rise_m : Measured
+         *         From end to end, forward and up [m]; of a circle none.
+         *     size_m : Measured
+         *         Diameter of a circle, thickness of a segment [m].
+         *     left_m, right_m : Measured
+         *         Where it ends across, left positive [m].
+         *     needs_m : Measured or None
+         *         Gap its own sheet asks for [m]; None takes the usual one.
+         *     carries_link : bool
+         *         The link is bolted to it, and so need not keep off it: the frame.
+         */
+        Obstacle: {
+            /**
+             * Carries Link
+             * @default false
+             */
+            carries_link: boolean;
+            forward_m: components["schemas"]["Measured"];
+            height_m: components["schemas"]["Measured"];
+            left_m: components["schemas"]["Measured"];
+            moves: components["schemas"]["MovesWith"];
+            /** Name */
+            name: string;
+            nature: components["schemas"]["Nature"];
+            needs_m?: components["schemas"]["Measured"] | null;
+            right_m: components["schemas"]["Measured"];
+            rise_m: components["schemas"]["Measured"];
+            run_m: components["schemas"]["Measured"];
+            shape: components["schemas"]["Shape"];
+            sides: components["schemas"]["Sides"];
+            size_m: components["schemas"]["Measured"];
         };
         /**
          * Offer
@@ -2805,6 +3882,35 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * OfferedLink
+         * @description The nearest a link on the rack comes to the wanted length.
+         *
+         *     Attributes
+         *     ----------
+         *     name : str
+         *         Which link.
+         *     link_m : float
+         *         Set to this [m].
+         *     short_m : float
+         *         Wanted less had; zero where it can be set exactly [m].
+         *     off : float or None
+         *         What remains from what the school wants: rad, or a ratio; None where it does not assemble.
+         *     arm_rad : float or None
+         *         Arm above level that remains [rad].
+         */
+        OfferedLink: {
+            /** Arm Rad */
+            arm_rad: number | null;
+            /** Link M */
+            link_m: number;
+            /** Name */
+            name: string;
+            /** Off */
+            off: number | null;
+            /** Short M */
+            short_m: number;
         };
         /** OfferIn */
         OfferIn: {
@@ -2956,10 +4062,26 @@ export interface components {
             /** State Index */
             state_index: number;
         };
+        /** PaperEntriesIn */
+        PaperEntriesIn: {
+            /** Base Version */
+            base_version: number;
+            /** Entries */
+            entries: components["schemas"]["PaperEntryIn"][];
+        };
+        /** PaperEntryIn */
+        PaperEntryIn: {
+            /** Place */
+            place: string;
+            /** Typed */
+            typed: string;
+        };
         /** PaperIn */
         PaperIn: {
             /** Base Version */
             base_version: number;
+            /** @default measured */
+            known: components["schemas"]["Known"];
             /** Place */
             place: string;
             /** Typed */
@@ -3386,6 +4508,30 @@ export interface components {
             u_bolts_off: boolean;
         };
         /**
+         * Rail
+         * @description The frame's rail where bracket and holes go.
+         *
+         *     Attributes
+         *     ----------
+         *     edge_m : Measured
+         *         Lower edge above ground at ride height [m].
+         *     depth_m, wall_m, width_m : Measured
+         *         Height of its side, thickness of its wall, and width of its section [m].
+         *     outside_m : Measured
+         *         Between the outer faces of both rails [m].
+         *     inside : Inside
+         *         What is inside where it is drilled.
+         */
+        Rail: {
+            depth_m: components["schemas"]["Measured"];
+            edge_m: components["schemas"]["Measured"];
+            /** @default unseen */
+            inside: components["schemas"]["Inside"];
+            outside_m: components["schemas"]["Measured"];
+            wall_m: components["schemas"]["Measured"];
+            width_m: components["schemas"]["Measured"];
+        };
+        /**
          * Ranked
          * @description One set with its figures.
          *
@@ -3551,6 +4697,12 @@ export interface components {
             /** Swings */
             swings: number;
         };
+        /**
+         * Result
+         * @description What the arrival check comes to.
+         * @enum {string}
+         */
+        Result: "open" | "pass" | "hold";
         /** RevertIn */
         RevertIn: {
             /** Base Version */
@@ -3683,6 +4835,42 @@ export interface components {
          */
         Rust: "unseen" | "none" | "light" | "scaly" | "heavy";
         /**
+         * School
+         * @description One matter of dispute.
+         *
+         *     Attributes
+         *     ----------
+         *     key, matter : str
+         *         Its identifier, and what is disputed.
+         *     options : mapping of str to str
+         *         Schools by key, in words.
+         *     default : str
+         *         Key of the default.
+         *     why : str
+         *         Reason of the default.
+         */
+        School: {
+            /** Default */
+            default: string;
+            /** Key */
+            key: string;
+            /** Matter */
+            matter: string;
+            /** Options */
+            options: {
+                [key: string]: string;
+            };
+            /** Why */
+            why: string;
+        };
+        /** SchoolIn */
+        SchoolIn: {
+            /** Matter */
+            matter: string;
+            /** School */
+            school: string;
+        };
+        /**
          * SearchIn
          * @description What is looked for; lengths, loads and money as typed.
          */
@@ -3743,6 +4931,40 @@ export interface components {
              */
             tube_only: boolean;
         };
+        /**
+         * Seat
+         * @description How the bar sits across the vehicle.
+         *
+         *     Attributes
+         *     ----------
+         *     link_holes_apart_m : Measured
+         *         Between the links' far holes, left and right [m].
+         *     bar_offset_m : Measured
+         *         Middle of the bar from the vehicle's middle, left positive [m].
+         *     saddles_apart_m, saddle_width_m : Measured
+         *         Between the middles of both saddles or bar brackets, and width of one [m].
+         *     saddle_bore_m, u_bolt_inside_m : Measured or None
+         *         What the saddle is made for, and the U-bolt's inside width [m]; None without a tube.
+         *     vent_m, weld_m, line_m : Measured or None
+         *         Across to the tube's vent, the nearest bracket weld, and a line's clip [m], left positive.
+         */
+        Seat: {
+            bar_offset_m: components["schemas"]["Measured"];
+            line_m?: components["schemas"]["Measured"] | null;
+            link_holes_apart_m: components["schemas"]["Measured"];
+            saddle_bore_m?: components["schemas"]["Measured"] | null;
+            saddle_width_m: components["schemas"]["Measured"];
+            saddles_apart_m: components["schemas"]["Measured"];
+            u_bolt_inside_m?: components["schemas"]["Measured"] | null;
+            vent_m?: components["schemas"]["Measured"] | null;
+            weld_m?: components["schemas"]["Measured"] | null;
+        };
+        /**
+         * Seen
+         * @description Whether something agrees.
+         * @enum {string}
+         */
+        Seen: "unseen" | "yes" | "no";
         /** SetIn */
         SetIn: {
             front?: components["schemas"]["PickIn"] | null;
@@ -3767,6 +4989,12 @@ export interface components {
             /** @default as_they_are */
             rear_joints: components["schemas"]["Joints"];
         };
+        /**
+         * Shape
+         * @description Simple shapes that stand for a neighbour.
+         * @enum {string}
+         */
+        Shape: "circle" | "box" | "segment";
         /**
          * SheetTorque
          * @description One fastener of a kit as its sheet gives it.
@@ -3796,6 +5024,15 @@ export interface components {
             torque_n_m?: number | null;
             /** Where */
             where: string;
+        };
+        /** ShopOut */
+        ShopOut: {
+            /** Name */
+            name: string;
+            /** Schools */
+            schools: {
+                [key: string]: string;
+            };
         };
         /** ShortListOut */
         ShortListOut: {
@@ -3832,6 +5069,36 @@ export interface components {
             centre_height_m: number;
         };
         /**
+         * SideFit
+         * @description What is picked on one side.
+         *
+         *     Attributes
+         *     ----------
+         *     link_hole, bar_place, bar_hole : int
+         *         Which hole of the link's bracket, which place of the bar's bracket, and which hole of the
+         *         arm, 0 the outermost.
+         *     link_m : Measured
+         *         Link eye to eye [m].
+         */
+        SideFit: {
+            /**
+             * Bar Hole
+             * @default 0
+             */
+            bar_hole: number;
+            /**
+             * Bar Place
+             * @default 0
+             */
+            bar_place: number;
+            /**
+             * Link Hole
+             * @default 0
+             */
+            link_hole: number;
+            link_m: components["schemas"]["Measured"];
+        };
+        /**
          * SideProfile
          * @description The vehicle from the side: blocks one behind the other, from the front bumper.
          *
@@ -3849,6 +5116,81 @@ export interface components {
             blocks: components["schemas"]["ProfileBlock"][];
             front_overhang_m: components["schemas"]["Measured"];
             side_force_coefficient: components["schemas"]["Measured"];
+        };
+        /**
+         * Sides
+         * @description Whether a neighbour is there once, or on both sides alike.
+         * @enum {string}
+         */
+        Sides: "once" | "both";
+        /**
+         * SideTape
+         * @description One side over the travel; None where it cannot be assembled.
+         *
+         *     Attributes
+         *     ----------
+         *     arm_rad, link_rad, between_rad, gain : list
+         *         Angles, and arm-tip travel per axle or wheel travel, one a travel.
+         *     axis_up_m, tip_forward_m, tip_up_m, hole_up_m : list
+         *         Bar's axis, arm tip and the link's far hole [m].
+         *     ride_gain : float or None
+         *         Gain at ride height, arm tip per axle travel.
+         *     ride_arm_rad, ride_link_rad, ride_between_rad : float or None
+         *         At ride height.
+         *     gain_change, off : float or None
+         *         Through the travel, as a part; and from what the school wants.
+         *     problem : str
+         *         Why it cannot be assembled, with the millimetres; empty where it can.
+         *     over_centre_m : float or None
+         *         Travel nearest to ride height where arm and link go over centre [m].
+         *     swing_rad : float or None
+         *         Furthest a joint swings from ride height.
+         *     swing_past_m : float or None
+         *         Travel nearest to ride height where that is more than the joint allows [m].
+         *     reach_droop_m, reach_bump_m : float or None
+         *         How far the link lets the axle fall and rise [m]; None: it never stops it.
+         */
+        SideTape: {
+            /** Arm Rad */
+            arm_rad: (number | null)[];
+            /** Axis Up M */
+            axis_up_m: (number | null)[];
+            /** Between Rad */
+            between_rad: (number | null)[];
+            /** Gain */
+            gain: (number | null)[];
+            /** Gain Change */
+            gain_change: number | null;
+            /** Hole Up M */
+            hole_up_m: (number | null)[];
+            /** Link Rad */
+            link_rad: (number | null)[];
+            /** Off */
+            off: number | null;
+            /** Over Centre M */
+            over_centre_m: number | null;
+            /** Problem */
+            problem: string;
+            /** Reach Bump M */
+            reach_bump_m: number | null;
+            /** Reach Droop M */
+            reach_droop_m: number | null;
+            /** Ride Arm Rad */
+            ride_arm_rad: number | null;
+            /** Ride Between Rad */
+            ride_between_rad: number | null;
+            /** Ride Gain */
+            ride_gain: number | null;
+            /** Ride Link Rad */
+            ride_link_rad: number | null;
+            /** Swing Past M */
+            swing_past_m: number | null;
+            /** Swing Rad */
+            swing_rad: number | null;
+            /** Tip Forward M */
+            tip_forward_m: (number | null)[];
+            /** Tip Up M */
+            tip_up_m: (number | null)[];
         };
         /** SignInIn */
         SignInIn: {
@@ -3909,6 +5251,58 @@ export interface components {
             why_not: string;
         };
         /**
+         * StackFault
+         * @description What is wrong with a stack's order.
+         *
+         *     Attributes
+         *     ----------
+         *     piece : int
+         *         Which piece, 0 at the bolt's head.
+         *     text : str
+         *         What is wrong, and what belongs there.
+         */
+        StackFault: {
+            /** Piece */
+            piece: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * StackPiece
+         * @description One piece of a cushioned link, in the order it goes on.
+         * @enum {string}
+         */
+        StackPiece: "head" | "washer" | "cushion" | "long cushion" | "plate" | "sleeve" | "nut";
+        /**
+         * StackReport
+         * @description A link's stack, piece by piece.
+         *
+         *     Attributes
+         *     ----------
+         *     fault : StackFault or None
+         *         The first thing wrong with its order; None where it is right.
+         *     thickness_m : list of float
+         *         Of each piece as tightened; head and nut none [m].
+         *     eye_to_eye_m : float or None
+         *         Between the middles of both plates [m]; None where the order is wrong.
+         *     bolt_m : float or None
+         *         Shortest bolt made that holds it [m]; None where the order is wrong or none is that long.
+         *     swapped_m : float or None
+         *         Eye to eye with every short cushion between the plates swapped for a long one, or the
+         *         other way round [m].
+         */
+        StackReport: {
+            /** Bolt M */
+            bolt_m: number | null;
+            /** Eye To Eye M */
+            eye_to_eye_m: number | null;
+            fault: components["schemas"]["StackFault"] | null;
+            /** Swapped M */
+            swapped_m: number | null;
+            /** Thickness M */
+            thickness_m: number[];
+        };
+        /**
          * Stage
          * @description One step of the plan, on top of those before it.
          *
@@ -3943,6 +5337,36 @@ export interface components {
             swings: number;
             /** Swings Before */
             swings_before: number;
+        };
+        /**
+         * StateAngles
+         * @description Arm and link of the left side in one load state.
+         *
+         *     Attributes
+         *     ----------
+         *     key : LoadKey
+         *         Which state.
+         *     travel_m : float
+         *         Of the axle from the settled state [m].
+         *     read : bool
+         *         From ride heights; else from loads and springs.
+         *     arm_rad, link_rad, between_rad, gain : float or None
+         *         There.
+         */
+        StateAngles: {
+            /** Arm Rad */
+            arm_rad: number | null;
+            /** Between Rad */
+            between_rad: number | null;
+            /** Gain */
+            gain: number | null;
+            key: components["schemas"]["LoadKey"];
+            /** Link Rad */
+            link_rad: number | null;
+            /** Read */
+            read: boolean;
+            /** Travel M */
+            travel_m: number;
         };
         /**
          * StateEvaluation
@@ -4234,6 +5658,66 @@ export interface components {
             };
         };
         /**
+         * Template
+         * @description A drill template at 1:1: x forward along the rail, y up from its lower edge [m].
+         *
+         *     Attributes
+         *     ----------
+         *     side : str
+         *         "left" or "right"; the right one is mirrored.
+         *     width_m, height_m : float
+         *         Of the whole [m].
+         *     edge_y_m, plumb_x_m, top_y_m : float
+         *         Lower edge, plumb line through the link's upper bolt, and upper edge of the rail [m].
+         *     circles : list of TemplateCircle
+         *         Holes.
+         *     ruler : tuple of float
+         *         Check ruler: x, y of its beginning, and its length [m].
+         */
+        Template: {
+            /** Circles */
+            circles: components["schemas"]["TemplateCircle"][];
+            /** Edge Y M */
+            edge_y_m: number;
+            /** Height M */
+            height_m: number;
+            /** Plumb X M */
+            plumb_x_m: number;
+            /** Ruler */
+            ruler: [
+                number,
+                number,
+                number
+            ];
+            /** Side */
+            side: string;
+            /** Top Y M */
+            top_y_m: number;
+            /** Width M */
+            width_m: number;
+        };
+        /**
+         * TemplateCircle
+         * @description A hole of the template, its middle in template coordinates [m].
+         *
+         *     Attributes
+         *     ----------
+         *     x_m, y_m, diameter_m : float
+         *         Middle and diameter [m].
+         *     label : str
+         *         Number and size.
+         */
+        TemplateCircle: {
+            /** Diameter M */
+            diameter_m: number;
+            /** Label */
+            label: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
          * Thread
          * @description A thread.
          *
@@ -4442,6 +5926,35 @@ export interface components {
             front_share: number;
             /** Rear Rad */
             rear_rad: number[][];
+        };
+        /**
+         * UnequalSides
+         * @description What a difference between left and right does.
+         *
+         *     Attributes
+         *     ----------
+         *     gains : list of float
+         *         Arm-tip travel per axle (or wheel) travel, left and right.
+         *     mismatch_m : float
+         *         Left arm tip above the right one, with the vehicle level [m].
+         *     preload_n : float
+         *         Force at each end from it [N].
+         *     rest_lean_rad : float
+         *         Lean at rest from it, positive to the right [rad].
+         *     stiffness_change : float
+         *         Roll stiffness of the bar against both sides as on the left, as a part.
+         */
+        UnequalSides: {
+            /** Gains */
+            gains: number[];
+            /** Mismatch M */
+            mismatch_m: number;
+            /** Preload N */
+            preload_n: number;
+            /** Rest Lean Rad */
+            rest_lean_rad: number;
+            /** Stiffness Change */
+            stiffness_change: number;
         };
         /**
          * Use
@@ -5044,6 +6557,31 @@ export interface operations {
             };
         };
     };
+    drill_template: {
+        parameters: {
+            query?: {
+                axle?: string;
+                side?: string;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"];
+                };
+            };
+        };
+    };
     change_due: {
         parameters: {
             query?: never;
@@ -5056,6 +6594,80 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["DueIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    fit_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitStation"];
+                };
+            };
+        };
+    };
+    begin_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginFitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    change_fit_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitPartIn"];
             };
         };
         responses: {
@@ -5180,7 +6792,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: number;
-                paper: "complaint" | "look_over" | "target";
+                paper: "complaint" | "look_over" | "target" | "fitting" | "arrival";
             };
             cookie?: never;
         };
@@ -5201,13 +6813,40 @@ export interface operations {
             };
         };
     };
+    enter_all_on_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+                paper: "complaint" | "look_over" | "target" | "fitting" | "arrival";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperEntriesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     revert_paper: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 job_id: number;
-                paper: "complaint" | "look_over" | "target";
+                paper: "complaint" | "look_over" | "target" | "fitting" | "arrival";
             };
             cookie?: never;
         };
@@ -5923,6 +7562,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    choose_school: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopOut"];
+                };
             };
         };
     };

@@ -1,0 +1,20 @@
+"""What a shop keeps to: its schools."""
+
+from django.db import transaction
+
+from axlecore.schools import settled
+from shops.errors import Refused
+from shops.models import Person, Shop
+
+
+def change_school(person: Person, matter: str, school: str) -> Shop:
+    """Keep to another school in one matter; a lead says so for the whole shop."""
+    if person.role != Person.Role.LEAD:
+        raise Refused("role", "Only a lead changes what the shop keeps to.", 403)
+    with transaction.atomic():
+        shop = Shop.objects.select_for_update().get(pk=person.shop_id)
+        schools = {**shop.schools, matter: school}
+        settled(schools)
+        shop.schools = schools
+        shop.save(update_fields=["schools"])
+    return shop
