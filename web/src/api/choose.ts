@@ -6,7 +6,8 @@ import type { AxleName, ComparedSet, Job, LoadKey, Pick } from "./types";
 /** Everything here is asked again only when the papers behind it have a new version. */
 const LASTING = { staleTime: Infinity, placeholderData: keepPreviousData, retry: false } as const;
 
-const figuresKey = (job: Job) => [job.id, job.sheet_version, job.set_up_version] as const;
+const figuresKey = (job: Job) =>
+  [job.id, job.sheet_version, job.set_up_version, job.fitting_version] as const;
 
 /** Every feasible set for one load state, best first. */
 export function useRanking(job: Job, state: LoadKey) {

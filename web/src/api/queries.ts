@@ -49,7 +49,7 @@ export function useAssessment(job: Job | undefined) {
 }
 
 /** Key of everything reckoned from a job's papers; changes with each of them. */
-function papersKey(job: Job | undefined) {
+export function papersKey(job: Job | undefined) {
   return [
     job?.id,
     job?.kind,
@@ -58,6 +58,8 @@ function papersKey(job: Job | undefined) {
     job?.complaint_version,
     job?.look_over_version,
     job?.target_version,
+    job?.fitting_version,
+    job?.arrival_version,
     job?.decision?.made_at,
   ] as const;
 }
@@ -79,7 +81,14 @@ export function usePractice(job: Job | undefined) {
 /** What each number costs in certainty in one load state. */
 export function useCertainty(job: Job, state: LoadKey) {
   return useQuery({
-    queryKey: ["certainty", job.id, job.sheet_version, job.set_up_version, state],
+    queryKey: [
+      "certainty",
+      job.id,
+      job.sheet_version,
+      job.set_up_version,
+      job.fitting_version,
+      state,
+    ],
     queryFn: async (): Promise<Certainty> =>
       answered(
         client.GET("/api/jobs/{job_id}/certainty", {

@@ -3,11 +3,13 @@ import { useMemo, useSyncExternalStore } from "react";
 import { answered, client, RefusedError } from "./client";
 import { valueAt } from "./place";
 import { jobKey, useKeepJob } from "./queries";
-import type { AxleName, Entry, Job, JobKind, Known, Pick, Station } from "./types";
+import type {
+  AxleName, Entry, Job, JobKind, Known, Layout, Pick, Station,
+} from "./types"; // prettier-ignore
 
 /** Which of a job's versioned documents a write goes to. */
 export type Paper = "sheet" | "set_up" | OwnPaper;
-type OwnPaper = "complaint" | "look_over" | "target";
+type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival";
 
 /** Two people changed one place: what stands, what was meant, and how to settle it. */
 export type Conflict = {
@@ -151,12 +153,43 @@ export function useWrites(jobId: number) {
             }),
           ),
         ),
-      enterOnPaper: (paper: OwnPaper, place: string, typed: string) =>
+      enterOnPaper: (paper: OwnPaper, place: string, typed: string, known: Known = "measured") =>
         queued(paper, place, typed, (base_version) =>
           answered(
             client.PATCH("/api/jobs/{job_id}/papers/{paper}", {
               params: { path: { ...path, paper } },
-              body: { base_version, place, typed },
+              body: { base_version, place, typed, known },
+            }),
+          ),
+        ),
+      /** Several places of a paper as one version: all or none. */
+      enterAllOnPaper: (paper: OwnPaper, entries: [string, string][]) =>
+        queued(paper, entries[0]?.[0] ?? "", `${entries.length} entries`, (base_version) =>
+          answered(
+            client.POST("/api/jobs/{job_id}/papers/{paper}/entries", {
+              params: { path: { ...path, paper } },
+              body: {
+                base_version,
+                entries: entries.map(([place, typed]) => ({ place, typed })),
+              },
+            }),
+          ),
+        ),
+      beginFit: (axle: AxleName, layout: Layout) =>
+        queued("fitting", axle, `begun: ${layout}`, (base_version) =>
+          answered(
+            client.POST("/api/jobs/{job_id}/fit/begin", {
+              params: { path },
+              body: { base_version, axle, layout },
+            }),
+          ),
+        ),
+      changeFitPart: (axle: AxleName, place: string, there: boolean) =>
+        queued("fitting", `${axle}.${place}`, there ? "added" : "taken away", (base_version) =>
+          answered(
+            client.POST("/api/jobs/{job_id}/fit/parts", {
+              params: { path },
+              body: { base_version, axle, place, there },
             }),
           ),
         ),

@@ -8,6 +8,22 @@ export const CHOOSE_SHEETS = [
 ] as const; // prettier-ignore
 export type ChooseSheet = (typeof CHOOSE_SHEETS)[number];
 
+/** Sheets that Fit is laid out on, from where things are to what came. */
+export const FIT_SHEETS = [
+  "side", "holes", "links", "across", "clash", "drill", "bolts", "arrival", "turn",
+] as const; // prettier-ignore
+export type FitSheet = (typeof FIT_SHEETS)[number];
+
+/** Which sheet of Fit a place is entered on, by what follows the axle. */
+const FIT_SHEET_OF: [RegExp, FitSheet][] = [
+  [/\.obstacles\./, "clash"],
+  [/\.drilled\.|\.rail\.(inside|wall_m|depth_m)|\.(plate|backing)_m/, "drill"],
+  [/\.seat\.|\.rail\.(outside|width)_m/, "across"],
+  [/\.link\.|\.stack/, "links"],
+  [/^fitting\.torque_reasons/, "bolts"],
+  [/^arrival/, "arrival"],
+];
+
 /** Which sheet of Weigh a number is entered on, by the start or the end of its path. */
 const SHEET_OF: [RegExp, WeighSheet][] = [
   [/^roll_test|^spring_correction|^roll_(inertia|damping)/, "roll"],
@@ -20,6 +36,7 @@ export type PlaceAddress =
   | { to: "/jobs/$jobId/listen"; search: { place: string } }
   | { to: "/jobs/$jobId/look"; search: { part: string | undefined } }
   | { to: "/jobs/$jobId/choose"; search: { axle?: "front" | "rear"; sheet?: ChooseSheet } }
+  | { to: "/jobs/$jobId/fit"; search: { axle?: "front" | "rear"; sheet: FitSheet } }
   | { to: "/jobs/$jobId/weigh"; search: { place: string; sheet: WeighSheet } };
 
 /**
@@ -36,6 +53,14 @@ export function addressOfPlace(place: string): PlaceAddress {
   }
   if (place.startsWith("target."))
     return { to: "/jobs/$jobId/choose", search: { sheet: "target" } };
+  if (/^(fitting|arrival)/.test(place)) {
+    const axle = /^\w+\.(?:torque_reasons\.)?(front|rear)/.exec(place)?.[1];
+    const sheet = FIT_SHEET_OF.find(([pattern]) => pattern.test(place))?.[1] ?? "side";
+    return {
+      to: "/jobs/$jobId/fit",
+      search: { sheet, ...(axle && { axle: axle as "front" | "rear" }) },
+    };
+  }
   if (place === "decision") return { to: "/jobs/$jobId/choose", search: { sheet: "decide" } };
   if (place.startsWith("set_up.")) {
     const axle = place.startsWith("set_up.front.") ? "front" : "rear";

@@ -13,8 +13,8 @@ import { Yard } from "../stations/yard/yard";
 import type { AxleName } from "../api/types";
 import { readSearch } from "../racks/search";
 import { JobLayout } from "./jobLayout";
-import { CHOOSE_SHEETS, WEIGH_SHEETS } from "./placeAddress";
-import type { ChooseSheet, WeighSheet } from "./placeAddress";
+import { CHOOSE_SHEETS, FIT_SHEETS, WEIGH_SHEETS } from "./placeAddress";
+import type { ChooseSheet, FitSheet, WeighSheet } from "./placeAddress";
 import { Shell } from "./shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
@@ -77,6 +77,16 @@ const choose = createRoute({
   }),
 });
 
+const fit = createRoute({
+  getParentRoute: () => job,
+  path: "fit",
+  component: lazyRouteComponent(() => import("../stations/fit/fit"), "Fit"),
+  validateSearch: (search: Record<string, unknown>): { axle?: AxleName; sheet?: FitSheet } => ({
+    sheet: FIT_SHEETS.find((sheet) => sheet === search.sheet),
+    axle: search.axle === "front" || search.axle === "rear" ? search.axle : undefined,
+  }),
+});
+
 // Rooms beside the yard come when they are asked for, so that the first page stays small.
 const racks = createRoute({
   getParentRoute: () => root,
@@ -109,7 +119,7 @@ export const router = createRouter({
     racks,
     importTable,
     bench,
-    job.addChildren([jobStart, listen, weigh, look, choose]),
+    job.addChildren([jobStart, listen, weigh, look, choose, fit]),
   ]),
   defaultPreload: false,
 });

@@ -4,7 +4,7 @@ import { LINK_TAB } from "../ui/tab";
 
 type SheetTabsProps<T extends string> = {
   station: string;
-  to: "/jobs/$jobId/weigh" | "/jobs/$jobId/choose";
+  to: "/jobs/$jobId/weigh" | "/jobs/$jobId/choose" | "/jobs/$jobId/fit";
   names: Record<T, string>;
   sheet: T;
 };

@@ -4,13 +4,18 @@ import type { JobKind, Station } from "../api/types";
 export const STATIONS: {
   key: Station;
   name: string;
-  to?: "/jobs/$jobId/listen" | "/jobs/$jobId/weigh" | "/jobs/$jobId/look" | "/jobs/$jobId/choose";
+  to?:
+    | "/jobs/$jobId/listen"
+    | "/jobs/$jobId/weigh"
+    | "/jobs/$jobId/look"
+    | "/jobs/$jobId/choose"
+    | "/jobs/$jobId/fit";
 }[] = [
   { key: "listen", name: "Listen", to: "/jobs/$jobId/listen" },
   { key: "weigh", name: "Weigh", to: "/jobs/$jobId/weigh" },
   { key: "look", name: "Look", to: "/jobs/$jobId/look" },
   { key: "choose", name: "Choose", to: "/jobs/$jobId/choose" },
-  { key: "fit", name: "Fit" },
+  { key: "fit", name: "Fit", to: "/jobs/$jobId/fit" },
   { key: "build", name: "Build" },
   { key: "drive", name: "Drive" },
   { key: "hand_over", name: "Hand over" },

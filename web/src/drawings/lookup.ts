@@ -10,6 +10,18 @@ function between(nodes: number[], value: number): { at: number; share: number } 
 }
 
 /**
+ * Read a curve between its nodes, linearly; null where it has no value there.
+ * @param values - over nodes
+ */
+export function readCurve(nodes: number[], values: (number | null)[], value: number) {
+  const { at, share } = between(nodes, value);
+  const [low, high] = [values[at] ?? null, values[at + 1] ?? null];
+  if (share === 0) return low;
+  if (share === 1) return high;
+  return low === null || high === null ? null : low * (1 - share) + high * share;
+}
+
+/**
  * Read a table between its nodes, linearly in both directions; held at its edges.
  * @param table - rows over rowNodes, columns over columnNodes
  */

@@ -8,6 +8,8 @@ from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from axlecore.entry import AXLE_LOADS, axle_load_place
+from axlecore.fitup.arrival import Arrival
+from axlecore.fitup.sheet import Fitting
 from axlecore.formats import json_schema, places_of
 from axlecore.practice.target import Target
 from axlecore.rig import RigFile, SetUp, Vehicle
@@ -31,6 +33,8 @@ def _places() -> str:
             *((f"load_states.*.{name}", axle_load_place(name)) for name in AXLE_LOADS),
             *((f"set_up.{path}", rule) for path, rule in places_of(SetUp).items()),
             *((f"target.{path}", rule) for path, rule in places_of(Target).items()),
+            *((f"fitting.{path}", rule) for path, rule in places_of(Fitting).items()),
+            *((f"arrival.{path}", rule) for path, rule in places_of(Arrival).items()),
         )
     }
     steels = {key: steel.label for key, steel in STEELS.items()}

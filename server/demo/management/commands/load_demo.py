@@ -9,15 +9,19 @@ from typing import Any
 from django.core.management.base import BaseCommand
 from django.db import transaction
 
+from axlecore.fitup.sheet import Fitting, Layout
+from axlecore.measure import Record
 from axlecore.practice.look import parts_to_see
 from axlecore.practice.stations import JobKind, Station
 from axlecore.rig import Action, Vehicle
 from demo import scenario
 from demo.pictures import part_picture, side_picture
 from jobs.choosing import Pick, record_decision, take_set
+from jobs.fitup import begun_fitting
 from jobs.gates import pass_gate
 from jobs.models import Job
-from jobs.papers import write_paper
+from jobs.papers import change_paper, write_paper
+from jobs.records import paper_of
 from jobs.services import open_job_on
 from photos.services import keep_photo, mark
 from racks.models import Part
@@ -47,12 +51,13 @@ class _Rig:
     gates: tuple[Station, ...]
     choice: tuple[Action, str] | None = None
     decided: str = ""
+    fitted: tuple[tuple[str, Layout], ...] = ()
 
 
 #: Last opened stands on top of the yard.
 _RIGS = (
     _Rig("bakery", "Crumb Line", "lowered delivery car of a bakery", scenario.bakery,
-         JobKind.LINK_LENGTH, 4, ()),
+         JobKind.LINK_LENGTH, 4, (), fitted=(("front", Layout.WISHBONE),)),
     _Rig("kayaks", "Skerry wagon", "utility wagon, four kayaks on the roof", scenario.kayaks,
          JobKind.RENEW_LINKS, 2, (Station.LISTEN,)),
     _Rig("lookout", "Bittern lookout", "lifted pickup, slide-in cabin for bird surveys",
@@ -61,10 +66,12 @@ _RIGS = (
          scenario.clinic, JobKind.UPGRADE, 16, (Station.LISTEN,)),
     _Rig("hives", "Hive hauler", "heavy pickup, tows a trailer of forty hives", scenario.hives,
          JobKind.UPGRADE, 9, (Station.LISTEN, Station.WEIGH, Station.LOOK),
-         (Action.NEW, "GC-29R"), "no bar behind until now; the air lines wait for spring"),
+         (Action.NEW, "GC-29R"), "no bar behind until now; the air lines wait for spring",
+         (("rear", Layout.LEAF),)),
     _Rig("orrery", "Orrery, travelling planetarium", "stripped motorhome chassis",
          scenario.planetarium, JobKind.UPGRADE, 10,
-         (Station.LISTEN, Station.WEIGH, Station.LOOK), (Action.SUPPLEMENT, "TM-R35-S")),
+         (Station.LISTEN, Station.WEIGH, Station.LOOK), (Action.SUPPLEMENT, "TM-R35-S"),
+         fitted=(("rear", Layout.LEAF),)),
 )  # fmt: skip
 
 
@@ -92,6 +99,20 @@ def _open(lead: Person, rig: _Rig) -> None:
     if rig.decided:
         seen = _fresh(job)
         record_decision(seen, lead, (seen.version, seen.vehicle.version), rig.decided)
+        pass_gate(_fresh(job), lead, Station.CHOOSE, "")
+    for axle, layout in rig.fitted:
+        _begin_fit(_fresh(job), lead, axle, layout)
+    write_paper(_fresh(job), "fitting", lead, scenario.papers(rig.key, "fitting"))
+    write_paper(_fresh(job), "arrival", lead, scenario.papers(rig.key, "arrival"))
+
+
+def _begin_fit(job: Job, lead: Person, axle: str, layout: Layout) -> None:
+    def begin(fitting: Record) -> Record:
+        assert isinstance(fitting, Fitting)
+        return begun_fitting(job, fitting, axle, layout)
+
+    version = paper_of(job, "fitting").version
+    change_paper(job, "fitting", lead, version, axle, f"begun: {layout}", begin)
 
 
 def _keep_picture(job: Job, lead: Person, place: str, drawing: str, sheet: Vehicle) -> None:

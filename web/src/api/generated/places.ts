@@ -603,6 +603,414 @@ export const PLACES = {
   "target.forecast_road_m_s": {
     "label": "Speed driven",
     "dimension": "speed"
+  },
+  "fitting.front.rail.edge_m": {
+    "label": "Frame's lower edge",
+    "dimension": "length"
+  },
+  "fitting.front.rail.depth_m": {
+    "label": "Depth of the rail",
+    "dimension": "length"
+  },
+  "fitting.front.rail.wall_m": {
+    "label": "Wall of the rail",
+    "dimension": "small_length"
+  },
+  "fitting.front.rail.width_m": {
+    "label": "Width of the rail",
+    "dimension": "small_length"
+  },
+  "fitting.front.rail.outside_m": {
+    "label": "Across both rails",
+    "dimension": "length"
+  },
+  "fitting.front.seat.link_holes_apart_m": {
+    "label": "Link holes apart",
+    "dimension": "length"
+  },
+  "fitting.front.seat.bar_offset_m": {
+    "label": "Bar off the middle",
+    "dimension": "shift"
+  },
+  "fitting.front.seat.saddles_apart_m": {
+    "label": "Saddles apart",
+    "dimension": "length"
+  },
+  "fitting.front.seat.saddle_width_m": {
+    "label": "Saddle width",
+    "dimension": "small_length"
+  },
+  "fitting.front.seat.saddle_bore_m": {
+    "label": "Saddle for a tube of",
+    "dimension": "small_length"
+  },
+  "fitting.front.seat.u_bolt_inside_m": {
+    "label": "U-bolt inside",
+    "dimension": "small_length"
+  },
+  "fitting.front.seat.vent_m": {
+    "label": "Vent across at",
+    "dimension": "shift"
+  },
+  "fitting.front.seat.weld_m": {
+    "label": "Weld across at",
+    "dimension": "shift"
+  },
+  "fitting.front.seat.line_m": {
+    "label": "Line across at",
+    "dimension": "shift"
+  },
+  "fitting.front.link.from_m": {
+    "label": "Shortest link",
+    "dimension": "length"
+  },
+  "fitting.front.link.to_m": {
+    "label": "Longest link",
+    "dimension": "length"
+  },
+  "fitting.front.link.diameter_m": {
+    "label": "Link body",
+    "dimension": "small_length"
+  },
+  "fitting.front.link.thread_length_m": {
+    "label": "Thread held at the shortest",
+    "dimension": "small_length"
+  },
+  "fitting.front.link.joint_angle_rad": {
+    "label": "Joint angle to one side",
+    "dimension": "angle"
+  },
+  "fitting.front.link.offset_m": {
+    "label": "Offset of the link",
+    "dimension": "small_length"
+  },
+  "fitting.front.link_holes.*.forward_m": {
+    "label": "Hole forward of the axle",
+    "dimension": "shift"
+  },
+  "fitting.front.link_holes.*.height_m": {
+    "label": "Hole above ground",
+    "dimension": "length"
+  },
+  "fitting.front.bar_places.*.forward_m": {
+    "label": "Hole forward of the axle",
+    "dimension": "shift"
+  },
+  "fitting.front.bar_places.*.height_m": {
+    "label": "Hole above ground",
+    "dimension": "length"
+  },
+  "fitting.front.left.link_m": {
+    "label": "Link length",
+    "dimension": "length"
+  },
+  "fitting.front.right.link_m": {
+    "label": "Link length",
+    "dimension": "length"
+  },
+  "fitting.front.bump_m": {
+    "label": "Bump travel",
+    "dimension": "length"
+  },
+  "fitting.front.droop_m": {
+    "label": "Droop to the damper's stop",
+    "dimension": "length"
+  },
+  "fitting.front.link_ratio": {
+    "label": "Link travel by wheel travel",
+    "dimension": "pure"
+  },
+  "fitting.front.plate_m": {
+    "label": "Bracket plate",
+    "dimension": "small_length"
+  },
+  "fitting.front.backing_m": {
+    "label": "Backing block",
+    "dimension": "small_length"
+  },
+  "fitting.front.control_arm_rad": {
+    "label": "Control arm above level",
+    "dimension": "angle"
+  },
+  "fitting.front.stack.washer_m": {
+    "label": "Cup washer",
+    "dimension": "small_length"
+  },
+  "fitting.front.stack.cushion_m": {
+    "label": "Cushion, tightened",
+    "dimension": "small_length"
+  },
+  "fitting.front.stack.long_cushion_m": {
+    "label": "Long cushion, tightened",
+    "dimension": "small_length"
+  },
+  "fitting.front.stack.plate_m": {
+    "label": "Bracket or eye",
+    "dimension": "small_length"
+  },
+  "fitting.front.stack.sleeve_m": {
+    "label": "Sleeve",
+    "dimension": "length"
+  },
+  "fitting.front.obstacles.*.forward_m": {
+    "label": "Forward of the axle",
+    "dimension": "shift"
+  },
+  "fitting.front.obstacles.*.height_m": {
+    "label": "Above ground",
+    "dimension": "length"
+  },
+  "fitting.front.obstacles.*.run_m": {
+    "label": "Runs forward",
+    "dimension": "shift"
+  },
+  "fitting.front.obstacles.*.rise_m": {
+    "label": "Rises",
+    "dimension": "shift"
+  },
+  "fitting.front.obstacles.*.size_m": {
+    "label": "Thickness",
+    "dimension": "small_length"
+  },
+  "fitting.front.obstacles.*.left_m": {
+    "label": "Ends on the left at",
+    "dimension": "shift"
+  },
+  "fitting.front.obstacles.*.right_m": {
+    "label": "Ends on the right at",
+    "dimension": "shift"
+  },
+  "fitting.front.obstacles.*.needs_m": {
+    "label": "Gap it needs",
+    "dimension": "small_length"
+  },
+  "fitting.front.drilled.*.forward_m": {
+    "label": "Forward of the plumb line",
+    "dimension": "shift"
+  },
+  "fitting.front.drilled.*.above_edge_m": {
+    "label": "Above the lower edge",
+    "dimension": "length"
+  },
+  "fitting.rear.rail.edge_m": {
+    "label": "Frame's lower edge",
+    "dimension": "length"
+  },
+  "fitting.rear.rail.depth_m": {
+    "label": "Depth of the rail",
+    "dimension": "length"
+  },
+  "fitting.rear.rail.wall_m": {
+    "label": "Wall of the rail",
+    "dimension": "small_length"
+  },
+  "fitting.rear.rail.width_m": {
+    "label": "Width of the rail",
+    "dimension": "small_length"
+  },
+  "fitting.rear.rail.outside_m": {
+    "label": "Across both rails",
+    "dimension": "length"
+  },
+  "fitting.rear.seat.link_holes_apart_m": {
+    "label": "Link holes apart",
+    "dimension": "length"
+  },
+  "fitting.rear.seat.bar_offset_m": {
+    "label": "Bar off the middle",
+    "dimension": "shift"
+  },
+  "fitting.rear.seat.saddles_apart_m": {
+    "label": "Saddles apart",
+    "dimension": "length"
+  },
+  "fitting.rear.seat.saddle_width_m": {
+    "label": "Saddle width",
+    "dimension": "small_length"
+  },
+  "fitting.rear.seat.saddle_bore_m": {
+    "label": "Saddle for a tube of",
+    "dimension": "small_length"
+  },
+  "fitting.rear.seat.u_bolt_inside_m": {
+    "label": "U-bolt inside",
+    "dimension": "small_length"
+  },
+  "fitting.rear.seat.vent_m": {
+    "label": "Vent across at",
+    "dimension": "shift"
+  },
+  "fitting.rear.seat.weld_m": {
+    "label": "Weld across at",
+    "dimension": "shift"
+  },
+  "fitting.rear.seat.line_m": {
+    "label": "Line across at",
+    "dimension": "shift"
+  },
+  "fitting.rear.link.from_m": {
+    "label": "Shortest link",
+    "dimension": "length"
+  },
+  "fitting.rear.link.to_m": {
+    "label": "Longest link",
+    "dimension": "length"
+  },
+  "fitting.rear.link.diameter_m": {
+    "label": "Link body",
+    "dimension": "small_length"
+  },
+  "fitting.rear.link.thread_length_m": {
+    "label": "Thread held at the shortest",
+    "dimension": "small_length"
+  },
+  "fitting.rear.link.joint_angle_rad": {
+    "label": "Joint angle to one side",
+    "dimension": "angle"
+  },
+  "fitting.rear.link.offset_m": {
+    "label": "Offset of the link",
+    "dimension": "small_length"
+  },
+  "fitting.rear.link_holes.*.forward_m": {
+    "label": "Hole forward of the axle",
+    "dimension": "shift"
+  },
+  "fitting.rear.link_holes.*.height_m": {
+    "label": "Hole above ground",
+    "dimension": "length"
+  },
+  "fitting.rear.bar_places.*.forward_m": {
+    "label": "Hole forward of the axle",
+    "dimension": "shift"
+  },
+  "fitting.rear.bar_places.*.height_m": {
+    "label": "Hole above ground",
+    "dimension": "length"
+  },
+  "fitting.rear.left.link_m": {
+    "label": "Link length",
+    "dimension": "length"
+  },
+  "fitting.rear.right.link_m": {
+    "label": "Link length",
+    "dimension": "length"
+  },
+  "fitting.rear.bump_m": {
+    "label": "Bump travel",
+    "dimension": "length"
+  },
+  "fitting.rear.droop_m": {
+    "label": "Droop to the damper's stop",
+    "dimension": "length"
+  },
+  "fitting.rear.link_ratio": {
+    "label": "Link travel by wheel travel",
+    "dimension": "pure"
+  },
+  "fitting.rear.plate_m": {
+    "label": "Bracket plate",
+    "dimension": "small_length"
+  },
+  "fitting.rear.backing_m": {
+    "label": "Backing block",
+    "dimension": "small_length"
+  },
+  "fitting.rear.control_arm_rad": {
+    "label": "Control arm above level",
+    "dimension": "angle"
+  },
+  "fitting.rear.stack.washer_m": {
+    "label": "Cup washer",
+    "dimension": "small_length"
+  },
+  "fitting.rear.stack.cushion_m": {
+    "label": "Cushion, tightened",
+    "dimension": "small_length"
+  },
+  "fitting.rear.stack.long_cushion_m": {
+    "label": "Long cushion, tightened",
+    "dimension": "small_length"
+  },
+  "fitting.rear.stack.plate_m": {
+    "label": "Bracket or eye",
+    "dimension": "small_length"
+  },
+  "fitting.rear.stack.sleeve_m": {
+    "label": "Sleeve",
+    "dimension": "length"
+  },
+  "fitting.rear.obstacles.*.forward_m": {
+    "label": "Forward of the axle",
+    "dimension": "shift"
+  },
+  "fitting.rear.obstacles.*.height_m": {
+    "label": "Above ground",
+    "dimension": "length"
+  },
+  "fitting.rear.obstacles.*.run_m": {
+    "label": "Runs forward",
+    "dimension": "shift"
+  },
+  "fitting.rear.obstacles.*.rise_m": {
+    "label": "Rises",
+    "dimension": "shift"
+  },
+  "fitting.rear.obstacles.*.size_m": {
+    "label": "Thickness",
+    "dimension": "small_length"
+  },
+  "fitting.rear.obstacles.*.left_m": {
+    "label": "Ends on the left at",
+    "dimension": "shift"
+  },
+  "fitting.rear.obstacles.*.right_m": {
+    "label": "Ends on the right at",
+    "dimension": "shift"
+  },
+  "fitting.rear.obstacles.*.needs_m": {
+    "label": "Gap it needs",
+    "dimension": "small_length"
+  },
+  "fitting.rear.drilled.*.forward_m": {
+    "label": "Forward of the plumb line",
+    "dimension": "shift"
+  },
+  "fitting.rear.drilled.*.above_edge_m": {
+    "label": "Above the lower edge",
+    "dimension": "length"
+  },
+  "arrival.front.diameter_m": {
+    "label": "Diameter of the new bar",
+    "dimension": "small_length"
+  },
+  "arrival.front.left_arm_m": {
+    "label": "Left arm of the new bar",
+    "dimension": "length"
+  },
+  "arrival.front.right_arm_m": {
+    "label": "Right arm of the new bar",
+    "dimension": "length"
+  },
+  "arrival.front.eyes_apart_m": {
+    "label": "Eyes of the new bar apart",
+    "dimension": "length"
+  },
+  "arrival.rear.diameter_m": {
+    "label": "Diameter of the new bar",
+    "dimension": "small_length"
+  },
+  "arrival.rear.left_arm_m": {
+    "label": "Left arm of the new bar",
+    "dimension": "length"
+  },
+  "arrival.rear.right_arm_m": {
+    "label": "Right arm of the new bar",
+    "dimension": "length"
+  },
+  "arrival.rear.eyes_apart_m": {
+    "label": "Eyes of the new bar apart",
+    "dimension": "length"
   }
 } as const;
 

@@ -1,0 +1,29 @@
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answered, client } from "./client";
+import { papersKey } from "./queries";
+import type { FitStation, Job } from "./types";
+
+/** What the fit-up of a job comes to; asked again only when its papers have a new version. */
+export function useFit(job: Job) {
+  return useQuery({
+    queryKey: ["fit", ...papersKey(job)],
+    queryFn: async (): Promise<FitStation> =>
+      answered(client.GET("/api/jobs/{job_id}/fit", { params: { path: { job_id: job.id } } })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+/** Make a school the whole shop's own. */
+export function useChooseSchool() {
+  const cache = useQueryClient();
+  return async (matter: string, school: string) => {
+    await answered(client.PATCH("/api/shop/schools", { body: { matter, school } }));
+    await cache.invalidateQueries({ queryKey: ["fit"] });
+  };
+}
+
+/** Address of a drill template at full size. */
+export const templateUrl = (job: Job, axle: string, side: string, kind: "pdf" | "svg" | "dxf") =>
+  `/api/jobs/${job.id}/drill-template.${kind}?axle=${axle}&side=${side}`;

@@ -1,0 +1,140 @@
+import { useState } from "react";
+import { useAttempt } from "../../api/attempt";
+import { useSession } from "../../api/queries";
+import type { KitBolt } from "../../api/types";
+import { useJobView } from "../../app/jobContext";
+import { grouped } from "../../drawings/quantity";
+import { Button } from "../../ui/button";
+import { FindingMark } from "../../ui/findingMark";
+import { SchoolPick } from "./schoolPick";
+import { useFitView } from "./fitView";
+
+const torque = (newtonMetres: number | null) =>
+  newtonMetres === null ? "–" : `${grouped(newtonMetres, 0)} N·m`;
+const pounds = (newtonMetres: number | null) =>
+  newtonMetres === null ? "" : `${grouped(newtonMetres / 1.3558179483, 0)} lbf·ft`;
+
+/** The kit's fasteners: what the sheet says, what they bear, what goes on the thread. */
+export function BoltsSheet() {
+  const { station } = useFitView();
+  const { bolts } = station;
+  return (
+    <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
+      <div>
+        <h2 className="font-semibold">Fasteners of {station.kit_name || "the kit"}</h2>
+        {bolts.length === 0 ? (
+          <p className="text-sm">
+            Its sheet lists no fasteners, or the bar is on no rack. Torque of any bolt is on the
+            Bench.
+          </p>
+        ) : (
+          <ul>
+            {bolts.map((bolt) => (
+              <BoltLine key={bolt.key} bolt={bolt} />
+            ))}
+          </ul>
+        )}
+      </div>
+      <div className="lg:border-l lg:border-line lg:pl-6">
+        <SchoolPick matter="threads" />
+        <SchoolPick matter="torque" />
+        <SchoolPick matter="final_tightening" />
+        <SchoolPick matter="grease" />
+        <ul className="mt-3 text-sm">
+          <li>Thread-lock and anti-seize are never used together.</li>
+          <li>Old thread-lock adds run-down torque and keeps new from curing: clean it off.</li>
+          <li>New nylon lock nuts; a lock nut’s run-down torque is added to the target.</li>
+          <li>Bushed joints are tightened with the weight on the wheels.</li>
+          <li>Cushions to a slight bulge, never crushed; their sheet goes first.</li>
+        </ul>
+      </div>
+    </div>
+  );
+}
+
+function BoltLine({ bolt }: { bolt: KitBolt }) {
+  const { writes } = useJobView();
+  const lead = useSession().data?.role === "lead";
+  const { refusal, attempt } = useAttempt();
+  const [reason, setReason] = useState("");
+  const grave = bolt.kind === "stop" && !bolt.reason;
+  return (
+    <li className="border-t border-line py-2 text-sm" data-testid={`bolt-${bolt.key}`}>
+      <div className="flex gap-3">
+        {bolt.kind === "fits" ? (
+          <span aria-hidden="true" className="w-4 text-center text-pale">
+            ✓
+          </span>
+        ) : (
+          <FindingMark kind={grave ? "stop" : "watch"} />
+        )}
+        <div className="flex-1">
+          <p>
+            <span className="font-semibold capitalize">{bolt.where}</span>:{" "}
+            <span className="figure">
+              {bolt.count} × {bolt.size}
+            </span>
+            , {bolt.grade}
+            {bolt.bolt_m !== null && (
+              <>
+                , <span className="figure">{grouped(bolt.bolt_m * 1e3, 0)} mm</span> long for this
+                grip
+              </>
+            )}
+            ; {bolt.lubrication}
+          </p>
+          <dl className="my-1 flex flex-wrap gap-x-6">
+            {(
+              [
+                ["tighten to", bolt.use_n_m],
+                ["sheet says", bolt.sheet_n_m],
+                ["size and grade give", bolt.computed_n_m],
+                ["stretches at", bolt.at_proof_n_m],
+              ] as const
+            ).map(([name, value], i) => (
+              <div key={name}>
+                <dt className="text-xs text-pale">{name}</dt>
+                <dd className={`figure ${i === 0 ? "font-semibold text-after" : ""}`}>
+                  {torque(value)}
+                  <span className="block text-xs text-pale">{pounds(value)}</span>
+                </dd>
+              </div>
+            ))}
+          </dl>
+          <p className={grave ? "font-semibold text-stop" : "text-pale"}>{bolt.says}</p>
+          {bolt.reason && <p>Confirmed by a lead: {bolt.reason}</p>}
+          {grave && lead && (
+            <form
+              className="mt-1 flex flex-wrap items-end gap-2"
+              onSubmit={(event) => {
+                event.preventDefault();
+                void attempt(() =>
+                  writes.enterOnPaper("fitting", `torque_reasons.${bolt.key}`, reason),
+                );
+              }}
+            >
+              <label className="flex-1">
+                <span className="text-pale">
+                  Use it all the same? Write why; it stays on the record.
+                </span>
+                <input
+                  value={reason}
+                  maxLength={400}
+                  data-place={`fitting.torque_reasons.${bolt.key}`}
+                  onChange={(event) => setReason(event.target.value)}
+                  className="min-h-11 w-full border-b border-ink bg-transparent"
+                />
+              </label>
+              <Button type="submit" disabled={reason.trim() === ""}>
+                Confirm
+              </Button>
+            </form>
+          )}
+          <p role="alert" className="text-stop empty:hidden">
+            {refusal?.message}
+          </p>
+        </div>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,314 @@
+import { useAttempt } from "../../api/attempt";
+import { templateUrl } from "../../api/fit";
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import { Dimension } from "../../drawings/dimension";
+import { DimensionLine } from "../../drawings/dimensionLine";
+import { SheetOfPaper } from "../../drawings/drawingForm";
+import { NumberRow } from "../../drawings/numberRow";
+import { grouped } from "../../drawings/quantity";
+import { Button } from "../../ui/button";
+import { Pick } from "../../ui/pick";
+import { useFitView } from "./fitView";
+
+const [WIDTH, HEIGHT] = [720, 380];
+const mm = (metres: number) => `${grouped(metres * 1e3, 1)} mm`;
+const SIZES = [
+  "M8x1.25",
+  "M10x1.5",
+  "M12x1.75",
+  "M12x1.25",
+  "M14x2",
+  "M16x2",
+  "3/8-16",
+  "1/2-13",
+  "5/8-11",
+];
+
+/** Holes in the frame: marked from datum faces, drilled in steps, by a template at full size. */
+export function DrillSheet() {
+  const { axle, path, fit, station, whole } = useFitView();
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const { refusal, attempt } = useAttempt();
+  const plan = station.report.drilling;
+  return (
+    <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
+      <div>
+        <RailFace />
+        <table className="mt-2 w-full text-sm">
+          <caption className="text-left font-semibold">On each side, mirrored</caption>
+          <thead>
+            <tr className="text-right text-xs text-pale">
+              <th className="text-left font-normal">hole</th>
+              <th className="font-normal">bolt</th>
+              <th className="font-normal">drill in steps, mm</th>
+              <th className="font-normal">to the edge</th>
+              <th className="font-normal">to the next</th>
+              <th className="font-normal">bolt length</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {plan.marks.map((mark, i) => (
+              <tr key={mark.number} className="border-t border-line text-right">
+                <td className="py-1 text-left figure">{mark.number}</td>
+                <td>
+                  <select
+                    aria-label={`Bolt of hole ${mark.number}`}
+                    className="min-h-9 bg-paper text-right"
+                    value={mark.size}
+                    disabled={!writable}
+                    onChange={(event) =>
+                      void attempt(() =>
+                        writes.enterOnPaper(
+                          "fitting",
+                          `${axle}.drilled.${i}.size`,
+                          event.target.value,
+                        ),
+                      )
+                    }
+                  >
+                    {[...new Set([mark.size, ...SIZES])].map((size) => (
+                      <option key={size}>{size}</option>
+                    ))}
+                  </select>
+                </td>
+                <td className="figure">
+                  {mark.steps_m.map((step) => grouped(step * 1e3, 1)).join(" · ")}
+                </td>
+                <td
+                  className={`figure ${mark.edge_m < mark.edge_needed_m ? "font-semibold text-stop" : ""}`}
+                >
+                  {mm(mark.edge_m)}
+                  <span className="block text-xs text-pale">of {mm(mark.edge_needed_m)}</span>
+                </td>
+                <td
+                  className={`figure ${(mark.apart_m ?? 1) < (mark.apart_needed_m ?? 0) ? "font-semibold text-stop" : ""}`}
+                >
+                  {mark.apart_m === null ? "–" : mm(mark.apart_m)}
+                  {mark.apart_needed_m !== null && (
+                    <span className="block text-xs text-pale">of {mm(mark.apart_needed_m)}</span>
+                  )}
+                </td>
+                <td className="figure">
+                  {mark.bolt_m === null ? "studding" : `${grouped(mark.bolt_m * 1e3, 0)} mm`}
+                </td>
+                <td>
+                  {writable && (
+                    <button
+                      type="button"
+                      className="min-h-9 px-2 text-pale hover:text-stop"
+                      aria-label={`Take hole ${mark.number} away`}
+                      onClick={() =>
+                        void attempt(() => writes.changeFitPart(axle, `drilled.${i}`, false))
+                      }
+                    >
+                      ×
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {plan.marks.length === 0 && (
+          <p className="text-sm">Nothing is drilled here: the bracket uses holes that are there.</p>
+        )}
+        {writable && (
+          <Button
+            className="mt-2"
+            onClick={() => void attempt(() => writes.changeFitPart(axle, "drilled", true))}
+          >
+            Mark another hole
+          </Button>
+        )}
+        <p role="alert" className="min-h-5 text-sm text-stop">
+          {refusal?.message}
+        </p>
+      </div>
+      <div className="lg:border-l lg:border-line lg:pl-6">
+        <h2 className="font-semibold">Template at full size</h2>
+        <p className="text-sm">
+          Print at 100 %, no scaling, and hold a rule to the 100 mm ruler before it is used. Left
+          and right mirror: one sheet each.
+        </p>
+        {plan.marks.length > 0 && (
+          <ul className="mt-1 text-sm">
+            {(["left", "right"] as const).map((side) => (
+              <li
+                key={side}
+                className="flex flex-wrap items-baseline gap-4 border-t border-line py-1"
+              >
+                <span className="w-24">{side === "left" ? "Left" : "Right"} side</span>
+                {(["pdf", "svg", "dxf"] as const).map((kind) => (
+                  <a
+                    key={kind}
+                    className="min-h-9 content-center text-after underline underline-offset-4"
+                    href={templateUrl(job, axle, side, kind)}
+                    aria-label={`Template, ${side} side, ${kind.toUpperCase()}`}
+                  >
+                    {kind.toUpperCase()}
+                  </a>
+                ))}
+              </li>
+            ))}
+          </ul>
+        )}
+        <h2 className="mt-4 font-semibold">Rail and grip</h2>
+        <NumberRow place={`${path}.rail.edge_m`} />
+        <NumberRow place={`${path}.rail.depth_m`} />
+        <NumberRow place={`${path}.rail.wall_m`} />
+        <NumberRow place={`${path}.plate_m`} />
+        <NumberRow place={`${path}.backing_m`} />
+        <Pick
+          label="Inside the rail"
+          place={`${path}.rail.inside`}
+          value={fit.rail.inside ?? "unseen"}
+          disabled={!writable}
+          onChange={(typed) =>
+            void attempt(() => writes.enterOnPaper("fitting", `${axle}.rail.inside`, typed))
+          }
+          options={[
+            { value: "unseen", text: "nobody looked" },
+            { value: "clear", text: "clear" },
+            { value: "wiring", text: "wiring or lines" },
+          ]}
+        />
+        <ol className="mt-3 list-decimal pl-5 text-sm">
+          <li>
+            Look inside.{" "}
+            {plan.backing
+              ? "Put a backing block behind the wall to save what runs there."
+              : "It is clear."}
+          </li>
+          <li>Mark from the lower edge and from plumb through the link’s upper bolt.</li>
+          <li>Centre-punch, pilot 3 mm, open in steps; eye protection, slow and oiled.</li>
+          <li>Deburr both faces, paint bare metal, let it dry before the bracket goes on.</li>
+        </ol>
+        <ul className="mt-3 border-t border-line pt-2 text-sm">
+          {whole.cautions.map((caution) => (
+            <li key={caution} className="py-0.5">
+              {caution}
+            </li>
+          ))}
+        </ul>
+      </div>
+    </div>
+  );
+}
+
+/** The rail's side with its holes, each from the lower edge and from plumb. */
+function RailFace() {
+  const { path, fit, station } = useFitView();
+  const plan = station.report.drilling;
+  const spots = plan.marks.map((mark) => mark.forward_m);
+  const reach = Math.max(0.12, ...spots.map(Math.abs)) + 0.06;
+  const below = Math.max(0.04, 0.03 - Math.min(0, plan.plumb_above_edge_m));
+  const scale = Math.min(
+    (WIDTH - 120) / (2 * reach),
+    (HEIGHT - 90) / (fit.rail.depth_m.value + below),
+  );
+  // Forward is to the left, as on the left side of the vehicle.
+  const at = (forward: number, above: number) => ({
+    x: WIDTH / 2 - forward * scale,
+    y: 46 + (fit.rail.depth_m.value - above) * scale,
+  });
+  const edge = at(0, 0).y;
+  const bolt = at(0, plan.plumb_above_edge_m);
+  return (
+    <SheetOfPaper
+      width={WIDTH}
+      height={HEIGHT}
+      says={`The left rail's side with ${plan.marks.length} holes to drill.`}
+      drawing={
+        <>
+          <rect
+            x={40}
+            width={WIDTH - 80}
+            y={at(0, fit.rail.depth_m.value).y}
+            height={fit.rail.depth_m.value * scale}
+            className="ink-1"
+            style={{ fill: "var(--sheet)" }}
+          />
+          <line className="ink-2" x1={40} x2={WIDTH - 40} y1={edge} y2={edge} />
+          <text className="pale" x={46} y={edge + 16}>
+            lower edge: datum
+          </text>
+          <text className="pale" x={46} y={at(0, fit.rail.depth_m.value).y + 16}>
+            left rail from outside, front to the left
+          </text>
+          <line
+            className="ink-1"
+            strokeDasharray="10 3 2 3"
+            x1={bolt.x}
+            x2={bolt.x}
+            y1={30}
+            y2={HEIGHT - 12}
+          />
+          <text className="pale halo" x={bolt.x + 6} y={24}>
+            plumb through the link’s bolt
+          </text>
+          <circle
+            cx={bolt.x}
+            cy={bolt.y}
+            r={6}
+            className="ink-1"
+            style={{ fill: "var(--paper)" }}
+          />
+          {plan.marks.map((mark) => {
+            const spot = at(mark.forward_m, mark.above_edge_m);
+            const radius = (mark.hole_m / 2) * scale;
+            const colour = mark.fine ? "var(--ink)" : "var(--stop)";
+            return (
+              <g key={mark.number} data-testid={`hole-${mark.number}`}>
+                <circle
+                  cx={spot.x}
+                  cy={spot.y}
+                  r={radius}
+                  fill="var(--paper)"
+                  stroke={colour}
+                  strokeWidth={1.8}
+                />
+                <path
+                  d={`M${spot.x - radius - 8} ${spot.y} H${spot.x + radius + 8} M${spot.x} ${spot.y - radius - 8} V${spot.y + radius + 8}`}
+                  stroke={colour}
+                  strokeWidth={0.8}
+                />
+                <text
+                  className="halo"
+                  x={spot.x}
+                  y={spot.y - radius - 12}
+                  textAnchor="middle"
+                  style={{ fill: colour }}
+                >
+                  {mark.number}
+                </text>
+                <DimensionLine
+                  from={{ x: spot.x, y: spot.y }}
+                  to={{ x: spot.x, y: edge }}
+                  known={fit.drilled?.[mark.number - 1]?.above_edge_m.known ?? "measured"}
+                />
+              </g>
+            );
+          })}
+        </>
+      }
+    >
+      {plan.marks.map((mark, i) => {
+        const spot = at(mark.forward_m, mark.above_edge_m);
+        const row = edge + 38 + (i % 2) * 26;
+        return (
+          <span key={mark.number}>
+            <Dimension
+              place={`${path}.drilled.${i}.above_edge_m`}
+              x={spot.x}
+              y={(spot.y + edge) / 2 + 8}
+            />
+            <Dimension place={`${path}.drilled.${i}.forward_m`} x={spot.x} y={row} caption="fwd" />
+          </span>
+        );
+      })}
+    </SheetOfPaper>
+  );
+}

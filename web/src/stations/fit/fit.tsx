@@ -1,0 +1,164 @@
+import { useSearch } from "@tanstack/react-router";
+import { lazy, Suspense, useMemo, useState } from "react";
+import { useAttempt } from "../../api/attempt";
+import { useFit } from "../../api/fit";
+import { measuredAt } from "../../api/place";
+import type { AxleName, Layout, Side } from "../../api/types";
+import { useAskedAxle } from "../../app/askedAxle";
+import { GatePanel } from "../../app/gate";
+import { useJobView } from "../../app/jobContext";
+import type { FitSheet } from "../../app/placeAddress";
+import { useWritable } from "../../app/session";
+import { SheetTabs } from "../../app/sheetTabs";
+import { DrawingForm } from "../../drawings/drawingForm";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { AcrossSheet } from "./acrossSheet";
+import { ArrivalSheet } from "./arrivalSheet";
+import { BoltsSheet } from "./boltsSheet";
+import { ClashSheet } from "./clashSheet";
+import { DrillSheet } from "./drillSheet";
+import { fitOrder } from "./fitOrder";
+import { FitContext } from "./fitView";
+import { HolesSheet } from "./holesSheet";
+import { LinksSheet } from "./linksSheet";
+import { SideSheet } from "./sideSheet";
+
+// The turntable's library is larger than all other screens together.
+const TurnSheet = lazy(() =>
+  import("./turnSheet").then((module) => ({ default: module.TurnSheet })),
+);
+
+const NAMES: Record<FitSheet, string> = {
+  side: "Side view",
+  holes: "Holes",
+  links: "Links",
+  across: "Rear view and plan",
+  clash: "Neighbours",
+  drill: "Drilling",
+  bolts: "Fasteners",
+  arrival: "Kit and arrival",
+  turn: "Turntable",
+};
+
+const SHEETS: Record<FitSheet, React.ComponentType> = {
+  side: SideSheet,
+  holes: HolesSheet,
+  links: LinksSheet,
+  across: AcrossSheet,
+  clash: ClashSheet,
+  drill: DrillSheet,
+  bolts: BoltsSheet,
+  arrival: ArrivalSheet,
+  turn: TurnSheet,
+};
+
+/** Station 5: where it goes, with which holes and links, what it hits, and what is drilled. */
+export function Fit() {
+  const { job, writes } = useJobView();
+  const asked = useSearch({ from: "/jobs/$jobId/fit" });
+  const first: AxleName =
+    job.fitting.rear || job.set_up.rear || !job.fitting.front ? "rear" : "front";
+  const [axle, setAxle] = useAskedAxle(asked.axle ?? first, `${asked.axle} ${asked.sheet}`);
+  const [travel, setTravel] = useState<Record<Side, number>>({ left: 0, right: 0 });
+  const found = useFit(job);
+  const shown = asked.sheet ?? "side";
+  const fit = job.fitting[axle];
+  const station = found.data?.[axle];
+  const papers = { fitting: job.fitting, arrival: job.arrival };
+  const order = useMemo(
+    () => (fit ? fitOrder(`fitting.${axle}`, fit, shown) : []),
+    [axle, fit, shown],
+  );
+  const Sheet = SHEETS[shown];
+
+  return (
+    <DrawingForm
+      order={order}
+      measured={(path) => measuredAt(papers, path)}
+      save={(path, typed, known) => {
+        const dot = path.indexOf(".");
+        const paper = path.slice(0, dot) as "fitting" | "arrival";
+        return writes.enterOnPaper(paper, path.slice(dot + 1), typed, known);
+      }}
+    >
+      <main className="pb-6">
+        <div className="flex flex-wrap items-end justify-between gap-x-6">
+          <SheetTabs station="Fit" to="/jobs/$jobId/fit" names={NAMES} sheet={shown} />
+          <Choice
+            label="Axle"
+            value={axle}
+            onChange={setAxle}
+            options={[
+              { value: "front", text: "Front axle" },
+              { value: "rear", text: "Rear axle" },
+            ]}
+          />
+        </div>
+        {!fit ? (
+          <Beginning axle={axle} />
+        ) : !station ? (
+          <p className="max-w-prose py-6">
+            {found.data?.trouble[axle] ?? found.error?.message ?? "Reckoning …"}
+          </p>
+        ) : (
+          <FitContext
+            value={{
+              axle,
+              path: `fitting.${axle}`,
+              fit,
+              station,
+              whole: found.data as NonNullable<typeof found.data>,
+              travel,
+              setTravel,
+            }}
+          >
+            <Suspense fallback={<p className="py-6 text-pale">Fetching the turntable …</p>}>
+              <Sheet />
+            </Suspense>
+          </FitContext>
+        )}
+        <div className="max-w-3xl">
+          <GatePanel station="fit" />
+        </div>
+      </main>
+    </DrawingForm>
+  );
+}
+
+/** The first step: which suspension the sheet starts from. */
+function Beginning({ axle }: { axle: AxleName }) {
+  const { job, writes } = useJobView();
+  const found = useFit(job);
+  const writable = useWritable();
+  const { refusal, attempt } = useAttempt();
+  const suspension = job.sheet[axle].suspension;
+  const fitting = Object.entries(found.data?.layouts ?? {}).filter(
+    ([key]) => (key === "wishbone" || key === "strut") === (suspension === "independent"),
+  );
+  return (
+    <section aria-label="Begin the fit-up" className="max-w-2xl py-4">
+      <h2 className="font-semibold">Begin the fit-up of the {axle} axle</h2>
+      <p className="mt-1 text-sm">
+        Pick the suspension. Bar, brackets, link and neighbours then stand where they usually are;
+        every number is hollow until it is measured on this vehicle, trip-ready on its wheels.
+      </p>
+      <ul className="mt-3 grid gap-2">
+        {fitting.map(([layout, says]) => (
+          <li key={layout}>
+            <Button
+              disabled={!writable}
+              onClick={() => void attempt(() => writes.beginFit(axle, layout as Layout))}
+              className="w-full text-left"
+            >
+              {says}
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <p role="alert" className="min-h-5 text-sm text-stop">
+        {refusal?.message}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,64 @@
+import { useAttempt } from "../../api/attempt";
+import { useChooseSchool } from "../../api/fit";
+import { useSession } from "../../api/queries";
+import { useJobView } from "../../app/jobContext";
+import { useWritable } from "../../app/session";
+import { Pick } from "../../ui/pick";
+import { useFitView } from "./fitView";
+
+/** The school this job keeps to in one matter, with the reason of the default. */
+export function SchoolPick({ matter }: { matter: string }) {
+  const { whole } = useFitView();
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const lead = useSession().data?.role === "lead";
+  const chooseForShop = useChooseSchool();
+  const { refusal, attempt } = useAttempt();
+  const school = whole.matters.find(({ key }) => key === matter);
+  const held = whole.schools[matter] ?? "";
+  if (school === undefined) return null;
+  const own = job.fitting.schools?.[matter] !== undefined;
+  return (
+    <div className="mb-2">
+      <Pick
+        label={school.matter}
+        place={`fitting.schools.${matter}`}
+        value={held}
+        disabled={!writable}
+        onChange={(next) =>
+          void attempt(() => writes.enterOnPaper("fitting", `schools.${matter}`, next))
+        }
+        options={Object.entries(school.options).map(([value, text]) => ({ value, text }))}
+      />
+      <p className="text-xs text-pale">
+        {own ? "This job’s own school. " : "The shop’s school. "}
+        {held === school.default
+          ? school.why
+          : `Usual: ${school.options[school.default] ?? ""}.`}{" "}
+        {own && writable && (
+          <button
+            type="button"
+            className="min-h-8 underline underline-offset-4"
+            onClick={() =>
+              void attempt(() => writes.enterOnPaper("fitting", `schools.${matter}`, ""))
+            }
+          >
+            Back to the shop’s
+          </button>
+        )}{" "}
+        {own && lead && (
+          <button
+            type="button"
+            className="min-h-8 underline underline-offset-4"
+            onClick={() => void attempt(() => chooseForShop(matter, held))}
+          >
+            Make it the shop’s
+          </button>
+        )}
+      </p>
+      <p role="alert" className="text-sm text-stop empty:hidden">
+        {refusal?.message}
+      </p>
+    </div>
+  );
+}

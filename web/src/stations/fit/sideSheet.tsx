@@ -1,0 +1,157 @@
+import { useState } from "react";
+import { FindingList } from "../../app/findings";
+import { useJobView } from "../../app/jobContext";
+import { LOAD_NAMES } from "../../app/stations";
+import { useWritable } from "../../app/session";
+import { NumberRow } from "../../drawings/numberRow";
+import { degrees, grouped } from "../../drawings/quantity";
+import { Choice } from "../../ui/choice";
+import { Pick } from "../../ui/pick";
+import { FourAngles } from "./fourAngles";
+import { GainCurve } from "./gainCurve";
+import { SchoolPick } from "./schoolPick";
+import { SideDrawing } from "./sideDrawing";
+import { TravelSliders } from "./travelSliders";
+import { useFitView } from "./fitView";
+
+/** Frame, axle, bar and link from the side: measure it, move it through its travel. */
+export function SideSheet() {
+  const { path, fit, axle, whole } = useFitView();
+  const { writes } = useJobView();
+  const writable = useWritable();
+  const [neighbours, setNeighbours] = useState<"plain" | "neighbours">("plain");
+  const put = (name: string) => (typed: string) => {
+    void writes.enterOnPaper("fitting", `${axle}.${name}`, typed);
+  };
+  return (
+    <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
+      <div>
+        <SideDrawing measures={neighbours === "plain"} neighbours={neighbours === "neighbours"} />
+        <FourAngles />
+        <TravelSliders />
+        <Choice
+          label="Shown on the drawing"
+          value={neighbours}
+          onChange={setNeighbours}
+          options={[
+            { value: "plain", text: "Measures" },
+            { value: "neighbours", text: "Neighbours" },
+          ]}
+        />
+        <GainCurve />
+      </div>
+      <div className="lg:border-l lg:border-line lg:pl-6">
+        <SchoolPick matter="attitude" />
+        <StateTable />
+        <h2 className="mt-4 font-semibold">Travel and mounting</h2>
+        <NumberRow place={`${path}.bump_m`} />
+        <NumberRow place={`${path}.droop_m`} />
+        {fit.mount === "on_frame" && <NumberRow place={`${path}.link_ratio`} />}
+        {fit.control_arm_rad && <NumberRow place={`${path}.control_arm_rad`} />}
+        <NumberRow place={`${path}.right.link_m`} label="Right link, where it differs" />
+        <Pick
+          label="Bar is bolted"
+          value={fit.mount}
+          disabled={!writable}
+          onChange={put("mount")}
+          options={[
+            { value: "on_axle", text: "to the axle" },
+            { value: "on_frame", text: "to the frame" },
+          ]}
+        />
+        <Pick
+          label="Arms point"
+          value={fit.heading}
+          disabled={!writable}
+          onChange={put("heading")}
+          options={[
+            { value: "forward", text: "forward" },
+            { value: "rearward", text: "rearward" },
+          ]}
+        />
+        <Pick
+          label="Link goes"
+          value={fit.link_goes}
+          disabled={!writable}
+          onChange={put("link_goes")}
+          options={[
+            { value: "up", text: "up from the arm" },
+            { value: "down", text: "down from the arm" },
+          ]}
+        />
+        <FindingList title="What the fit-up says" findings={whole.findings}>
+          {whole.cautions.join(" ")} Settle and measure with the weight on the wheels; on a lift
+          under the frame the axle hangs.
+        </FindingList>
+        <Unequal />
+      </div>
+    </div>
+  );
+}
+
+/** What left and right do where they differ. */
+export function Unequal() {
+  const { station } = useFitView();
+  const { unequal } = station.report;
+  if (!unequal || (unequal.mismatch_m === 0 && unequal.stiffness_change === 0)) return null;
+  return (
+    <section aria-label="Left against right" className="mt-4 text-sm">
+      <h2 className="font-semibold text-base">Left against right</h2>
+      <p>
+        Gain {unequal.gains.map((gain) => grouped(gain, 3)).join(" left, ")} right. Tips{" "}
+        <span className="figure">{grouped(unequal.mismatch_m * 1e3, 0)} mm</span> apart at rest:{" "}
+        <span className="figure">{grouped(unequal.preload_n, 0)} N</span> of preload at each end and{" "}
+        <span className="figure">{degrees(Math.abs(unequal.rest_lean_rad), 2)}</span> of lean. The
+        bar is <span className="figure">{grouped(unequal.stiffness_change * 100, 0)} %</span>{" "}
+        stiffer in roll than with both as on the left.
+      </p>
+    </section>
+  );
+}
+
+/** Arm and link in every load state. */
+function StateTable() {
+  const { station } = useFitView();
+  const { setTravel } = useFitView();
+  const rows = station.report.states;
+  return (
+    <table className="mt-3 w-full text-sm">
+      <caption className="text-left font-semibold">In every load state, left side</caption>
+      <thead>
+        <tr className="text-right text-xs text-pale">
+          <th />
+          <th className="font-normal">travel</th>
+          <th className="font-normal">arm</th>
+          <th className="font-normal">link</th>
+          <th className="font-normal">between</th>
+          <th className="font-normal">gain</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.key} className="border-t border-line text-right">
+            <td className="text-left">
+              <button
+                type="button"
+                className="min-h-9 text-left hover:text-after"
+                onClick={() => setTravel({ left: row.travel_m, right: row.travel_m })}
+              >
+                {LOAD_NAMES[row.key]}
+                <span className="block text-xs text-pale">
+                  {row.read ? "from ride heights" : "from loads and springs"}
+                </span>
+              </button>
+            </td>
+            <td className="figure">{grouped(row.travel_m * 1e3, 0)} mm</td>
+            <td className="figure">{row.arm_rad === null ? "–" : degrees(row.arm_rad, 0)}</td>
+            <td className="figure">{row.link_rad === null ? "–" : degrees(row.link_rad, 0)}</td>
+            <td className="figure">
+              {row.between_rad === null ? "–" : degrees(row.between_rad, 0)}
+            </td>
+            <td className="figure">{row.gain === null ? "–" : grouped(row.gain, 2)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
