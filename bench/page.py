@@ -74,8 +74,9 @@ def slider(address: str) -> dict[str, float]:
         page.get_by_test_id("motion-after").wait_for()
         scrubbed = _presses(page, "Time", "motion-after")
         frames = _frames(page)
+        followed = _side_view(page)
         browser.close()
-    return {
+    return followed | {
         "slider_presses": float(len(spent)),
         "slider_median_ms": statistics.median(spent),
         "slider_p95_ms": statistics.quantiles(spent, n=20)[-1],
@@ -94,6 +95,41 @@ def _presses(page: Page, slider: str, body: str) -> list[float]:
         page.wait_for_timeout(20)
     spent: list[float] = page.evaluate("() => window.spent")
     return spent
+
+
+#: Counts the frames shown between a key press and the changed arm.
+_FOLLOW = """() => {
+  window.spent = [];
+  window.waited = [];
+  let [shown, pressed, since] = [0, 0, 0];
+  const tick = () => { shown += 1; requestAnimationFrame(tick); };
+  requestAnimationFrame(tick);
+  addEventListener("keydown", () => { pressed = performance.now(); since = shown; }, true);
+  new MutationObserver(() => {
+    if (!pressed) return;
+    window.waited.push(shown - since);
+    window.spent.push(performance.now() - pressed);
+    pressed = 0;
+  }).observe(document.querySelector("[data-testid=arm-left]"), { attributes: true });
+}"""
+
+
+def _side_view(page: Page) -> dict[str, float]:
+    """How soon the side view of Fit follows its travel slider."""
+    page.get_by_role("navigation", name="Stations").get_by_role("link", name="Fit").click()
+    page.get_by_test_id("arm-left").wait_for()
+    page.evaluate(_FOLLOW)
+    thumb = page.get_by_role("slider", name="Travel")
+    for press in range(PRESSES):
+        thumb.press("ArrowLeft" if press % 30 < 15 else "ArrowRight")
+        page.wait_for_timeout(20)
+    spent: list[float] = page.evaluate("() => window.spent")
+    waited: list[float] = page.evaluate("() => window.waited")
+    return {
+        "side_view_median_ms": statistics.median(spent),
+        "side_view_p95_ms": statistics.quantiles(spent, n=20)[-1],
+        "side_view_frames": statistics.quantiles(waited, n=20)[-1],
+    }
 
 
 def _frames(page: Page) -> float:

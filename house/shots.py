@@ -68,24 +68,32 @@ def torque(page: Page) -> None:
     page.get_by_test_id("sheet-says").wait_for()
 
 
+def turning(page: Page) -> None:
+    open_job("Orrery", "Fit", "Turntable")(page)
+    page.get_by_test_id("turntable").wait_for()
+    # Drawn by software, one frame takes its time.
+    page.wait_for_timeout(1500)
+
+
 VIEWS: dict[str, tuple[tuple[int, int], str, Callable[[Page], None] | None]] = {
     "yard": (DESK, "paper", stay),
     "intake": (DESK, "paper", intake),
     "listen": (DESK, "paper", open_job("Orrery", "Listen")),
     "weigh": (DESK, "paper", open_job("Orrery", "Weigh")),
-    "weigh-loads": (DESK, "paper", open_job("Hive hauler", "Weigh", "Pads and loads")),
-    "weigh-bars": (DESK, "paper", open_job("Orrery", "Weigh", "Bars there now")),
     "weigh-roll": (DESK, "paper", open_job("Orrery", "Weigh", "Roll test")),
     "look": (DESK, "paper", open_job("Bittern", "Look")),
-    "look-tablet": (TABLET, "bay", open_job("Bittern", "Look")),
     "choose": (DESK, "paper", open_job("Orrery", "Choose")),
     "choose-target": (DESK, "paper", open_job("Orrery", "Choose", "Target")),
     "choose-ranking": (DESK, "paper", comparing),
     "choose-motion": (DESK, "paper", open_job("Orrery", "Choose", "In motion")),
-    "choose-ground": (DESK, "bay", open_job("Orrery", "Choose", "Wind and ground")),
-    "choose-steel": (DESK, "paper", open_job("Orrery", "Choose", "Steel and claims")),
     "choose-decide": (DESK, "paper", open_job("Hive hauler", "Choose", "Plan and choice")),
     "choose-tablet": (TABLET, "bay", comparing),
+    "fit": (DESK, "paper", open_job("Orrery", "Fit")),
+    "fit-holes": (DESK, "paper", open_job("Hive hauler", "Fit", "Holes")),
+    "fit-clash": (DESK, "paper", open_job("Orrery", "Fit", "Neighbours")),
+    "fit-drill": (DESK, "paper", open_job("Orrery", "Fit", "Drilling")),
+    "fit-turn": (DESK, "paper", turning),
+    "fit-tablet": (TABLET, "bay", open_job("Orrery", "Fit")),
     "racks": (DESK, "paper", room("Racks", "GC-25R")),
     "bench": (DESK, "paper", torque),
 }

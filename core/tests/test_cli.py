@@ -10,13 +10,16 @@ import numpy as np
 
 from axlecore.cli import main
 from axlecore.cli.claim import ClaimFile
+from axlecore.cli.fit import FitFile
 from axlecore.cli.rank import RankFile
 from axlecore.entry import fit_part
+from axlecore.fitup.sheet import Fitting
 from axlecore.formats import to_json, to_plain
 from axlecore.measure import Measured
 from axlecore.ranking import Candidate, Wishes
 from axlecore.rig import Action, RigFile, SetUp
-from tests.rigs import bar, choice, fitted, vehicle_c
+from tests.fitup.sheets import axle_fit, neighbour, pick
+from tests.rigs import bar, choice, fitted, m, vehicle_c
 
 ROOT = Path(__file__).resolve().parents[2]
 RIG = RigFile(vehicle_c(), SetUp(rear=choice()))
@@ -92,6 +95,48 @@ class CommandTests(unittest.TestCase):
         code, _, said = self.run_on(RIG, "respond", "--speed", "900")
         self.assertEqual((code, "enter 10 to 200" in said), (2, True))
 
+    def test_fit_prints_holes_and_gaps_and_stops_at_a_stop(self):
+        near = neighbour(height_m=m(0.49))
+        fine = FitFile(vehicle_c(), Fitting(rear=axle_fit(obstacles=(near,))), RIG.set_up)
+        code, said, _ = self.run_on(fine, "fit")
+        self.assertEqual(code, 0)
+        self.assertRegex(said, r"left +0\.0 +-1\.2 +88\.8 +1\.000")
+        self.assertRegex(said, r"Pipe +\d+ +50 ")
+        self.assertIn("FIX   Pipe at the rear: too near", said)
+        code, said, _ = self.run_on(fine, "fit", "--json")
+        self.assertEqual(len(json.loads(said)["rear"]["report"]["travel_m"]), 41)
+        wrong = FitFile(vehicle_c(), Fitting(rear=axle_fit(both=pick(0.8))), RIG.set_up)
+        code, said, _ = self.run_on(wrong, "fit", "--all")
+        self.assertEqual(code, 1)
+        self.assertIn("STOP  The left link at the rear does not go in", said)
+        barless = FitFile(vehicle_c(), Fitting(front=axle_fit()))
+        code, said, _ = self.run_on(barless, "fit")
+        self.assertEqual((code, "choose one first" in said), (1, True))
+
+    def run_torque(self, *words):
+        out, complaints = io.StringIO(), io.StringIO()
+        with contextlib.redirect_stdout(out), contextlib.redirect_stderr(complaints):
+            code = main(["torque", *words])
+        return code, out.getvalue(), complaints.getvalue()
+
+    def test_torque_prints_case_20_with_drills_and_a_wrench_that_is_longer(self):
+        code, said, _ = self.run_torque("5/8-11", "8", "--extension", "400 mm", "200 mm")
+        self.assertEqual(code, 0)
+        self.assertRegex(said, r"target +287\.\d N·m +211\.\d lbf·ft")
+        self.assertRegex(said, r"wrench with extension +191\.\d N·m")
+        code, said, _ = self.run_torque("M12", "8.8", "--json", "--run-down", "10 N·m")
+        self.assertAlmostEqual(json.loads(said)["torque"]["target_n_m"], 98.0, delta=0.5)
+
+    def test_torque_stops_over_the_proof_load_and_names_what_it_cannot_read(self):
+        self.assertEqual(self.run_torque("M10", "8.8", "--sheet", "110 N·m")[0], 1)
+        for words, complaint in (
+            (("M11", "8.8"), "size: Read “M11”"), (("M10", "9"), "grade: Read “9”"),
+            (("M10", "8.8", "--sheet", "much"), "sheet: Could not read"),
+        ):  # fmt: skip
+            code, _, said = self.run_torque(*words)
+            self.assertEqual(code, 2)
+            self.assertIn(complaint, said)
+
     def test_bad_files_are_told_by_line_and_field_for_every_command(self):
         plain = to_plain(RIG)
         plain["vehicle"]["wheelbase_m"]["value"] = -1
@@ -103,7 +148,8 @@ class CommandTests(unittest.TestCase):
         self.assertEqual((code, "Not JSON" in said), (2, True))
 
     def test_schemas_of_all_files_are_printed(self):
-        for name, title in (("rig", "RigFile"), ("rank", "RankFile"), ("claim", "ClaimFile")):
+        for name, title in (("rig", "RigFile"), ("rank", "RankFile"), ("claim", "ClaimFile"),
+                            ("fit", "FitFile")):  # fmt: skip
             out = io.StringIO()
             with contextlib.redirect_stdout(out):
                 self.assertEqual(main(["schema", name]), 0)
@@ -114,7 +160,7 @@ class PublishedTests(unittest.TestCase):
     def test_the_examples_of_the_docs_are_what_the_program_prints(self):
         page = (ROOT / "docs" / "cli.md").read_text()
         examples = re.findall(r"(?ms)^```\n\$ axlecore (.*?)\n(.*?)^```$", page)
-        self.assertEqual(len(examples), 5)
+        self.assertEqual(len(examples), 7)
         for words, printed in examples:
             out = io.StringIO()
             with contextlib.redirect_stdout(out), contextlib.chdir(ROOT):

@@ -4,6 +4,10 @@ from browser_tests.browser import BrowserTestCase
 
 AXE = Path(__file__).parents[1] / "node_modules" / "axe-core" / "axe.min.js"
 
+FIT_SHEETS = (
+    "side", "holes", "links", "across", "clash", "drill", "bolts", "arrival", "turn",
+)  # fmt: skip
+
 #: Links in running text and small marks that are not controls by themselves.
 TARGET_PX = 24
 
@@ -46,9 +50,12 @@ class AccessibilityTests(BrowserTestCase):
                 ("Hive hauler", "choose"), ("Orrery", "choose?sheet=target"),
                 ("Orrery", "choose?sheet=ranking"), ("Orrery", "choose?sheet=motion"),
                 ("Orrery", "choose?sheet=ground"), ("Orrery", "choose?sheet=steel"),
-                ("Hive hauler", "choose?sheet=decide"),
+                ("Hive hauler", "choose?sheet=decide"), ("Tidewater", "fit"),
+                ("Crumb Line", "fit"),
+                *(("Orrery", f"fit?sheet={sheet}") for sheet in FIT_SHEETS),
             ):  # fmt: skip
                 self.open_job(name, station)
+                self.page.wait_for_load_state("networkidle")
                 self.check(f"{name} {station}, {theme}")
 
     def test_dialogs_and_an_open_number(self):
@@ -71,7 +78,8 @@ class AccessibilityTests(BrowserTestCase):
 
     def test_controls_are_large_enough_for_a_finger(self):
         for station in ("listen", "weigh", "look", "choose", "weigh?sheet=height",
-                        "choose?sheet=ranking", "choose?sheet=decide"):
+                        "choose?sheet=ranking", "choose?sheet=decide", "fit",
+                        "fit?sheet=holes", "fit?sheet=clash", "fit?sheet=drill"):
             self.open_job("Orrery", station)
             for control in self.page.locator("main button, main select, nav a").all():
                 box = control.bounding_box()

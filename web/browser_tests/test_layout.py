@@ -12,7 +12,11 @@ SCREENS = (
     ("Hive hauler", "choose"), ("Orrery", "choose?sheet=target"),
     ("Orrery", "choose?sheet=ranking"), ("Orrery", "choose?sheet=motion"),
     ("Orrery", "choose?sheet=ground"), ("Orrery", "choose?sheet=steel"),
-    ("Hive hauler", "choose?sheet=decide"),
+    ("Hive hauler", "choose?sheet=decide"), ("Tidewater", "fit"), ("Crumb Line", "fit"),
+    ("Orrery", "fit?sheet=side"), ("Orrery", "fit?sheet=holes"), ("Orrery", "fit?sheet=links"),
+    ("Orrery", "fit?sheet=across"), ("Orrery", "fit?sheet=clash"), ("Orrery", "fit?sheet=drill"),
+    ("Hive hauler", "fit?sheet=bolts"), ("Hive hauler", "fit?sheet=arrival"),
+    ("Orrery", "fit?sheet=turn"),
 )  # fmt: skip
 #: Rooms without a job.
 ROOMS = (
@@ -25,7 +29,7 @@ TOUCH_PX = 2
 STICKS_OUT = """() => [...document.querySelectorAll('body *')].filter((element) => {
   const box = element.getBoundingClientRect();
   return box.width > 0 && box.right > window.innerWidth + 1 &&
-    !element.closest('[data-scrolls], .overflow-x-auto, .overflow-auto, .sr-only, defs, clipPath');
+    !element.closest('[data-scrolls], [data-clipped], .overflow-x-auto, .overflow-auto, .sr-only, defs, clipPath');
 }).map((element) => element.outerHTML.slice(0, 140)).slice(0, 3)"""
 
 CUT = """() => [...document.querySelectorAll('main button, main label, main td, main th, main a,' +

@@ -154,8 +154,8 @@ def _lengths(check: BoxCheck, bar: Bar, _: RackPart | None) -> Iterator[BoxItem]
         if read is not None:
             result = Result.PASS if abs(read.value - expected) <= slack else Result.HOLD
         yield BoxItem(
-            name, what, f"{_mm(expected)} ± {_mm(slack)}",
-            "" if read is None else _mm(read.value), result,
+            name, what, f"{_mm(expected, slack / 5)} ± {_mm(slack, slack / 5)}",
+            "" if read is None else _mm(read.value, slack / 5), result,
         )  # fmt: skip
 
 

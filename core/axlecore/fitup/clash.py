@@ -21,6 +21,9 @@ from axlecore.fitup.sweep import Moved
 RODS = ("bar", "arm", "link")
 SIDES = ("left", "right")
 
+#: A point in the side view, forward and up, of one or many places.
+Flat = tuple[FloatArray | float, FloatArray]
+
 
 @dataclass(frozen=True)
 class Spans:
@@ -109,12 +112,15 @@ def gaps(
     -----
     By plane geometry: a point or a segment against a segment or a box, less their radii.
     """
-    axis, tip, hole = moved.axis_m, moved.tip_m, moved.hole_m
-    # The link's own eye sits on its hole and the arm's tip: those ends touch nothing.
-    rods = ((axis, axis), (axis, tip), (tip, hole))
+    axis, tip, hole = (
+        (np.ascontiguousarray(at[..., 0]), np.ascontiguousarray(at[..., 1]))
+        for at in (moved.axis_m, moved.tip_m, moved.hole_m)
+    )
+    rods: tuple[tuple[Flat, Flat | None], ...] = ((axis, None), (axis, tip), (tip, hole))
     radii = (diameters_m[0] / 2, diameters_m[0] / 2, diameters_m[1] / 2)
     lying = (across.middle[None, :], across.arm[list(sides)], across.link[list(sides)])
-    found = np.empty((axis.shape[0], len(obstacles), len(RODS), axis.shape[1]))
+    count, steps = moved.axis_m.shape[:2]
+    found = np.empty((count, len(obstacles), len(RODS), steps))
     for at, one in enumerate(obstacles):
         lift = TRAVEL_SHARE[one.moves] * np.asarray(travel_m)
         for rod, ((start, end), radius) in enumerate(zip(rods, radii, strict=True)):
@@ -138,37 +144,43 @@ def _across(one: Obstacle, rods: FloatArray) -> float:
     )
 
 
-def _side_view(one: Obstacle, start: FloatArray, end: FloatArray, lift: FloatArray) -> FloatArray:
-    """Distance in the side view from a neighbour to the line of a rod, (n, travels)."""
-    middle = np.stack(
-        [np.full_like(lift, one.forward_m.value), one.height_m.value + lift], axis=-1
-    )  # fmt: skip
-    run, rise, size = one.run_m.value, one.rise_m.value, one.size_m.value
+def _side_view(one: Obstacle, start: Flat, end: Flat | None, lift: FloatArray) -> FloatArray:
+    """Distance in the side view from a neighbour to a rod, or to a point where it has no end."""
+    middle: Flat = (one.forward_m.value, one.height_m.value + lift)
+    run, rise, size = one.run_m.value / 2, one.rise_m.value / 2, one.size_m.value
     if one.shape is Shape.CIRCLE:
-        return _point_to_segment(middle, start, end) - size / 2
-    half = np.array([run, rise]) / 2
+        apart = _apart(middle, start) if end is None else _point_to_segment(middle, start, end)
+        return apart - size / 2
     if one.shape is Shape.SEGMENT:
-        return _segments(middle - half, middle + half, start, end) - size / 2
-    return _box(middle, np.abs(half), start, end)
+        ends = (middle[0] - run, middle[1] - rise), (middle[0] + run, middle[1] + rise)
+        if end is None:
+            return _point_to_segment(start, *ends) - size / 2
+        return _segments(*ends, start, end) - size / 2
+    half = abs(run), abs(rise)
+    return _past(middle, half, start) if end is None else _box(middle, half, start, end)
 
 
-def _point_to_segment(point: FloatArray, start: FloatArray, end: FloatArray) -> FloatArray:
-    along = end - start
-    length = np.einsum("...i,...i", along, along)
-    from_start = point - start
-    share = np.einsum("...i,...i", from_start, along) / np.where(length > 0, length, 1.0)
+def _apart(one: Flat, other: Flat) -> FloatArray:
+    return np.asarray(np.hypot(one[0] - other[0], one[1] - other[1]))
+
+
+def _point_to_segment(point: Flat, start: Flat, end: Flat) -> FloatArray:
+    along_x, along_z = end[0] - start[0], end[1] - start[1]
+    from_x, from_z = point[0] - start[0], point[1] - start[1]
+    length = along_x * along_x + along_z * along_z
+    share = (from_x * along_x + from_z * along_z) / np.where(length > 0, length, 1.0)
     share = np.clip(share, 0.0, 1.0)
-    left = from_start - share[..., None] * along
-    return np.asarray(np.hypot(left[..., 0], left[..., 1]))
+    return np.asarray(np.hypot(from_x - share * along_x, from_z - share * along_z))
 
 
-def _cross(one: FloatArray, other: FloatArray) -> FloatArray:
-    return np.asarray(one[..., 0] * other[..., 1] - one[..., 1] * other[..., 0])
+def _cross(origin: Flat, one: Flat, other: Flat) -> FloatArray:
+    return np.asarray(
+        (one[0] - origin[0]) * (other[1] - origin[1])
+        - (one[1] - origin[1]) * (other[0] - origin[0])
+    )
 
 
-def _segments(
-    start: FloatArray, end: FloatArray, other_start: FloatArray, other_end: FloatArray
-) -> FloatArray:
+def _segments(start: Flat, end: Flat, other_start: Flat, other_end: Flat) -> FloatArray:
     apart = np.minimum(
         np.minimum(
             _point_to_segment(start, other_start, other_end),
@@ -178,28 +190,37 @@ def _segments(
             _point_to_segment(other_start, start, end), _point_to_segment(other_end, start, end)
         ),
     )
-    one, other = end - start, other_end - other_start
-    crossing = (_cross(one, other_start - start) * _cross(one, other_end - start) < 0) & (
-        _cross(other, start - other_start) * _cross(other, end - other_start) < 0
+    crossing = (_cross(start, end, other_start) * _cross(start, end, other_end) < 0) & (
+        _cross(other_start, other_end, start) * _cross(other_start, other_end, end) < 0
     )
     return np.where(crossing, 0.0, apart)
 
 
-def _box(middle: FloatArray, half: FloatArray, start: FloatArray, end: FloatArray) -> FloatArray:
+def _past(middle: Flat, half: tuple[float, float], point: Flat) -> FloatArray:
+    """Distance from a point to a box; zero inside."""
+    return np.asarray(
+        np.hypot(
+            np.maximum(np.abs(point[0] - middle[0]) - half[0], 0.0),
+            np.maximum(np.abs(point[1] - middle[1]) - half[1], 0.0),
+        )
+    )
+
+
+def _box(middle: Flat, half: tuple[float, float], start: Flat, end: Flat) -> FloatArray:
     """Corners to the rod, the rod's ends to the box, or nothing where the rod runs through it."""
-    corners = [middle + half * np.array(signs) for signs in ((1, 1), (-1, 1), (-1, -1), (1, -1))]
-    ends = [np.maximum(np.abs(point - middle) - half, 0.0) for point in (start, end)]
+    corners = [(middle[0] + x * half[0], middle[1] + z * half[1]) for x in (1, -1) for z in (1, -1)]
     apart = np.minimum.reduce(
         [_point_to_segment(corner, start, end) for corner in corners]
-        + [np.hypot(over[..., 0], over[..., 1]) for over in ends]
+        + [_past(middle, half, start), _past(middle, half, end)]
     )
     # The part of the rod inside the strip of each axis; both at once: it runs through.
-    along, offset = end - start, middle - start
-    with np.errstate(divide="ignore", invalid="ignore"):
-        one, other = (offset - half) / along, (offset + half) / along
-    still = along == 0
-    within = np.abs(offset) <= half
-    enters = np.where(still, np.where(within, -np.inf, np.inf), np.fmin(one, other))
-    leaves = np.where(still, np.where(within, np.inf, -np.inf), np.fmax(one, other))
-    through = np.maximum(enters.max(axis=-1), 0.0) <= np.minimum(leaves.min(axis=-1), 1.0)
-    return np.where(through & np.isfinite(apart), 0.0, apart)
+    enters, leaves = np.zeros_like(apart), np.ones_like(apart)
+    for axis in (0, 1):
+        along, offset = end[axis] - start[axis], middle[axis] - start[axis]
+        with np.errstate(divide="ignore", invalid="ignore"):
+            one, other = (offset - half[axis]) / along, (offset + half[axis]) / along
+        still, within = along == 0, np.abs(offset) <= half[axis]
+        first = np.where(still, np.where(within, -np.inf, np.inf), np.fmin(one, other))
+        last = np.where(still, np.where(within, np.inf, -np.inf), np.fmax(one, other))
+        enters, leaves = np.maximum(enters, first), np.minimum(leaves, last)
+    return np.where((enters <= leaves) & np.isfinite(apart), 0.0, apart)

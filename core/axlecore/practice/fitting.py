@@ -31,6 +31,8 @@ AXLES = ("front", "rear")
 _SCARCE_DROOP_M = 0.015
 #: Where nobody knows the band a lean may move by this before it is said [rad].
 _LEAST_MOVE_RAD = math.radians(0.1)
+#: Lengths that differ by less are the same [m].
+_ROUNDING_M = 1e-6
 #: A mismatch of the sides that leans the vehicle by this, or preloads the last bolt [rad, m].
 _REST_LEAN_RAD, _MISMATCH_M = math.radians(0.1), 0.003
 
@@ -314,7 +316,7 @@ def _links(case: _Case) -> Iterator[Finding]:
             "Take another link, or another hole.", "from ≤ length ≤ to", "left.link_m",
         )  # fmt: skip
     held, needed = advice.engagement_m, advice.engagement_needed_m
-    if held is not None and needed is not None and held < needed:
+    if held is not None and needed is not None and held < needed - _ROUNDING_M:
         yield case.finding(
             "engagement", Kind.STOP, f"Too little thread holds the {case.name} link.",
             f"{_mm(held)} of thread are left in the body at this length; one and a half diameters "

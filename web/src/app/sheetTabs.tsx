@@ -22,7 +22,8 @@ export function SheetTabs<T extends string>({ station, to, names, sheet }: Sheet
           key={key}
           to={to}
           params={{ jobId: String(job.id) }}
-          search={{ sheet: key } as never}
+          // The axle that is looked at stays; a place or part that was asked for does not.
+          search={((now: { axle?: string }) => ({ axle: now.axle, sheet: key })) as never}
           aria-current={sheet === key ? "page" : undefined}
           className={LINK_TAB}
         >

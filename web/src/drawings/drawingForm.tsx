@@ -47,7 +47,8 @@ export function DrawingForm({ order, measured, save, children }: DrawingFormProp
       setOpen,
       close: (place, goTo) => {
         closed.current = goTo === null ? place : null;
-        setOpen(goTo);
+        // Another may have been opened while this one was still being kept.
+        setOpen((now) => (now === place ? goTo : now));
       },
       takesCursor: (place) => {
         if (closed.current !== place) return false;

@@ -66,7 +66,7 @@ _RIGS = (
          scenario.clinic, JobKind.UPGRADE, 16, (Station.LISTEN,)),
     _Rig("hives", "Hive hauler", "heavy pickup, tows a trailer of forty hives", scenario.hives,
          JobKind.UPGRADE, 9, (Station.LISTEN, Station.WEIGH, Station.LOOK),
-         (Action.NEW, "GC-29R"), "no bar behind until now; the air lines wait for spring",
+         (Action.NEW, "GC-KR29"), "no bar behind until now; the air lines wait for spring",
          (("rear", Layout.LEAF),)),
     _Rig("orrery", "Orrery, travelling planetarium", "stripped motorhome chassis",
          scenario.planetarium, JobKind.UPGRADE, 10,

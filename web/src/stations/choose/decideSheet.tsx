@@ -72,12 +72,18 @@ export function DecideSheet() {
   );
 }
 
+/** What of the findings speaks against recording the choice as it is. */
+const BROKEN: Record<string, string> = {
+  target_missed: "Target missed.",
+  fit_changes_promise: "Fitting changes what was promised.",
+};
+
 function Recorder() {
   const { job, writes, assessment } = useJobView();
   const lead = useSession().data?.role === "lead";
   const [reason, setReason] = useState("");
   const { refusal, attempt } = useAttempt();
-  const missed = assessment?.findings.filter(({ rule }) => rule === "target_missed") ?? [];
+  const broken = assessment?.findings.filter(({ rule }) => rule in BROKEN) ?? [];
   return (
     <section aria-label="Choice">
       <h2 className="font-semibold">The choice</h2>
@@ -88,9 +94,9 @@ function Recorder() {
           </li>
         ))}
       </ul>
-      {missed.map(({ why, state }) => (
-        <p key={`${why} ${state}`} className="text-sm text-watch">
-          Target missed. {why}
+      {broken.map(({ rule, why, state }) => (
+        <p key={`${rule} ${why} ${state}`} className="text-sm text-watch">
+          {BROKEN[rule]} {why}
         </p>
       ))}
       {lead ? (

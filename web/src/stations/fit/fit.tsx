@@ -59,7 +59,7 @@ export function Fit() {
   const asked = useSearch({ from: "/jobs/$jobId/fit" });
   const first: AxleName =
     job.fitting.rear || job.set_up.rear || !job.fitting.front ? "rear" : "front";
-  const [axle, setAxle] = useAskedAxle(asked.axle ?? first, `${asked.axle} ${asked.sheet}`);
+  const [axle, setAxle] = useAskedAxle(asked.axle ?? first, asked.axle);
   const [travel, setTravel] = useState<Record<Side, number>>({ left: 0, right: 0 });
   const found = useFit(job);
   const shown = asked.sheet ?? "side";

@@ -17,7 +17,8 @@ type NeighboursProps = {
 /** Neighbours in the side view as simple shapes; one that is too near is hatched in brick. */
 export function Neighbours({ obstacles, gaps, frame, travel, picked }: NeighboursProps) {
   return (
-    <g>
+    // What is long runs off the paper, whose edge cuts it.
+    <g data-clipped>
       {obstacles.map((one, i) => {
         if (one.carries_link) return null;
         const gap = gaps.find(({ index }) => index === i);

@@ -3,7 +3,6 @@ import { useChooseSchool } from "../../api/fit";
 import { useSession } from "../../api/queries";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
-import { Pick } from "../../ui/pick";
 import { useFitView } from "./fitView";
 
 /** The school this job keeps to in one matter, with the reason of the default. */
@@ -20,16 +19,26 @@ export function SchoolPick({ matter }: { matter: string }) {
   const own = job.fitting.schools?.[matter] !== undefined;
   return (
     <div className="mb-2">
-      <Pick
-        label={school.matter}
-        place={`fitting.schools.${matter}`}
-        value={held}
-        disabled={!writable}
-        onChange={(next) =>
-          void attempt(() => writes.enterOnPaper("fitting", `schools.${matter}`, next))
-        }
-        options={Object.entries(school.options).map(([value, text]) => ({ value, text }))}
-      />
+      <label className="block border-b border-line text-sm">
+        <span className="text-pale">{school.matter}</span>
+        <select
+          value={held}
+          disabled={!writable}
+          data-place={`fitting.schools.${matter}`}
+          onChange={(event) =>
+            void attempt(() =>
+              writes.enterOnPaper("fitting", `schools.${matter}`, event.target.value),
+            )
+          }
+          className="block min-h-11 w-full bg-paper"
+        >
+          {Object.entries(school.options).map(([value, text]) => (
+            <option key={value} value={value}>
+              {text}
+            </option>
+          ))}
+        </select>
+      </label>
       <p className="text-xs text-pale">
         {own ? "This job’s own school. " : "The shop’s school. "}
         {held === school.default

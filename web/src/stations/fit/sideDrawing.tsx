@@ -309,21 +309,11 @@ function Numbers({ fit, frame, path, pose, differs }: NumbersProps) {
       <Dimension
         place={`${path}.left.link_m`}
         x={link.x + out * 16}
-        y={link.y - (differs ? 14 : 0)}
+        y={link.y}
         align={out < 0 ? "end" : "start"}
         caption={differs ? "left" : "link"}
         showTyped
       />
-      {differs && (
-        <Dimension
-          place={`${path}.right.link_m`}
-          x={link.x + out * 16}
-          y={link.y + 14}
-          align={out < 0 ? "end" : "start"}
-          caption="right"
-          showTyped
-        />
-      )}
     </>
   );
 }

@@ -67,7 +67,8 @@ export function TurnSheet() {
         solids.push({
           ...block,
           colour: near ? "stop" : one.carries_link ? "line" : "pale",
-          clear: near ? 0.25 : one.carries_link ? 0.45 : 0.62,
+          // What is large would hide what is behind it.
+          clear: near ? 0.25 : one.carries_link ? 0.45 : block.size[2] > 0.35 ? 0.82 : 0.62,
         });
       }
     });
