@@ -4,7 +4,7 @@ import json
 from collections import OrderedDict
 from hashlib import sha256
 
-from axlecore.choose import axle_named
+from axlecore.choose import AXLES, axle_named
 from axlecore.entry import fit_part
 from axlecore.fitup.advice import RackLink
 from axlecore.fitup.applied import fitted_bar
@@ -12,7 +12,7 @@ from axlecore.fitup.sheet import Fitting, Layout
 from axlecore.fitup.start import begin, with_part, without_part
 from axlecore.formats import to_plain
 from axlecore.parts import PartKind, RackPart
-from axlecore.practice.fitting import AXLES, FitStation, Racks, fit_station
+from axlecore.practice.fitting import FitStation, Racks, fit_station
 from jobs.models import Job
 from jobs.records import arrival_of, fitting_of, look_over_of, paper_of, set_up_of
 from racks.services import made_for, record_of, suited_to

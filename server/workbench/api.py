@@ -12,9 +12,10 @@ from axlecore.fasteners import GRADES, Lubrication, Torque, torque
 from axlecore.links import LinkAttitude, link_attitude, link_for_level_arm
 from axlecore.measure import Known, Measured
 from axlecore.protractor import Protractor, read_pictures
+from axlecore.repair import RepairRung, repair_ladder
 from axlecore.section import area, bore_band, bore_from_mass
 from axlecore.steel import DENSITY_KG_M3
-from axlecore.units import Dimension, read_quantity
+from axlecore.units import GRAVITY_M_S2, Dimension, read_quantity
 from shops.requests import PersonRequest
 
 router = Router(tags=["bench"])
@@ -92,6 +93,14 @@ class TorqueOut(Schema):
     sheet_n_m: float | None
     grades: list[str]
     lubrications: list[str]
+
+
+class SnappedIn(Schema):
+    size: str = _typed(default="M12x1.75")
+    wall: str = _typed(default="12 mm")
+    edge: str = _typed(default="35 mm")
+    behind: str = _typed(default="reachable")
+    load: str = _typed(default="200 kg")
 
 
 class PicturesIn(Schema):
@@ -197,6 +206,17 @@ def get_torque(request: PersonRequest, asked: Query[TorqueIn]) -> TorqueOut:
 @router.get("/bench/drill", response=Holes, operation_id="bench_drill")
 def get_drill(request: PersonRequest, size: str = Query("M12x1.75", max_length=24)) -> Holes:
     return holes(size)
+
+
+@router.get("/bench/snapped", response=list[RepairRung], operation_id="bench_snapped")
+def get_snapped(request: PersonRequest, body: Query[SnappedIn]) -> list[RepairRung]:
+    return repair_ladder(
+        body.size,
+        read_quantity(body.wall, Dimension.SMALL_LENGTH, "wall"),
+        read_quantity(body.edge, Dimension.SMALL_LENGTH, "edge"),
+        body.behind == "reachable",
+        read_quantity(body.load, Dimension.MASS, "load") * GRAVITY_M_S2,
+    )
 
 
 @router.post("/bench/pictures", response=Protractor, operation_id="bench_pictures")

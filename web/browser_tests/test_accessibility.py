@@ -38,7 +38,7 @@ class AccessibilityTests(BrowserTestCase):
             self.page.get_by_label("Front axle load").wait_for()
             self.check(f"intake, {theme}")
             for address in ("racks?kind=kit", "racks/import", "bench/bar", "bench/torque",
-                            "bench/link", "bench/pictures"):  # fmt: skip
+                            "bench/link", "bench/snapped", "bench/pictures"):  # fmt: skip
                 self.page.goto(f"{self.live_server_url}/{address}")
                 self.page.wait_for_load_state("networkidle")
                 self.check(f"{address}, {theme}")

@@ -20,7 +20,7 @@ SCREENS = (
 )  # fmt: skip
 #: Rooms without a job.
 ROOMS = (
-    ("", "racks?kind=kit"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"),
+    ("", "racks?kind=kit"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
 )  # fmt: skip
 WIDTHS = (820, 1024, 1200, 1680)
 #: Rounded and anti-aliased edges may touch.

@@ -128,6 +128,13 @@ class BenchTests(BrowserTestCase):
         self.page.get_by_label("The sheet says").fill("110 N·m")
         self.wait_for_text(self.page.get_by_test_id("sheet-says"), "stretches for good")
 
+    def test_the_ladder_of_a_snapped_bolt_ends_where_the_edge_is(self):
+        self.open_bench("snapped?size=M10&edge=30 mm")
+        ladder = self.page.get_by_label("Ladder of repair")
+        self.wait_for_text(ladder, "Drill 10.4 mm, tap with the insert’s own tap".replace("’", "'"))
+        self.page.get_by_label("Middle to the nearest edge").fill("11 mm")
+        self.wait_for_text(ladder.locator("li", has_text="Larger tap"), "at the edge")
+
     def test_drills_come_in_order(self):
         self.open_bench("drill?size=M10")
         self.wait_for_text(self.page.locator("dd"), "8.5 mm")

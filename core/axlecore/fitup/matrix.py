@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from enum import StrEnum
 
 import numpy as np
@@ -281,19 +281,3 @@ def link_lengths(fit: AxleFit, rack_m: Sequence[float]) -> list[float]:
     tried = {round(float(one), 4) for one in (*own, *rack_m)}
     tried |= {round(side.link_m.value, 4) for side in (fit.left, fit.right)}
     return sorted(tried)
-
-
-def with_pick(fit: AxleFit, side: str, pick: SideFit) -> AxleFit:
-    """Return a sheet with a pick on one side or on both.
-
-    Parameters
-    ----------
-    fit : AxleFit
-        The axle's sheet.
-    side : str
-        "left", "right" or "both".
-    pick : SideFit
-        What is picked.
-    """
-    named = ("left", "right") if side == "both" else (side,)
-    return replace(fit, **dict.fromkeys(named, pick))  # type: ignore[arg-type]

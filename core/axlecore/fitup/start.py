@@ -181,21 +181,6 @@ def usual_neighbour(key: str, axle: Axle) -> Obstacle:
     )  # fmt: skip
 
 
-def layout_of(axle: Axle, axle_name: str) -> Layout:
-    """Return the suspension a sheet of this axle usually starts from.
-
-    Parameters
-    ----------
-    axle : Axle
-        As measured.
-    axle_name : str
-        "front" or "rear".
-    """
-    if axle.suspension is _FREE:
-        return Layout.WISHBONE if axle_name == "front" else Layout.STRUT
-    return Layout.LEAF
-
-
 def begin(axle: Axle, bar: Bar, layout: Layout) -> AxleFit:
     """Return a fit-up sheet with a suspension's usual places.
 

@@ -6,6 +6,7 @@ import math
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
+from axlecore.choose import AXLES
 from axlecore.errors import InputError
 from axlecore.evaluate import Evaluation
 from axlecore.fitup.advice import RackLink
@@ -26,7 +27,6 @@ from axlecore.practice.partfit import Fit, FitVerdict, part_fit
 from axlecore.rig import SetUp, Vehicle
 from axlecore.schools import SCHOOLS, School, settled
 
-AXLES = ("front", "rear")
 #: A link that reaches past the damper's stop by less than this is worth a word [m].
 _SCARCE_DROOP_M = 0.015
 #: Where nobody knows the band a lean may move by this before it is said [rad].

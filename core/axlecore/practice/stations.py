@@ -6,13 +6,14 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 
+from axlecore.choose import AXLES
 from axlecore.fitup.arrival import Result
 from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.loads import LoadKey
 from axlecore.measure import Known, Measured, Record
 from axlecore.practice.consequences import consequences
 from axlecore.practice.finding import Finding, Kind
-from axlecore.practice.fitting import AXLES, FitStation
+from axlecore.practice.fitting import FitStation
 from axlecore.practice.listen import Complaint, Verdict
 from axlecore.practice.look import LookOver, Rating, parts_to_see
 from axlecore.rig import SetUp, Vehicle

@@ -31,6 +31,9 @@ class BenchTests(TwoShops):
         found = self.ask("torque", size="M14", grade="10.9")["torque"]
         self.assertAlmostEqual(found["target_n_m"], 201.2, delta=0.2)
         self.assertAlmostEqual(self.ask("drill", size="M10")["tap_drill_m"] * 1e3, 8.5)
+        rungs = {one["rung"]: one for one in self.ask("snapped", size="M10", wall="6 mm")}
+        self.assertIn("too little thread", rungs["insert"]["why_not"])
+        self.assertTrue(rungs["through-bolt"]["possible"])
 
     def test_a_claim_is_held_against_both_bars(self):
         found = self.ask("claim", claim="122", diameter="34.9 mm", old_diameter="28.6 mm",
@@ -56,5 +59,7 @@ class BenchTests(TwoShops):
         self.refuse("link", "link", "too short", link="10 mm")
         self.refuse("torque", "grade", "8.8", grade="9")
         self.refuse("drill", "size", "M5 to M24", size="M99")
+        self.refuse("snapped", "wall", "", wall="thick")
+        self.refuse("snapped", "edge_distance_m", "above zero", edge="0 mm")
         empty = self.send("POST", "/bench/pictures", {"body": [], "horizon": []})
         self.assertEqual(empty.status_code, 422)

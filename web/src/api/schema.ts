@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/snapped": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Snapped */
+        get: operations["bench_snapped"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/torque": {
         parameters: {
             query?: never;
@@ -4643,6 +4660,38 @@ export interface components {
             removed: boolean;
         };
         /**
+         * RepairRung
+         * @description One rung of the ladder.
+         *
+         *     Attributes
+         *     ----------
+         *     rung : Rung
+         *         Which.
+         *     text : str
+         *         What is done, with its drill and tap.
+         *     hole_m : float
+         *         Hole that it leaves [m].
+         *     possible : bool
+         *         Whether it can be done here.
+         *     why_not : str
+         *         What is in the way; empty where it can be done.
+         *     closes : tuple of Rung
+         *         Earlier rungs that cannot be tried any more once this one is.
+         */
+        RepairRung: {
+            /** Closes */
+            closes: components["schemas"]["Rung"][];
+            /** Hole M */
+            hole_m: number;
+            /** Possible */
+            possible: boolean;
+            rung: components["schemas"]["Rung"];
+            /** Text */
+            text: string;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
          * Replay
          * @description One vehicle in one set-up through every manoeuvre.
          *
@@ -4828,6 +4877,12 @@ export interface components {
             /** Part Number */
             part_number: string;
         };
+        /**
+         * Rung
+         * @description Rungs of the ladder, in the order they are tried.
+         * @enum {string}
+         */
+        Rung: "extract" | "re-tap" | "insert" | "through-bolt" | "larger tap" | "rivet nut" | "weld";
         /**
          * Rust
          * @description Rust of the whole undercarriage.
@@ -5249,6 +5304,34 @@ export interface components {
             target_lean_rad: number | null;
             /** Why Not */
             why_not: string;
+        };
+        /** SnappedIn */
+        SnappedIn: {
+            /**
+             * Behind
+             * @default reachable
+             */
+            behind: string;
+            /**
+             * Edge
+             * @default 35 mm
+             */
+            edge: string;
+            /**
+             * Load
+             * @default 200 kg
+             */
+            load: string;
+            /**
+             * Size
+             * @default M12x1.75
+             */
+            size: string;
+            /**
+             * Wall
+             * @default 12 mm
+             */
+            wall: string;
         };
         /**
          * StackFault
@@ -6236,6 +6319,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Protractor"];
+                };
+            };
+        };
+    };
+    bench_snapped: {
+        parameters: {
+            query?: {
+                behind?: string;
+                edge?: string;
+                load?: string;
+                size?: string;
+                wall?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairRung"][];
                 };
             };
         };

@@ -10,6 +10,7 @@ import { ClaimAnswer } from "./claimAnswer";
 import { DrillAnswer } from "./drillAnswer";
 import { LinkAnswer } from "./linkAnswer";
 import { Pictures } from "./pictures";
+import { SnappedAnswer } from "./snappedAnswer";
 import { TorqueAnswer } from "./torqueAnswer";
 
 const ANSWERS = {
@@ -19,6 +20,7 @@ const ANSWERS = {
   link: LinkAnswer,
   torque: TorqueAnswer,
   drill: DrillAnswer,
+  snapped: SnappedAnswer,
 } as const;
 
 /** The bench: single calculators without a job; the address holds what is typed. */

@@ -2,7 +2,7 @@
 export type BenchField = { key: string; label: string; start: string; options?: string[] };
 
 export type Calculator = {
-  key: "bar" | "bore" | "claim" | "link" | "torque" | "drill" | "pictures";
+  key: "bar" | "bore" | "claim" | "link" | "torque" | "drill" | "snapped" | "pictures";
   name: string;
   /** What it answers, in a sentence. */
   says: string;
@@ -75,6 +75,18 @@ export const CALCULATORS: Calculator[] = [
     name: "Drill sizes",
     says: "Holes for tapping, for a wire insert and for clearance, and the drills in order.",
     fields: [{ key: "size", label: "Size", start: "M12x1.75" }],
+  },
+  {
+    key: "snapped",
+    name: "Snapped bolt",
+    says: "The ladder of repair for a bolt that snapped in the frame, and where it ends.",
+    fields: [
+      { key: "size", label: "Size", start: "M12x1.75" },
+      { key: "wall", label: "Wall that holds the thread", start: "12 mm" },
+      { key: "edge", label: "Middle to the nearest edge", start: "35 mm" },
+      { key: "behind", label: "Behind it", start: "reachable", options: ["reachable", "closed"] },
+      { key: "load", label: "Bushing pulls to and fro", start: "200 kg" },
+    ],
   },
   {
     key: "pictures",
