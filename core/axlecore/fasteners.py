@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -155,6 +156,69 @@ def _judged(sheet: float, target: float, at_proof: float) -> tuple[str, str]:
             f"{side} for this size and grade. Check size, grade and what is on the thread."
         )
     return "fits", f"The sheet's {sheet:.0f} N·m is {sheet / target:.0%} of the usual: plausible."
+
+
+class Cushion(StrEnum):
+    """What a cushion is made of."""
+
+    RUBBER = "rubber"
+    POLYURETHANE = "polyurethane"
+
+
+#: Share of its height a cushion is squeezed by: wanted, and past which it is crushed. Workshop
+#: practice; its sheet goes first.
+_SQUEEZE = {Cushion.RUBBER: (0.15, 0.25), Cushion.POLYURETHANE: (0.04, 0.08)}
+
+
+@dataclass(frozen=True)
+class CrushJoint(Record):
+    """A cushioned joint, tightened by its bulge and not by a torque.
+
+    Attributes
+    ----------
+    height_m, least_m : float
+        Height to tighten it to, and below which it is crushed [m].
+    bulge_m : float
+        How far its rim stands out at that height [m].
+    """
+
+    height_m: float
+    least_m: float
+    bulge_m: float
+
+
+def crush_joint(
+    cushion: Cushion, free_height_m: float, outside_m: float, inside_m: float
+) -> CrushJoint:
+    """Return what a cushion is tightened to.
+
+    Parameters
+    ----------
+    cushion : Cushion
+        Its material: polyurethane hardly bulges.
+    free_height_m : float
+        Unloaded [m], above zero.
+    outside_m, inside_m : float
+        Diameters [m], the outside the larger.
+
+    Raises
+    ------
+    InputError
+        Names the argument out of range.
+
+    Notes
+    -----
+    Rubber keeps its volume, so the rim grows to √(d² + (D² − d²)·h₀/h): by geometry.
+    """
+    free = float(above_zero("free_height_m", free_height_m, "Height of the cushion"))
+    outside = float(above_zero("outside_m", outside_m, "Outside of the cushion"))
+    inside = float(zero_or_more("inside_m", inside_m, "Inside of the cushion"))
+    if not inside < outside:
+        raise InputError("inside_m", "The inside must be below the outside.")
+    wanted, most = _SQUEEZE[cushion]
+    height = free * (1 - wanted)
+    rim = math.sqrt(inside**2 + (outside**2 - inside**2) * free / height)
+    return CrushJoint(height, free * (1 - most), (rim - outside) / 2)
 
 
 def torque_on(sheet_n_m: float, sheet: Lubrication, now: Lubrication) -> float:

@@ -9,7 +9,15 @@ from hypothesis import strategies as st
 
 from axlecore.drills import bolt_length, drill_steps, holes
 from axlecore.errors import InputError
-from axlecore.fasteners import Lubrication, proof_stress, torque, torque_on, wrench_setting
+from axlecore.fasteners import (
+    Cushion,
+    Lubrication,
+    crush_joint,
+    proof_stress,
+    torque,
+    torque_on,
+    wrench_setting,
+)
 from axlecore.repair import Rung, repair_ladder
 from axlecore.threads import PITCHES_MM, THREADS_AN_INCH, coarse_sizes, read_thread
 
@@ -69,6 +77,26 @@ class TorqueTests(unittest.TestCase):
         for argument in ((0.0, 0.4, 0.1), (120.0, 0.0, 0.1), (120.0, 0.4, -0.1)):
             with self.assertRaises(InputError):
                 wrench_setting(*argument)
+
+
+class CrushTests(unittest.TestCase):
+    def test_a_cushion_keeps_its_volume_when_it_bulges(self):
+        found = crush_joint(Cushion.RUBBER, 0.02, 0.036, 0.010)
+        rim = 0.036 + 2 * found.bulge_m
+        self.assertAlmostEqual((rim**2 - 0.01**2) * found.height_m, (0.036**2 - 0.01**2) * 0.02)
+        self.assertLess(found.least_m, found.height_m)
+
+    def test_polyurethane_hardly_bulges(self):
+        soft, hard = (crush_joint(one, 0.02, 0.036, 0.010) for one in Cushion)
+        self.assertLess(hard.bulge_m, soft.bulge_m / 3)
+        self.assertGreater(hard.height_m, soft.height_m)
+
+    def test_a_cushion_that_is_none_is_refused_by_name(self):
+        for sizes, field in (((0.0, 0.03, 0.01), "free_height_m"), ((0.02, 0.03, 0.03), "inside_m"),
+                             ((0.02, float("nan"), 0.01), "outside_m")):  # fmt: skip
+            with self.assertRaises(InputError) as caught:
+                crush_joint(Cushion.RUBBER, *sizes)
+            self.assertEqual(caught.exception.field, field)
 
 
 class HoleTests(unittest.TestCase):

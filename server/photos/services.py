@@ -17,11 +17,13 @@ from shops.models import Person
 #: The picture the side profile is drawn over.
 SIDE = "side"
 _MOST_PHOTOS = 200
+#: What came for each axle: the evidence where it is not as ordered.
+ARRIVED = ("front_arrival", "rear_arrival")
 
 
 def keep_photo(job: Job, person: Person, place: str, upload: IO[Any], size: int) -> Photo:
     """Store a picture of one place of a job's vehicle."""
-    places = {part.key for part in parts_to_see(sheet_of(job.vehicle))} | {SIDE}
+    places = {part.key for part in parts_to_see(sheet_of(job.vehicle))} | {SIDE, *ARRIVED}
     if place not in places:
         raise InputError("place", f"There is no “{place[:40]}” on this vehicle's list.")
     if job.photos.filter(removed_at=None).count() >= _MOST_PHOTOS:

@@ -14,6 +14,7 @@ from jobs.gates import assess_job, practice_of
 from jobs.models import Job
 from jobs.records import complaint_of, look_over_of
 from photos.models import Photo
+from photos.services import ARRIVED, SIDE
 from prints.paper import as_pdf
 from rigs.services import sheet_of
 
@@ -88,7 +89,7 @@ def intake_sheet(job: Job) -> bytes:
         (part, look.of(part.key)) for part in parts
         if look.of(part.key).rating not in (Rating.UNSEEN, Rating.GOOD) or look.of(part.key).note
     ]  # fmt: skip
-    photos = job.photos.filter(removed_at=None).exclude(place="side").order_by("pk")
+    photos = job.photos.filter(removed_at=None).exclude(place__in=(SIDE, *ARRIVED)).order_by("pk")
     names = {part.key: f"{part.axle} {part.label.lower()}" for part in parts}
     return as_pdf(
         "intake.html",

@@ -139,7 +139,7 @@ class FastenerTests(FitCase):
         self.wait_for_text(bolt.locator("dl > div").first, "–")
         # Anti-seize lowers the target of the other bolts at once.
         link = self.page.get_by_test_id("bolt-front_1").locator("dl > div").first
-        self.wait_for_text(link, "68 N·m")
+        self.wait_for_text(link, "75 N·m")
         self.place("fitting.schools.threads").select_option("anti_seize")
         self.wait_for_text(link, "49 N·m")
         bolt.get_by_label("Use it all the same").fill("maker's letter: a 12.9 bolt is in the box")
@@ -285,6 +285,14 @@ class NeighbourTests(FitCase):
         self.wait_for_text(self.page.get_by_label("Least gaps"), "Something else")
         there.get_by_role("button", name="It is not there").click()
         self.until(lambda: len(self.fitted("Hive hauler").obstacles) == at)
+
+    def test_a_neighbour_is_seen_from_behind_and_its_ends_are_entered_there(self):
+        self.open_job("Orrery", "fit?sheet=clash")
+        behind = self.page.get_by_test_id("behind-3")
+        behind.first.wait_for()
+        before = behind.locator("rect").first.bounding_box()["width"]
+        self.enter("fitting.rear.obstacles.3.right_m", "-500 mm")
+        self.until(lambda: behind.locator("rect").first.bounding_box()["width"] > 2 * before)
 
     def test_the_turntable_turns_and_moves(self):
         self.open_job("Orrery", "fit?sheet=turn")

@@ -87,8 +87,8 @@ def kit_bolts(
 
     Notes
     -----
-    A sheet's torque is for zinc-plated threads as delivered; other lubrication goes as the nut
-    factors. Sources: as `fasteners.torque`.
+    A sheet's torque stands as it is, but for anti-seize: that goes as the nut factors. What other
+    treatments change lies within the nut factor's own spread. Sources: as `fasteners.torque`.
     """
     lubrication = LUBRICATION[thread_school]
     return [
@@ -111,15 +111,28 @@ def _checked(
             key, one.where, one.size, one.grade, one.count, one.torque_n_m, lubrication, None,
             None, None, None, "unread", error.message, reason,
         )  # fmt: skip
+    if "cushion" in one.where.lower() and not (one.torque_n_m and school == "sheet"):
+        return KitBolt(
+            key, one.where, one.size, one.grade, one.count, one.torque_n_m, lubrication, None,
+            own.target_n_m, own.at_proof_n_m, None, "fits",
+            "A cushioned joint is tightened until the cushion bulges slightly, not to a torque.",
+            reason,
+        )  # fmt: skip
     use: float | None = own.target_n_m
     if one.torque_n_m is not None and school == "sheet":
         held_back = delivered.sheet_kind == "stop" and not reason
-        use = None if held_back else torque_on(one.torque_n_m, Lubrication.ZINC, lubrication)
+        use = None if held_back else _by_sheet(one.torque_n_m, lubrication)
     return KitBolt(
         key, one.where, one.size, one.grade, one.count, one.torque_n_m, lubrication, use,
         own.target_n_m, own.at_proof_n_m, _through(one, grip_m), delivered.sheet_kind or "fits",
         delivered.sheet_says or "The sheet gives no torque: taken from size and grade.", reason,
     )  # fmt: skip
+
+
+def _by_sheet(sheet_n_m: float, lubrication: Lubrication) -> float:
+    if lubrication is Lubrication.ANTI_SEIZE:
+        return torque_on(sheet_n_m, Lubrication.ZINC, lubrication)
+    return sheet_n_m
 
 
 def _through(one: SheetTorque, grip_m: float) -> float | None:

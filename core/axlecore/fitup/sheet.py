@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from axlecore.errors import InputError
+from axlecore.fasteners import Cushion
 from axlecore.loads import LoadKey
 from axlecore.measure import Measured, Record, check_places, place
 from axlecore.schools import settled
@@ -263,6 +264,10 @@ class LinkStack(Record):
         Its bolt.
     washer_m, cushion_m, long_cushion_m, plate_m, sleeve_m : Measured
         Thickness of each piece as tightened [m]; plates are bracket and arm's eye.
+    material : Cushion
+        Of the cushions.
+    free_m, outside_m : Measured or None
+        Height of a cushion unloaded, and its diameter [m].
     """
 
     washer_m: Measured = place("Cup washer", Dimension.SMALL_LENGTH, 0.0005, 0.02)
@@ -270,6 +275,13 @@ class LinkStack(Record):
     long_cushion_m: Measured = place("Long cushion, tightened", Dimension.SMALL_LENGTH, 0.005, 0.1)
     plate_m: Measured = place("Bracket or eye", Dimension.SMALL_LENGTH, 0.002, 0.05)
     sleeve_m: Measured = place("Sleeve", Dimension.LENGTH, 0.0, 0.6)
+    free_m: Measured | None = place(
+        "Cushion, unloaded", Dimension.SMALL_LENGTH, 0.005, 0.09, optional=True
+    )
+    outside_m: Measured | None = place(
+        "Cushion's diameter", Dimension.SMALL_LENGTH, 0.012, 0.12, optional=True
+    )
+    material: Cushion = Cushion.POLYURETHANE
     order: tuple[StackPiece, ...] = USUAL_STACK
     size: str = "M10x1.5"
 

@@ -6,8 +6,10 @@ from dataclasses import dataclass
 
 from axlecore.drills import bolt_length
 from axlecore.errors import InputError
+from axlecore.fasteners import CrushJoint, crush_joint
 from axlecore.fitup.sheet import LinkStack, StackPiece
 from axlecore.measure import Record
+from axlecore.threads import read_thread
 
 _P = StackPiece
 _CUSHIONS = (_P.CUSHION, _P.LONG_CUSHION)
@@ -46,6 +48,10 @@ class StackReport(Record):
     swapped_m : float or None
         Eye to eye with every short cushion between the plates swapped for a long one, or the
         other way round [m].
+    crush : CrushJoint or None
+        What a short cushion is tightened to; None where its unloaded size is not read.
+    crushed : bool
+        It is tightened further than it bears.
     """
 
     fault: StackFault | None
@@ -53,6 +59,8 @@ class StackReport(Record):
     eye_to_eye_m: float | None
     bolt_m: float | None
     swapped_m: float | None
+    crush: CrushJoint | None = None
+    crushed: bool = False
 
 
 def check_order(order: tuple[StackPiece, ...]) -> StackFault | None:
@@ -109,8 +117,10 @@ def stack_report(stack: LinkStack) -> StackReport:
     """
     thickness = _thicknesses(stack)
     fault = check_order(stack.order)
+    joint = _joint(stack)
+    crushed = joint is not None and stack.cushion_m.value < joint.least_m - 1e-9
     if fault is not None:
-        return StackReport(fault, thickness, None, None, None)
+        return StackReport(fault, thickness, None, None, None, joint, crushed)
     grip = sum(thickness)
     try:
         bolt = bolt_length(stack.size, grip, washers=0)
@@ -122,8 +132,21 @@ def stack_report(stack: LinkStack) -> StackReport:
     inner = [piece for piece in stack.order[first:last] if piece in _CUSHIONS]
     longer = all(piece is _P.CUSHION for piece in inner)
     return StackReport(
-        None, thickness, apart, bolt, apart + len(inner) * (change if longer else -change)
+        None,
+        thickness,
+        apart,
+        bolt,
+        apart + len(inner) * (change if longer else -change),
+        joint,
+        crushed,
     )
+
+
+def _joint(stack: LinkStack) -> CrushJoint | None:
+    if stack.free_m is None or stack.outside_m is None:
+        return None
+    hole = read_thread(stack.size).diameter_m
+    return crush_joint(stack.material, stack.free_m.value, stack.outside_m.value, hole)
 
 
 def _thicknesses(stack: LinkStack) -> list[float]:

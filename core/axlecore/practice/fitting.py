@@ -331,6 +331,14 @@ def _links(case: _Case) -> Iterator[Finding]:
             f"Piece {fault.piece + 1}: {fault.text}", "Put the pieces in order.",
             "plate between cushions, cushion between plate and washer", "stack.order",
         )  # fmt: skip
+    stack = case.report.stack
+    if stack is not None and stack.crushed and stack.crush is not None:
+        yield case.finding(
+            "crushed", Kind.FIX, f"The {case.name} link's cushions are crushed.",
+            f"Tightened past {stack.crush.least_m * 1e3:.1f} mm they take a set and crack.",
+            f"Slacken to {stack.crush.height_m * 1e3:.1f} mm: a slight bulge.",
+            "height ≥ least height of the material", "stack.cushion_m",
+        )  # fmt: skip
 
 
 def _sides(case: _Case) -> Iterator[Finding]:

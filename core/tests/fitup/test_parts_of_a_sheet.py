@@ -8,7 +8,7 @@ from axlecore.bar import bar_rates
 from axlecore.choose import axle_named
 from axlecore.errors import InputError
 from axlecore.evaluate import evaluate
-from axlecore.fasteners import Lubrication
+from axlecore.fasteners import Cushion, Lubrication
 from axlecore.fitup.across import across_report
 from axlecore.fitup.applied import fitted_bar, side_gains, unequal_sides, with_fit_up
 from axlecore.fitup.arrival import BoxCheck, Result, Seen, arrival_report
@@ -63,6 +63,15 @@ class StackTests(unittest.TestCase):
         found = stack_report(replace(self.STACK, order=longer))
         self.assertAlmostEqual(found.eye_to_eye_m, 0.154)
         self.assertAlmostEqual(found.swapped_m, 0.134)
+
+    def test_a_cushion_tightened_too_far_is_crushed(self):
+        read = replace(self.STACK, free_m=m(0.016), outside_m=m(0.034))
+        self.assertFalse(stack_report(read).crushed)  # 15 of 16 mm, least 14.7
+        self.assertTrue(stack_report(replace(read, cushion_m=m(0.014))).crushed)
+        rubber = replace(read, cushion_m=m(0.014), material=Cushion.RUBBER)
+        self.assertFalse(stack_report(rubber).crushed)
+        self.assertAlmostEqual(stack_report(rubber).crush.height_m, 0.0136)
+        self.assertIsNone(stack_report(self.STACK).crush)
 
     def test_each_wrong_order_says_which_piece_and_what_belongs_there(self):
         usual = list(USUAL_STACK)
@@ -192,11 +201,18 @@ class BoltTests(unittest.TestCase):
         self.assertAlmostEqual(self.bolts("anti_seize")[1].use_n_m, 75 * 0.13 / 0.20)
         self.assertEqual(self.bolts("anti_seize")[1].lubrication, Lubrication.ANTI_SEIZE)
         self.assertAlmostEqual(self.bolts("nylon")[1].use_n_m, 75.0)
+        self.assertAlmostEqual(self.bolts("medium")[1].use_n_m, 75.0)
 
     def test_a_grade_of_the_other_kind_is_unread_and_a_missing_torque_computed(self):
         self.assertEqual(self.bolts()[2].kind, "unread")
         self.assertIn("8.8, 10.9, 12.9", self.bolts()[2].says)
         self.assertEqual(self.bolts()[3].use_n_m, self.bolts()[3].computed_n_m)
+
+    def test_a_cushioned_joint_is_outside_the_rule(self):
+        sheet = (SheetTorque("link cushions", "M10", "8.8", 4),)
+        one = kit_bolts("rear", sheet, "medium", "sheet", 0.014, {})[0]
+        self.assertIsNone(one.use_n_m)
+        self.assertIn("bulges slightly", one.says)
 
 
 class ArrivalTests(unittest.TestCase):

@@ -74,6 +74,8 @@ class FindingTests(unittest.TestCase):
             ("engagement", Kind.STOP, "link.thread_length_m", "one and a half diameters",
              {"link": replace(fit.link, thread_length_m=m(0.05))}),
             ("stack", Kind.FIX, "stack.order", "Piece 2", {"stack": stack}),
+            ("crushed", Kind.FIX, "stack.cushion_m", "take a set",
+             {"stack": replace(stack, free_m=m(0.02), outside_m=m(0.034))}),
             ("unequal", Kind.WATCH, "right.link_m", "N at each end", {"right": pick(0.25)}),
             ("centred", Kind.FIX, "seat.bar_offset_m", "+12 mm",
              {"seat": replace(fit.seat, bar_offset_m=m(0.012))}),

@@ -2167,6 +2167,31 @@ export interface components {
          */
         Crossmember: "any" | "round" | "channel" | "none";
         /**
+         * CrushJoint
+         * @description A cushioned joint, tightened by its bulge and not by a torque.
+         *
+         *     Attributes
+         *     ----------
+         *     height_m, least_m : float
+         *         Height to tighten it to, and below which it is crushed [m].
+         *     bulge_m : float
+         *         How far its rim stands out at that height [m].
+         */
+        CrushJoint: {
+            /** Bulge M */
+            bulge_m: number;
+            /** Height M */
+            height_m: number;
+            /** Least M */
+            least_m: number;
+        };
+        /**
+         * Cushion
+         * @description What a cushion is made of.
+         * @enum {string}
+         */
+        Cushion: "rubber" | "polyurethane";
+        /**
          * CushionFacts
          * @description A bushing or a link cushion.
          *
@@ -3476,10 +3501,17 @@ export interface components {
          *         Its bolt.
          *     washer_m, cushion_m, long_cushion_m, plate_m, sleeve_m : Measured
          *         Thickness of each piece as tightened [m]; plates are bracket and arm's eye.
+         *     material : Cushion
+         *         Of the cushions.
+         *     free_m, outside_m : Measured or None
+         *         Height of a cushion unloaded, and its diameter [m].
          */
         LinkStack: {
             cushion_m: components["schemas"]["Measured"];
+            free_m?: components["schemas"]["Measured"] | null;
             long_cushion_m: components["schemas"]["Measured"];
+            /** @default polyurethane */
+            material: components["schemas"]["Cushion"];
             /**
              * Order
              * @default [
@@ -3499,6 +3531,7 @@ export interface components {
              *     ]
              */
             order: components["schemas"]["StackPiece"][];
+            outside_m?: components["schemas"]["Measured"] | null;
             plate_m: components["schemas"]["Measured"];
             /**
              * Size
@@ -5373,10 +5406,20 @@ export interface components {
          *     swapped_m : float or None
          *         Eye to eye with every short cushion between the plates swapped for a long one, or the
          *         other way round [m].
+         *     crush : CrushJoint or None
+         *         What a short cushion is tightened to; None where its unloaded size is not read.
+         *     crushed : bool
+         *         It is tightened further than it bears.
          */
         StackReport: {
             /** Bolt M */
             bolt_m: number | null;
+            crush?: components["schemas"]["CrushJoint"] | null;
+            /**
+             * Crushed
+             * @default false
+             */
+            crushed: boolean;
             /** Eye To Eye M */
             eye_to_eye_m: number | null;
             fault: components["schemas"]["StackFault"] | null;

@@ -752,6 +752,14 @@ export const PLACES = {
     "label": "Sleeve",
     "dimension": "length"
   },
+  "fitting.front.stack.free_m": {
+    "label": "Cushion, unloaded",
+    "dimension": "small_length"
+  },
+  "fitting.front.stack.outside_m": {
+    "label": "Cushion's diameter",
+    "dimension": "small_length"
+  },
   "fitting.front.obstacles.*.forward_m": {
     "label": "Forward of the axle",
     "dimension": "shift"
@@ -939,6 +947,14 @@ export const PLACES = {
   "fitting.rear.stack.sleeve_m": {
     "label": "Sleeve",
     "dimension": "length"
+  },
+  "fitting.rear.stack.free_m": {
+    "label": "Cushion, unloaded",
+    "dimension": "small_length"
+  },
+  "fitting.rear.stack.outside_m": {
+    "label": "Cushion's diameter",
+    "dimension": "small_length"
   },
   "fitting.rear.obstacles.*.forward_m": {
     "label": "Forward of the axle",

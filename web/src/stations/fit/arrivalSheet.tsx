@@ -6,6 +6,7 @@ import { GoToPlace } from "../../app/findings";
 import { useWritable } from "../../app/session";
 import { NumberCell } from "../../drawings/numberRow";
 import { TextArea } from "../../ui/textArea";
+import { PartPhotos } from "../look/partPhotos";
 import { useFitView } from "./fitView";
 
 const RESULT = {
@@ -63,6 +64,7 @@ export function ArrivalSheet() {
             ))}
           </tbody>
         </table>
+        <PartPhotos place={`${axle}_arrival`} label={`${axle} parts as they came`} />
         <div className="mt-3">
           <TextArea
             label="For the evidence: what is wrong, who was told, when the right part comes"

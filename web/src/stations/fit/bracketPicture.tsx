@@ -47,7 +47,7 @@ export function BracketPicture({ onTake }: BracketPictureProps) {
     },
   ];
   return (
-    <div className="relative" style={{ containerType: "inline-size" }}>
+    <div className="relative max-w-[34rem]" style={{ containerType: "inline-size" }}>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="drawing block w-full"

@@ -8,6 +8,7 @@ import { grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { FindingMark } from "../../ui/findingMark";
 import { Pick } from "../../ui/pick";
+import { RearView } from "./rearView";
 import { SideDrawing } from "./sideDrawing";
 import { TravelSliders } from "./travelSliders";
 import { useFitView } from "./fitView";
@@ -41,6 +42,7 @@ export function ClashSheet() {
       <div>
         <SideDrawing measures={false} neighbours picked={shown} />
         <TravelSliders />
+        <RearView neighbours picked={shown} />
         {shown !== null && <NeighbourEditor index={shown} onGone={() => setPicked(null)} />}
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
@@ -211,8 +213,6 @@ function NeighbourEditor({ index, onGone }: { index: number; onGone: () => void 
             label={one.shape === "box" ? "Height of it" : "Rises to the front"}
           />
         )}
-        <NumberRow place={`${place}.left_m`} label="Its left end from the middle" />
-        <NumberRow place={`${place}.right_m`} label="Its right end, right is −" />
         <NumberRow place={`${place}.needs_m`} label="Gap it needs, if its sheet says" />
         <Pick
           label="Shape"

@@ -262,6 +262,14 @@ function Stack({ onUse }: { onUse: (link_m: number) => void }) {
           . Tightened to a slight bulge of the cushions, never crushed; polyurethane hardly bulges.
         </p>
       )}
+      {stack.crush && (
+        <p className={`text-sm ${stack.crushed ? "font-semibold text-stop" : ""}`}>
+          Tighten each to{" "}
+          <span className="figure">{grouped(stack.crush.height_m * 1e3, 1)} mm</span>, a bulge of{" "}
+          <span className="figure">{grouped(stack.crush.bulge_m * 1e3, 1)} mm</span>; below{" "}
+          <span className="figure">{grouped(stack.crush.least_m * 1e3, 1)} mm</span> it is crushed.
+        </p>
+      )}
       {writable && (
         <>
           <ol className="my-2 flex flex-wrap gap-1">
@@ -308,9 +316,29 @@ function Stack({ onUse }: { onUse: (link_m: number) => void }) {
         </>
       )}
       <div className="grid gap-x-8 sm:grid-cols-2">
-        {["cushion_m", "long_cushion_m", "washer_m", "plate_m", "sleeve_m"].map((name) => (
+        {[
+          "cushion_m",
+          "free_m",
+          "outside_m",
+          "long_cushion_m",
+          "washer_m",
+          "plate_m",
+          "sleeve_m",
+        ].map((name) => (
           <NumberRow key={name} place={`${path}.stack.${name}`} />
         ))}
+        <Pick
+          label="Cushions are of"
+          value={fit.stack.material ?? "polyurethane"}
+          disabled={!writable}
+          onChange={(material) =>
+            void attempt(() => writes.enterOnPaper("fitting", `${axle}.stack.material`, material))
+          }
+          options={[
+            { value: "polyurethane", text: "polyurethane" },
+            { value: "rubber", text: "rubber" },
+          ]}
+        />
       </div>
       <p role="alert" className="min-h-5 text-sm text-stop">
         {refusal?.message}
