@@ -164,7 +164,9 @@ class LinkTests(FitCase):
         # It does not go that far, so the next longer one on the racks is taken.
         advice.get_by_role("button", name=re.compile("Take .*GC-L240")).click()
         self.until(lambda: abs(self.fitted("Bittern").left.link_m.value - 0.27) < 1e-6)
-        self.assertIn("GC-L240", self.fitted("Bittern").link.part_number)
+        link = self.fitted("Bittern").link
+        self.assertIn("GC-L240", link.part_number)
+        self.assertAlmostEqual(link.from_m.value, 0.215)
         self.sheet_of_fit("Side view")
         self.until(lambda: self.angle("arm_level") > 5)
 

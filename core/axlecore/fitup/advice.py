@@ -47,6 +47,8 @@ class OfferedLink(Record):
     ----------
     name : str
         Which link.
+    from_m, to_m : float
+        Shortest and longest it can be set to [m].
     link_m : float
         Set to this [m].
     short_m : float
@@ -58,6 +60,8 @@ class OfferedLink(Record):
     """
 
     name: str
+    from_m: float
+    to_m: float
     link_m: float
     short_m: float
     off: float | None
@@ -215,7 +219,7 @@ def _offered(
     off = off_school(attitude, ride, change, _control_arm(fit))[:, 0]
     found = [
         OfferedLink(
-            link.name, length, wanted - length,
+            link.name, link.from_m, link.to_m, length, wanted - length,
             None if math.isnan(off[at]) else float(off[at]),
             None if math.isnan(ride.arm_rad[at, 0]) else float(ride.arm_rad[at, 0]),
         )

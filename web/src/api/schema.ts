@@ -3941,6 +3941,8 @@ export interface components {
          *     ----------
          *     name : str
          *         Which link.
+         *     from_m, to_m : float
+         *         Shortest and longest it can be set to [m].
          *     link_m : float
          *         Set to this [m].
          *     short_m : float
@@ -3953,6 +3955,8 @@ export interface components {
         OfferedLink: {
             /** Arm Rad */
             arm_rad: number | null;
+            /** From M */
+            from_m: number;
             /** Link M */
             link_m: number;
             /** Name */
@@ -3961,6 +3965,8 @@ export interface components {
             off: number | null;
             /** Short M */
             short_m: number;
+            /** To M */
+            to_m: number;
         };
         /** OfferIn */
         OfferIn: {

@@ -67,6 +67,7 @@ export type AxleFitReport = Shapes["AxleFitReport"];
 export type AxleFit = Shapes["AxleFit"];
 export type SideTape = Shapes["SideTape"];
 export type Combination = Shapes["Combination"];
+export type OfferedLink = Shapes["OfferedLink"];
 export type Obstacle = Shapes["Obstacle"];
 export type NeighbourGap = Shapes["NeighbourGap"];
 export type Attitude = Shapes["Attitude"];

@@ -1,5 +1,5 @@
 import { useAttempt } from "../../api/attempt";
-import type { StackPiece } from "../../api/types";
+import type { OfferedLink, StackPiece } from "../../api/types";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { NumberRow } from "../../drawings/numberRow";
@@ -30,11 +30,22 @@ export function LinksSheet() {
         entries.map(([place, typed]) => [`${axle}.${place}`, typed]),
       ),
     );
-  const setBoth = (link_m: number, name = "") =>
+  const typed = (metres: number) => `${(metres * 1e3).toFixed(1)} mm`;
+  const lengths = (link_m: number): [string, string][] => [
+    ["left.link_m", typed(link_m)],
+    ["right.link_m", typed(link_m)],
+  ];
+  const setBoth = (link_m: number) => put(lengths(link_m));
+  const takeLink = (one: OfferedLink) =>
     put([
-      ["left.link_m", `${(link_m * 1e3).toFixed(1)} mm`],
-      ["right.link_m", `${(link_m * 1e3).toFixed(1)} mm`],
-      ...(name ? [["link.part_number", name.slice(0, 40)] as [string, string]] : []),
+      // Each step must hold: the longest stays above the shortest.
+      ...(one.from_m > fit.link.to_m.value
+        ? ([["link.to_m", typed(one.to_m)]] as [string, string][])
+        : []),
+      ["link.from_m", typed(one.from_m)],
+      ["link.to_m", typed(one.to_m)],
+      ["link.part_number", one.name.slice(0, 40)],
+      ...lengths(one.link_m),
     ]);
   const fixed = fit.link.to_m.value - fit.link.from_m.value < 1e-4;
 
@@ -139,7 +150,7 @@ export function LinksSheet() {
                         type="button"
                         className="min-h-9 text-after underline underline-offset-4"
                         aria-label={`Take ${one.name}`}
-                        onClick={() => setBoth(one.link_m, one.name)}
+                        onClick={() => takeLink(one)}
                       >
                         Take
                       </button>
