@@ -35,11 +35,6 @@ def open_job(name: str, station: str, sheet: str = "") -> Callable[[Page], None]
     return steps
 
 
-def intake(page: Page) -> None:
-    page.get_by_role("link", name="Take in a vehicle").click()
-    page.get_by_label("Front axle load").wait_for()
-
-
 def stay(page: Page) -> None:
     page.get_by_role("link", name="Orrery").wait_for()
 
@@ -77,7 +72,6 @@ def turning(page: Page) -> None:
 
 VIEWS: dict[str, tuple[tuple[int, int], str, Callable[[Page], None] | None]] = {
     "yard": (DESK, "paper", stay),
-    "intake": (DESK, "paper", intake),
     "listen": (DESK, "paper", open_job("Orrery", "Listen")),
     "weigh": (DESK, "paper", open_job("Orrery", "Weigh")),
     "weigh-roll": (DESK, "paper", open_job("Orrery", "Weigh", "Roll test")),
