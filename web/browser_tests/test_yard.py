@@ -37,6 +37,6 @@ class YardTests(BrowserTestCase):
 
     def test_stations_not_built_yet_say_so_and_lead_nowhere(self):
         self.open_job("Orrery", "weigh")
-        fit = self.page.get_by_role("navigation", name="Stations").get_by_text("Fit")
-        self.assertEqual(self.page.get_by_role("link", name="Fit").count(), 0)
-        self.assertIn("not yet", fit.locator("..").inner_text())
+        build = self.page.get_by_role("navigation", name="Stations").get_by_text("Build")
+        self.assertEqual(self.page.get_by_role("link", name="Build").count(), 0)
+        self.assertIn("not yet", build.locator("..").inner_text())
