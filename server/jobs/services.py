@@ -6,6 +6,8 @@ from datetime import date
 from django.db import transaction
 from django.db.models import Max
 
+from axlecore.choose import AXLES
+from axlecore.fitup.sheet import AxleFit
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.stations import STATIONS_OF, JobKind
 from axlecore.rig import RigFile, RigKind, SetUp, check_set_up
@@ -14,7 +16,8 @@ from history.models import Versioned
 from history.versions import document_at, write_next
 from jobs.gates import note_gate
 from jobs.models import Job
-from jobs.records import fitted_rig, set_up_of
+from jobs.papers import write_paper
+from jobs.records import fitted_rig, fitting_of, fresh, set_up_of
 from rigs.models import Vehicle
 from rigs.services import Entry, change_sheet, revert_sheet, sheet_of, take_in
 from shops.models import Person, Shop
@@ -71,10 +74,13 @@ def change_set_up(
 ) -> None:
     """Write the next version of what is chosen; StaleError if it has moved on."""
     vehicle = sheet_of(job.vehicle)
+    both: list[SetUp] = []
 
     def apply(locked: Versioned) -> object:
         assert isinstance(locked, Job)
-        chosen = change(set_up_of(locked))
+        before = set_up_of(locked)
+        chosen = change(before)
+        both.extend((before, chosen))
         check_set_up(vehicle, chosen)
         locked.set_up = to_plain(chosen)
         return locked.set_up
@@ -82,7 +88,26 @@ def change_set_up(
     with transaction.atomic():
         write_next(job, job.revisions, base_version, place, typed, person, apply)
         job.refresh_from_db()
-        note_gate(job)
+        _let_fit_up_follow(fresh(job), person, *both)
+        note_gate(fresh(job))
+
+
+def _let_fit_up_follow(job: Job, person: Person, before: SetUp, chosen: SetUp) -> None:
+    """A hole or bar that is chosen anew is the fit-up's too; what it picked itself else stays."""
+    fitting = fitting_of(job)
+    entries = []
+    for axle_name in AXLES:
+        then, now = getattr(before, axle_name), getattr(chosen, axle_name)
+        fit: AxleFit | None = getattr(fitting, axle_name)
+        if fit is None or now is None:
+            continue
+        if then is None or (then.fitted.bar, then.fitted.hole) != (now.fitted.bar, now.fitted.hole):
+            entries += [
+                (f"{axle_name}.{side}.bar_hole", str(now.fitted.hole))
+                for side in ("left", "right")
+                if getattr(fit, side).bar_hole != now.fitted.hole
+            ]
+    write_paper(job, "fitting", person, entries)
 
 
 def revert_set_up(job: Job, person: Person, base_version: int, to_version: int) -> None:

@@ -3,7 +3,7 @@ import re
 from browser_tests.browser import BrowserTestCase
 
 from axlecore.evaluate import evaluate
-from jobs.models import Job
+from jobs.models import Job, Paper
 from jobs.records import set_up_of
 from rigs.services import sheet_of
 
@@ -67,6 +67,22 @@ class ChooseTests(BrowserTestCase):
         self.assertEqual(int(self.text("chosen-rate").split()[0]), soft)
         self.page.get_by_role("button", name="Hole 3 of 3").click()
         self.until(lambda: int(self.text("chosen-rate").split()[0]) > soft)
+
+    def test_the_fit_up_follows_a_hole_that_is_chosen_and_says_when_it_has_its_own(self):
+        job = self.open_job("Orrery", "choose")
+        self.page.get_by_role("button", name="Hole 2 of 3").click()
+
+        def fitted():
+            return Paper.objects.get(job=job, name="fitting").document["rear"]
+
+        self.until(lambda: (fitted()["left"]["bar_hole"], fitted()["right"]["bar_hole"]) == (1, 1))
+        self.open_job("Orrery", "fit?sheet=holes")
+        self.page.get_by_test_id("bar_hole-0").click()
+        self.until(lambda: fitted()["left"]["bar_hole"] == 0)
+        self.open_job("Orrery", "choose")
+        self.page.get_by_text("The fit-up has hole 1 left, 1 right").wait_for()
+        self.page.get_by_role("link", name="See it there").click()
+        self.page.get_by_label("Hole matrix").wait_for()
 
     def test_actions_that_do_not_suit_the_axle_cannot_be_chosen(self):
         self.open_job("Hive hauler", "choose")

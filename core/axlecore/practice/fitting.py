@@ -491,12 +491,15 @@ def promise_findings(
     fitted : Evaluation
         With those of the fit-up.
     """
-    bands = {} if decision is None else {state.key: state.band_rad for state in decision.states}
+    decided = {} if decision is None else {state.key: state for state in decision.states}
     found = []
     for then, now in zip(chosen.states, fitted.states, strict=True):
-        band = max(bands.get(then.key, 0.0), _LEAST_MOVE_RAD)
-        promised, comes = then.after.reference_lean_rad, now.after.reference_lean_rad
-        if abs(comes - promised) > band:
+        kept = decided.get(then.key)
+        as_chosen, comes = then.after.reference_lean_rad, now.after.reference_lean_rad
+        band = max(kept.band_rad if kept else 0.0, _LEAST_MOVE_RAD)
+        promised = kept.lean_rad if kept else as_chosen
+        # Where what was chosen has itself moved, measurements did it, and that is said elsewhere.
+        if abs(comes - promised) > band >= abs(as_chosen - promised):
             found.append(
                 Finding(
                     "fit_changes_promise", Kind.FIX,

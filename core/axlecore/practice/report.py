@@ -52,13 +52,15 @@ def assessed(
     if assessment.evaluation is None:
         return assessment
     more = [] if set_up.empty else target_findings(target, assessment.evaluation)
-    # A decision is held against what was chosen; what fitting made of that is said by itself.
-    chosen = assessment.evaluation
+    held = assessment.evaluation
     if fitted != (vehicle, set_up):
         chosen = evaluate(vehicle, set_up)
-        more += promise_findings(decision, chosen, assessment.evaluation)
+        broken = promise_findings(decision, chosen, assessment.evaluation)
+        more += broken
+        # Once fitting is named as the cause, the decision is held against what was chosen.
+        held = chosen if broken else held
     if decision is not None:
-        more += decision_findings(decision, set_up, chosen)
+        more += decision_findings(decision, set_up, held)
     return Assessment(assessment.evaluation, gravest_first([*assessment.findings, *more]))
 
 

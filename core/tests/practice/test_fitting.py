@@ -5,6 +5,7 @@ import unittest
 from dataclasses import replace
 
 from axlecore.evaluate import evaluate
+from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.arrival import Arrival, BoxCheck, Seen
 from axlecore.fitup.sheet import (
     DrilledHole,
@@ -21,6 +22,7 @@ from axlecore.practice.decision import decide
 from axlecore.practice.finding import Kind
 from axlecore.practice.fitting import Racks, fit_station, promise_findings
 from axlecore.practice.look import LookOver, TubeFacts
+from axlecore.practice.report import assessed
 from axlecore.practice.stations import JobKind, Station, fit_checks
 from axlecore.practice.target import Target
 from axlecore.rig import SetUp
@@ -177,6 +179,20 @@ class PromiseTests(unittest.TestCase):
         slightly = SetUp(rear=replace(CHOSEN.rear, fitted=replace(
             CHOSEN.rear.fitted, motion_gain=m(0.99))))  # fmt: skip
         self.assertEqual(promise_findings(None, promised, evaluate(VEHICLE, slightly)), [])
+
+    def test_a_decision_made_by_the_fitted_figures_holds_and_measurements_break_it_as_ever(self):
+        fit = axle_fit(link_holes=(hole(0.15, 0.64),), both=pick(bar_hole=1))
+        fitting = Fitting(rear=fit)
+        fitted = with_fit_up(VEHICLE, CHOSEN, fitting)
+        decision = decide(VEHICLE, CHOSEN, Target(), evaluate(*fitted), None)
+
+        def rules_of(vehicle):
+            found = assessed(vehicle, CHOSEN, Target(), decision, fitting).findings
+            return {one.rule for one in found} & {"fit_changes_promise", "decision_moved"}
+
+        self.assertEqual(rules_of(VEHICLE), set())
+        higher = replace(VEHICLE.load_states[0], centre_of_gravity_height_m=m(1.6))
+        self.assertEqual(rules_of(replace(VEHICLE, load_states=(higher,))), {"decision_moved"})
 
 
 class GateTests(unittest.TestCase):

@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { STEELS } from "../../api/generated/places";
@@ -159,6 +160,7 @@ function ChosenBar({ axle }: { axle: AxleName }) {
           ))}
           {setbacks.length > 1 && <span className="text-xs text-pale">softer – stiffer</span>}
         </fieldset>
+        <FittedHole axle={axle} />
         <p className="flex items-baseline gap-3">
           <span className="text-pale">Rate at the eyes</span>
           <span className="figure" data-testid="chosen-rate">
@@ -203,5 +205,27 @@ function BarPlan({ axle }: { axle: AxleName }) {
         />
       )}
     </g>
+  );
+}
+
+/** The fit-up's own hole, where it has picked another than the choice: that one counts. */
+function FittedHole({ axle }: { axle: AxleName }) {
+  const { job } = useJobView();
+  const fit = job.fitting[axle];
+  const hole = job.set_up[axle]?.fitted.hole ?? 0;
+  if (!fit || (fit.left.bar_hole === hole && fit.right.bar_hole === hole)) return null;
+  return (
+    <p className="text-watch">
+      The fit-up has hole {(fit.left.bar_hole ?? 0) + 1} left, {(fit.right.bar_hole ?? 0) + 1}{" "}
+      right: the figures are its own.{" "}
+      <Link
+        to="/jobs/$jobId/fit"
+        params={{ jobId: String(job.id) }}
+        search={{ axle, sheet: "holes" }}
+        className="inline-block min-h-11 content-center underline underline-offset-4"
+      >
+        See it there
+      </Link>
+    </p>
   );
 }
