@@ -104,7 +104,7 @@ class LoadingTests(TestCase):
             {
                 "Crumb": ("link_length", "listen"), "Skerry": ("renew_links", "look"),
                 "Bittern": ("upgrade", "look"), "Tidewater": ("upgrade", "weigh"),
-                "Hive": ("upgrade", "choose"), "Orrery": ("upgrade", "choose"),
+                "Hive": ("upgrade", "fit"), "Orrery": ("upgrade", "choose"),
             },
         )  # fmt: skip
 
