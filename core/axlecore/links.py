@@ -246,8 +246,6 @@ def link_for_attitude(
     along_m: float,
     up_m: float,
     control_arm_rad: float,
-    *,
-    tip_below: bool = True,
 ) -> float:
     """Return the link that a school would fit [m].
 
@@ -259,8 +257,6 @@ def link_for_attitude(
         As for `dyad` [m].
     control_arm_rad : float
         The control arm above level in the arm's direction [rad].
-    tip_below : bool
-        As for `dyad`.
 
     Raises
     ------

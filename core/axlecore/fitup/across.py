@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from axlecore.bar import Bar, eye_line
+from axlecore.fitup.clash import corner
 from axlecore.fitup.sheet import AxleFit, Hand, Mount
 from axlecore.measure import Record
 
@@ -97,8 +98,6 @@ def across_report(
     seat = fit.seat
     line = eye_line(bar, fit.left.bar_hole)
     eye = float(abs(line[0][1]))
-    middle = line[len(line) // 2 - 1]
-    bend = float(max(abs(p[1]) for p in line if abs(p[0] - middle[0]) < 1e-6))
     top, offset = seat.link_holes_apart_m.value / 2, seat.bar_offset_m.value
     handed = 0.0 if fit.link.offset_m is None else fit.link.offset_m.value
     tilts = [
@@ -108,7 +107,7 @@ def across_report(
     saddle, bolt = seat.saddle_bore_m, seat.u_bolt_inside_m
     on_tube = fit.mount is Mount.ON_AXLE and tube_m is not None
     return AcrossReport(
-        eye_m=eye, bend_m=bend, plumb_rad=tilts,
+        eye_m=eye, bend_m=corner(line), plumb_rad=tilts,
         centred=abs(offset) <= CENTRED_M, plumb=all(abs(tilt) <= PLUMB_RAD for tilt in tilts),
         saddle_fits=(
             abs(saddle.value - tube_m) <= SADDLE_SLACK_M

@@ -127,16 +127,11 @@ def wanted_link(fit: AxleFit, bar: Bar, attitude: Attitude, lowered_m: float = 0
     up = float(line.hole_m[0, 1] - line.axis_m[0, 1]) - _apart_by(line) * lowered_m
     arm = float(line.arm_m[0])
     if attitude is not Attitude.LEAST_CHANGE:
-        return link_for_attitude(
-            attitude, arm, along, up, _control_arm(fit), tip_below=line.tip_below
-        )
+        return link_for_attitude(attitude, arm, along, up, fit.control_arm_above_level_rad)
     apart = math.hypot(along, up)
     tried = np.linspace(abs(arm - apart) + 1e-3, arm + apart - 1e-3, _TRIED)
-    many = replace(
-        line, axis_m=np.repeat(line.axis_m, _TRIED, axis=0), arm_m=np.full(_TRIED, arm),
-        hole_m=np.repeat(line.hole_m - [[0.0, _apart_by(line) * lowered_m]], _TRIED, axis=0),
-        link_m=tried,
-    )  # fmt: skip
+    lowered = replace(line, hole_m=line.hole_m - [[0.0, _apart_by(line) * lowered_m]])
+    many = lowered.with_links(tried)
     gain = many.at(travels(fit)).dyad.gain
     change = gain.max(axis=1) - gain.min(axis=1)
     if np.all(np.isnan(change)):
@@ -147,10 +142,6 @@ def wanted_link(fit: AxleFit, bar: Bar, attitude: Attitude, lowered_m: float = 0
 def _apart_by(line: Linkage) -> float:
     """How much nearer to the axis the hole comes for one of lowering."""
     return line.bar_moves - line.hole_moves
-
-
-def _control_arm(fit: AxleFit) -> float:
-    return 0.0 if fit.control_arm_rad is None else fit.control_arm_rad.value
 
 
 def link_advice(
@@ -205,18 +196,12 @@ def _offered(
     lengths = [min(max(wanted, link.from_m), link.to_m) for link in rack]
     if not lengths:
         return []
-    line = linkage(fit, bar, [fit.left])
-    count = len(lengths)
-    many = replace(
-        line, axis_m=np.repeat(line.axis_m, count, axis=0),
-        hole_m=np.repeat(line.hole_m, count, axis=0), arm_m=np.repeat(line.arm_m, count),
-        link_m=np.array(lengths),
-    )  # fmt: skip
+    many = linkage(fit, bar, [fit.left]).with_links(np.array(lengths))
     gain = many.at(travels(fit)).dyad.gain
     ride = many.at(np.zeros(1)).dyad
     with np.errstate(invalid="ignore"):
         change = (gain.max(axis=1) - gain.min(axis=1))[:, None] / ride.gain
-    off = off_school(attitude, ride, change, _control_arm(fit))[:, 0]
+    off = off_school(attitude, ride, change, fit.control_arm_above_level_rad)[:, 0]
     found = [
         OfferedLink(
             link.name, link.from_m, link.to_m, length, wanted - length,

@@ -9,18 +9,17 @@ import numpy as np
 
 from axlecore.axle import FittedBar, link_span
 from axlecore.bar import Bar, bar_rates
-from axlecore.choose import axle_named
+from axlecore.choose import AXLES, axle_named
 from axlecore.entry import fit_part
 from axlecore.errors import InputError
 from axlecore.evaluate import axle_stiffness, model_of
-from axlecore.fitup.sheet import AxleFit, Fitting, Mount
+from axlecore.fitup.clash import SIDES
+from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.fitup.sweep import linkage
 from axlecore.links import dyad
 from axlecore.measure import Known, Measured, Record
 from axlecore.rig import AxleChoice, SetUp, Vehicle
 from axlecore.steady import solve
-
-_SIDES = ("left", "right")
 
 
 @dataclass(frozen=True)
@@ -94,11 +93,10 @@ def side_gains(fit: AxleFit, bar: Bar) -> list[Measured | None]:
     Bands by first order from those of the hole, the bar's place and the link.
     """
     line = linkage(fit, bar, [fit.left, fit.right])
-    ratio = 1.0 if fit.mount is Mount.ON_AXLE else fit.link_ratio.value
     along = line.direction * (line.hole_m[:, 0] - line.axis_m[:, 0])
     up = line.hole_m[:, 1] - line.axis_m[:, 1]
     found: list[Measured | None] = []
-    for side, name in enumerate(_SIDES):
+    for side, name in enumerate(SIDES):
         pick = getattr(fit, name)
         hole, spot = fit.link_holes[pick.link_hole], fit.bar_places[pick.bar_place]
         steps = [
@@ -111,7 +109,7 @@ def side_gains(fit: AxleFit, bar: Bar) -> list[Measured | None]:
         gain = dyad(
             line.arm_m[side], along[side] + shift[:, 0], up[side] + shift[:, 1],
             line.link_m[side] + shift[:, 2], tip_below=line.tip_below,
-        ).gain * ratio  # fmt: skip
+        ).gain * line.ratio  # fmt: skip
         middle = float(gain[-1])
         if not math.isfinite(middle):
             found.append(None)
@@ -144,7 +142,7 @@ def with_fit_up(vehicle: Vehicle, set_up: SetUp, fitting: Fitting) -> tuple[Vehi
     Unequal sides work as the mean of both. Ends that move oppositely twist one shaft by
     ψ = (g_l/r_l + g_r/r_r)·w/2·φ and √k goes as 1/r, so K = ((g_l√k_l + g_r√k_r)/2)²·w²/2.
     """
-    for axle_name in ("front", "rear"):
+    for axle_name in AXLES:
         fit: AxleFit | None = getattr(fitting, axle_name)
         if fit is None:
             continue

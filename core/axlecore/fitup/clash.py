@@ -56,7 +56,7 @@ def spans(fit: AxleFit, bar: Bar, hole: int) -> Spans:
     """
     line = eye_line(bar, hole)
     # A bar's centre line runs from y below zero upwards; both sides mirror each other.
-    eye, bend = -line[0][1], -_corner(line)
+    eye, bend = -line[0][1], corner(line)
     offset, top = fit.seat.bar_offset_m.value, fit.seat.link_holes_apart_m.value / 2
     half = bar.outside_diameter_m.value / 2
 
@@ -71,11 +71,16 @@ def spans(fit: AxleFit, bar: Bar, hole: int) -> Spans:
     return Spans(np.array([-bend, bend]) + offset, arm, link)
 
 
-def _corner(line: FloatArray) -> float:
-    """Where the arm leaves the bar's middle, across [m]."""
-    middle = line[len(line) // 2] if len(line) % 2 else line[len(line) // 2 - 1]
-    level = [point for point in line if abs(point[0] - middle[0]) < 1e-6]
-    return float(min(point[1] for point in level))
+def corner(line: FloatArray) -> float:
+    """Return where the arms leave a bar's middle, to each side of it [m].
+
+    Parameters
+    ----------
+    line : ndarray, (points, 3)
+        As `bar.eye_line` gives it.
+    """
+    middle = line[(len(line) - 1) // 2]
+    return float(max(abs(point[1]) for point in line if abs(point[0] - middle[0]) < 1e-6))
 
 
 def gaps(

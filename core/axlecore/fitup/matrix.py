@@ -130,8 +130,7 @@ def judge(
     dyad = moved.dyad
     with np.errstate(invalid="ignore"):
         change = (dyad.gain.max(axis=1) - dyad.gain.min(axis=1)) / ride.gain[:, 0]
-    arm = 0.0 if fit.control_arm_rad is None else fit.control_arm_rad.value
-    off = off_school(attitude, ride, change[:, None], arm)[:, 0]
+    off = off_school(attitude, ride, change[:, None], fit.control_arm_above_level_rad)[:, 0]
     low, high = reach(line)
     spare_droop = -low - fit.droop_m.value
     cannot = np.isnan(ride.gain[:, 0])

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
@@ -245,8 +245,8 @@ def fit_report(
     fixed = [link.from_m for link in rack if link.to_m - link.from_m < 1e-4]
     matrix = hole_matrix(fit, bar, link_lengths(fit, fixed), attitude, neighbours)
     lift = 0.0 if axle.lift_m is None else axle.lift_m.value
-    rises = tuple(float(line.at(np.zeros(1)).hole_m[side, 0, 1]
-                        - line.at(np.zeros(1)).tip_m[side, 0, 1]) for side in (0, 1))  # fmt: skip
+    ride = line.at(np.zeros(1))
+    rises = (ride.hole_m[:, 0, 1] - ride.tip_m[:, 0, 1]).tolist()
     return AxleFitReport(
         axle_name=axle_name, bar=bar,
         arms_m=[arm_length(bar, hole) for hole in range(len(bar.hole_setbacks_m))],
@@ -306,7 +306,7 @@ def _or_none(value: float) -> float | None:
 def _tape(
     fit: AxleFit, bar: Bar, line: Linkage, side: int, attitude: Attitude, travel: FloatArray
 ) -> SideTape:
-    one = _one_of(line, side)
+    one = line.side(side)
     moved, ride = one.at(travel), one.at(np.zeros(1))
     judged = judge(fit, bar, one, fit.left.bar_hole, attitude, ())
     dyad, there = moved.dyad, ride.dyad
@@ -319,13 +319,12 @@ def _tape(
     swung = swing(dyad, there)[0]
     allowed = fit.link.joint_angle_rad
     past = np.full(len(travel), False) if allowed is None else swung > allowed.value
-    ratio = one.hole_moves - one.bar_moves
     return SideTape(
         arm_rad=_curve(dyad.arm_rad[0]), link_rad=_curve(dyad.link_rad[0]),
-        between_rad=_curve(dyad.between_rad[0]), gain=_curve(dyad.gain[0] * abs(ratio)),
+        between_rad=_curve(dyad.between_rad[0]), gain=_curve(dyad.gain[0] * one.ratio),
         axis_up_m=_curve(moved.axis_m[0, :, 1]), tip_forward_m=_curve(moved.tip_m[0, :, 0]),
         tip_up_m=_curve(moved.tip_m[0, :, 1]), hole_up_m=_curve(moved.hole_m[0, :, 1]),
-        ride_gain=_or_none(there.gain[0, 0] * abs(ratio)),
+        ride_gain=_or_none(there.gain[0, 0] * one.ratio),
         ride_arm_rad=_or_none(there.arm_rad[0, 0]), ride_link_rad=_or_none(there.link_rad[0, 0]),
         ride_between_rad=_or_none(there.between_rad[0, 0]),
         gain_change=_or_none(judged.gain_change[0]), off=_or_none(judged.off[0]),
@@ -342,20 +341,11 @@ def _nearest(travel: FloatArray, there: npt.NDArray[np.bool_]) -> float | None:
     return float(found[np.argmin(np.abs(found))]) if len(found) else None
 
 
-def _one_of(line: Linkage, side: int) -> Linkage:
-    at = slice(side, side + 1)
-    return replace(
-        line, axis_m=line.axis_m[at], hole_m=line.hole_m[at], arm_m=line.arm_m[at],
-        link_m=line.link_m[at],
-    )  # fmt: skip
-
-
 def _states(
     vehicle: Vehicle, axle: Axle, axle_name: str, fit: AxleFit, line: Linkage
 ) -> list[StateAngles]:
     settled = vehicle.load_states[_settled(vehicle, fit)]
-    left = _one_of(line, 0)
-    ratio = abs(line.hole_moves - line.bar_moves)
+    left = line.side(0)
     found = []
     for state in vehicle.load_states:
         heights = [
@@ -375,7 +365,7 @@ def _states(
             StateAngles(
                 state.key, float(travel), read, _or_none(there.arm_rad[0, 0]),
                 _or_none(there.link_rad[0, 0]), _or_none(there.between_rad[0, 0]),
-                _or_none(there.gain[0, 0] * ratio),
+                _or_none(there.gain[0, 0] * line.ratio),
             )
         )  # fmt: skip
     return found
@@ -390,7 +380,7 @@ def _gaps(
     by_side = []
     for side in (0, 1):
         hole = (fit.left, fit.right)[side].bar_hole
-        moved = _one_of(line, side).at(travel)
+        moved = line.side(side).at(travel)
         across = spans(fit, bar, hole)
         by_side.append(gaps(neighbours, moved, travel, across, diameters, (side,))[0])
     both = np.stack(by_side)

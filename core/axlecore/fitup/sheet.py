@@ -484,6 +484,11 @@ class AxleFit(Record):
         """Which way the arms point: 1 forward, -1 rearward."""
         return 1.0 if self.heading is Heading.FORWARD else -1.0
 
+    @property
+    def control_arm_above_level_rad(self) -> float:
+        """The control arm above level in the bar arm's direction; level where nobody read it."""
+        return 0.0 if self.control_arm_rad is None else self.control_arm_rad.value
+
 
 @dataclass(frozen=True)
 class Fitting(Record):

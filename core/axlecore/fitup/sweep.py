@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -44,6 +44,40 @@ class Linkage:
     tip_below: bool
     bar_moves: float
     hole_moves: float
+
+    @property
+    def ratio(self) -> float:
+        """How far hole and bar come apart or together for one of axle travel."""
+        return abs(self.hole_moves - self.bar_moves)
+
+    def side(self, index: int) -> Linkage:
+        """Return one of the picks by itself.
+
+        Parameters
+        ----------
+        index : int
+            Which.
+        """
+        at = slice(index, index + 1)
+        return replace(
+            self, axis_m=self.axis_m[at], hole_m=self.hole_m[at], arm_m=self.arm_m[at],
+            link_m=self.link_m[at],
+        )  # fmt: skip
+
+    def with_links(self, link_m: FloatArray) -> Linkage:
+        """Return the first pick with each of some links.
+
+        Parameters
+        ----------
+        link_m : ndarray, (n,)
+            Eye to eye [m].
+        """
+        count = len(link_m)
+        return replace(
+            self, axis_m=np.repeat(self.axis_m[:1], count, axis=0),
+            hole_m=np.repeat(self.hole_m[:1], count, axis=0),
+            arm_m=np.repeat(self.arm_m[:1], count), link_m=link_m,
+        )  # fmt: skip
 
     def at(self, travel_m: FloatArray) -> Moved:
         """Return arm and link at axle travels, (n, travels).
@@ -97,7 +131,7 @@ def arm_length(bar: Bar, hole: int) -> float:
     """
     check_hole(bar, hole)
     line = eye_line(bar, hole)
-    middle = line[len(line) // 2] if len(line) % 2 else line[len(line) // 2 - 1]
+    middle = line[(len(line) - 1) // 2]
     return float(math.hypot(line[0][0] - middle[0], line[0][2] - middle[2]))
 
 
