@@ -88,11 +88,16 @@ def change_set_up(
     with transaction.atomic():
         write_next(job, job.revisions, base_version, place, typed, person, apply)
         job.refresh_from_db()
-        _let_fit_up_follow(fresh(job), person, *both)
-        note_gate(fresh(job))
+        now = fresh(job)
+        entries = _what_follows(now, *both)
+        # Writing a paper notes the gate itself.
+        if entries:
+            write_paper(now, "fitting", person, entries)
+        else:
+            note_gate(now)
 
 
-def _let_fit_up_follow(job: Job, person: Person, before: SetUp, chosen: SetUp) -> None:
+def _what_follows(job: Job, before: SetUp, chosen: SetUp) -> list[tuple[str, str]]:
     """A hole or bar that is chosen anew is the fit-up's too; what it picked itself else stays."""
     fitting = fitting_of(job)
     entries = []
@@ -107,7 +112,7 @@ def _let_fit_up_follow(job: Job, person: Person, before: SetUp, chosen: SetUp) -
                 for side in ("left", "right")
                 if getattr(fit, side).bar_hole != now.fitted.hole
             ]
-    write_paper(job, "fitting", person, entries)
+    return entries
 
 
 def revert_set_up(job: Job, person: Person, base_version: int, to_version: int) -> None:

@@ -47,6 +47,8 @@ export function quantity(measured: Measured, dimension: string): string {
 }
 
 export const degrees = (rad: number, digits = 1) => `${grouped((rad * 180) / Math.PI, digits)}°`;
+/** A length in whole millimetres, as a tape reads it. */
+export const millimetres = (metres: number) => `${grouped(metres * 1e3, 0)} mm`;
 export const percent = (share: number) => `${grouped(share * 100, 0)} %`;
 export const nPerMm = (nPerM: number) => `${grouped(nPerM / 1e3, 0)} N/mm`;
 export const kilograms = (kg: number) => `${grouped(kg, 0)} kg`;

@@ -2,14 +2,12 @@ import { useJobView } from "../../app/jobContext";
 import { GoToPlace } from "../../app/findings";
 import { useWritable } from "../../app/session";
 import { NumberRow } from "../../drawings/numberRow";
-import { grouped, quantity } from "../../drawings/quantity";
+import { quantity, millimetres as mm } from "../../drawings/quantity";
 import { Pick } from "../../ui/pick";
 import { PlanView } from "./planView";
 import { RearView } from "./rearView";
 import { TravelSliders } from "./travelSliders";
 import { useFitView } from "./fitView";
-
-const mm = (metres: number) => `${grouped(metres * 1e3, 0)} mm`;
 
 /** Where things sit across: bar centred, links plumb, saddles on the tube and off what they crush. */
 export function AcrossSheet() {

@@ -4,7 +4,7 @@ import type { NeighbourGap } from "../../api/types";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { NumberRow } from "../../drawings/numberRow";
-import { grouped } from "../../drawings/quantity";
+import { grouped, millimetres as mm } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { FindingMark } from "../../ui/findingMark";
 import { Pick } from "../../ui/pick";
@@ -13,7 +13,6 @@ import { SideDrawing } from "./sideDrawing";
 import { TravelSliders } from "./travelSliders";
 import { useFitView } from "./fitView";
 
-const mm = (metres: number) => `${grouped(metres * 1e3, 0)} mm`;
 const NATURES = { hot: "hot", moving: "moving", soft: "soft", still: "still" };
 
 /** What bar, arms and links come near to through the travel, and what ends it. */

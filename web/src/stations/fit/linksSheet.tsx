@@ -3,7 +3,7 @@ import type { OfferedLink, StackPiece } from "../../api/types";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { NumberRow } from "../../drawings/numberRow";
-import { degrees, grouped } from "../../drawings/quantity";
+import { degrees, grouped, millimetres as mm } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Pick } from "../../ui/pick";
 import { SchoolPick } from "./schoolPick";
@@ -13,7 +13,6 @@ import { StackDrawing } from "./stackDrawing";
 import { TravelSliders } from "./travelSliders";
 import { useFitView } from "./fitView";
 
-const mm = (metres: number) => `${grouped(metres * 1e3, 0)} mm`;
 const HANDS = ["none", "left", "right"].map((value) => ({ value, text: value }));
 
 /** The link: its length, its thread, its cushions, its hand. */

@@ -1,12 +1,11 @@
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
-import { grouped } from "../../drawings/quantity";
+import { millimetres as mm } from "../../drawings/quantity";
 import { useFitView } from "./fitView";
 
 const WIDTH = 760;
 const HEIGHT = 250;
-const mm = (metres: number) => `${grouped(metres * 1e3, 0)} mm`;
 
 /** From above: the bar's shape, its saddles, and what lies on the tube. */
 export function PlanView() {

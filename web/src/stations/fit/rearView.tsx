@@ -3,7 +3,7 @@ import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
 import { Ground } from "../../drawings/ground";
-import { degrees, grouped } from "../../drawings/quantity";
+import { degrees, millimetres as mm } from "../../drawings/quantity";
 import { acrossFrame } from "./acrossFrame";
 import { poseAt } from "./pose";
 import { blocksOf } from "./turnGeometry";
@@ -11,7 +11,6 @@ import { useFitView } from "./fitView";
 
 const WIDTH = 760;
 const HEIGHT = 400;
-const mm = (metres: number) => `${grouped(metres * 1e3, 0)} mm`;
 
 /** From behind: rails, links, bar, tube and saddles, with the numbers or the neighbours. */
 export function RearView({ neighbours = false, picked = null }: RearViewProps) {
