@@ -7,9 +7,9 @@ import time
 import numpy as np
 from Pynite import FEModel3D
 
-from axlecore.bar import frame_rate, square_u
-from axlecore.section import area, second_moment, torsion_constant
-from axlecore.steel import SHEAR_MODULUS_PA, YOUNGS_MODULUS_PA
+from axlecore.bars.bar import frame_rate, square_u
+from axlecore.bars.section import area, second_moment, torsion_constant
+from axlecore.bars.steel import SHEAR_MODULUS_PA, YOUNGS_MODULUS_PA
 
 BARS = 1000
 

@@ -14,8 +14,8 @@ from django.conf import settings
 from django.db import transaction
 from django.test import Client
 
-from axlecore.measure import Measured
-from axlecore.rackfile import ReadRow
+from axlecore.quantities.measure import Measured
+from axlecore.racks.table import ReadRow
 from demo.scenario import planetarium, rack
 from jobs.services import open_job_on
 from racks.services import import_rows
@@ -75,7 +75,7 @@ def _answers(name: str, parts: int) -> dict[str, float]:
         "short_list_s": _median_s(
             lambda: get(f"/jobs/{job.pk}/short-list?axle=rear&action=supplement")
         ),
-    }  # fmt: skip
+    }
 
 
 def measure() -> dict[str, float]:

@@ -9,9 +9,10 @@ from dataclasses import replace
 
 import numpy as np
 
-from axlecore.bar import Bar, square_u
+from axlecore.bars.bar import Bar, square_u
 from axlecore.errors import InputError
 from axlecore.fitup.clash import spans
+from axlecore.fitup.links import Attitude, link_attitude
 from axlecore.fitup.matrix import Combination, HoleTrouble, hole_matrix
 from axlecore.fitup.sheet import (
     TRAVEL_SHARE,
@@ -23,12 +24,11 @@ from axlecore.fitup.sheet import (
     SideFit,
     Sides,
 )
-from axlecore.fitup.start import NEIGHBOURS, begin, usual_neighbour
+from axlecore.fitup.start import OBSTACLES, begin, usual_obstacle
 from axlecore.fitup.sweep import arm_length, linkage, travels
-from axlecore.links import Attitude, link_attitude
-from axlecore.measure import Measured
 from axlecore.practice.classes import class_vehicle
-from axlecore.rig import RigKind
+from axlecore.quantities.measure import Measured
+from axlecore.vehicle.rig import RigKind
 
 LENGTHS = (0.21, 0.225, 0.24, 0.255, 0.27)
 _RUNS = 7
@@ -37,9 +37,15 @@ _RUNS = 7
 def _case() -> tuple[AxleFit, Bar, list[Obstacle]]:
     axle = class_vehicle(RigKind.MOTORHOME).rear
     bar = Bar(
-        "bench", square_u(0.26, 1.02), Measured(0.0349), Measured(0.0), Measured(0.78),
-        (0.0, 0.03, 0.06), Measured(6e6), Measured(9e6),
-    )  # fmt: skip
+        "bench",
+        square_u(0.26, 1.02),
+        Measured(0.0349),
+        Measured(0.0),
+        Measured(0.78),
+        (0.0, 0.03, 0.06),
+        Measured(6e6),
+        Measured(9e6),
+    )
     fit = begin(axle, bar, Layout.LEAF)
     hole, spot = fit.link_holes[0], fit.bar_places[0]
 
@@ -53,21 +59,21 @@ def _case() -> tuple[AxleFit, Bar, list[Obstacle]]:
         link_holes=tuple(moved(hole, 0.0, 0.025 * at) for at in range(4)),
         bar_places=tuple(moved(spot, 0.02 * at, 0.0) for at in range(3)),
     )
-    keys = [*NEIGHBOURS, *NEIGHBOURS][:12]
-    return fit, bar, [usual_neighbour(key, axle) for key in keys]
+    keys = [*OBSTACLES, *OBSTACLES][:12]
+    return fit, bar, [usual_obstacle(key, axle) for key in keys]
 
 
 def measure() -> dict[str, float]:
     """Return seconds of the matrix at once, and how much faster that is than a plain loop."""
-    fit, bar, neighbours = _case()
+    fit, bar, obstacles = _case()
 
     def together() -> list[Combination]:
-        return hole_matrix(fit, bar, LENGTHS, Attitude.LEAST_CHANGE, neighbours)
+        return hole_matrix(fit, bar, LENGTHS, Attitude.LEAST_CHANGE, obstacles)
 
     found = together()
     taken = _median(together)
     started = time.perf_counter()
-    looped = _plain_loop(fit, bar, neighbours)
+    looped = _plain_loop(fit, bar, obstacles)
     alone = time.perf_counter() - started
     apart = max(
         abs(looped[key] - one.least_gap_m)
@@ -94,9 +100,9 @@ def _median(work: Callable[[], object]) -> float:
 
 
 def _plain_loop(
-    fit: AxleFit, bar: Bar, neighbours: list[Obstacle]
+    fit: AxleFit, bar: Bar, obstacles: list[Obstacle]
 ) -> dict[tuple[int, int, int, float], float]:
-    """Least spare gap of every combination, one place and one neighbour at a time."""
+    """Least spare gap of every combination, one place and one obstacle at a time."""
     steps = travels(fit).tolist()
     found = {}
     for hole in range(len(bar.hole_setbacks_m)):
@@ -120,11 +126,21 @@ def _plain_loop(
                             break
                         tip = (axis[0] + line.direction * at.tip_m[0], axis[1] + at.tip_m[1])
                         rods = ((axis, axis), (axis, tip), (tip, far))
-                        for one in neighbours:
+                        for one in obstacles:
                             for rod, (start, end) in enumerate(rods):
-                                gap = _gap(one, travel, start, end, lying[rod],
-                                           (bar.outside_diameter_m.value if rod < 2
-                                            else fit.link.diameter_m.value) / 2)  # fmt: skip
+                                gap = _gap(
+                                    one,
+                                    travel,
+                                    start,
+                                    end,
+                                    lying[rod],
+                                    (
+                                        bar.outside_diameter_m.value
+                                        if rod < 2
+                                        else fit.link.diameter_m.value
+                                    )
+                                    / 2,
+                                )
                                 spare = min(spare, gap - one.least_gap_m)
                     found[(link_hole, place, hole, length)] = spare
     return found
@@ -191,6 +207,8 @@ def _segments(start: Flat, end: Flat, other_start: Flat, other_end: Flat) -> flo
     if crossing:
         return 0.0
     return min(
-        _point(start, other_start, other_end), _point(end, other_start, other_end),
-        _point(other_start, start, end), _point(other_end, start, end),
-    )  # fmt: skip
+        _point(start, other_start, other_end),
+        _point(end, other_start, other_end),
+        _point(other_start, start, end),
+        _point(other_end, start, end),
+    )

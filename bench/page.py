@@ -13,9 +13,14 @@ ROOT = Path(__file__).resolve().parents[1]
 PRESSES = 100
 PLAYED_S = 5
 CHROMIUM_ARGUMENTS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-    "--disable-background-networking", "--disable-component-update", "--disable-sync",
-]  # fmt: skip
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 
 #: Takes the time at the key press and again once the frame with the changed drawing is due.
 _WATCH = """() => {

@@ -11,17 +11,18 @@ from dataclasses import replace
 
 import numpy as np
 
-from axlecore.axle import FittedBar
-from axlecore.bar import Bar, square_u
-from axlecore.leanmap import lean_map
-from axlecore.loads import LoadKey
-from axlecore.manoeuvres import Course, marks, simulate, standard_runs
-from axlecore.measure import Measured
-from axlecore.montecarlo import bands
+from axlecore.bars.bar import Bar, square_u
+from axlecore.choosing.ranking import Wishes, rank
+from axlecore.choosing.sets import KEEP, Candidate
+from axlecore.lean.lean_map import lean_map
+from axlecore.lean.monte_carlo import bands
+from axlecore.motion.manoeuvres import Course, ends_of, marks, simulate, standard_runs
+from axlecore.motion.roll_test import damping_of, inertia_of, standing_model
 from axlecore.practice.classes import change_part, class_vehicle
-from axlecore.ranking import KEEP, Candidate, Wishes, rank
-from axlecore.rig import Action, AxleChoice, RigKind, SetUp, Vehicle
-from axlecore.rolltest import damping_of, inertia_of, standing_model
+from axlecore.quantities.measure import Measured
+from axlecore.vehicle.axle import FittedBar
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import Action, AxleChoice, RigKind, SetUp, Vehicle
 
 ONE_BY_ONE = 60
 
@@ -38,10 +39,15 @@ def _candidates(count: int) -> list[Candidate]:
     made = [Candidate(KEEP)]
     for at in range(count - 1):
         bar = Bar(
-            f"b{at}", square_u(float(chance.uniform(0.2, 0.35)), 1.0),
-            Measured(float(chance.uniform(0.022, 0.042))), Measured(0.0), Measured(0.75),
-            (0.0, 0.03, 0.06), Measured(5e6), Measured(8e6),
-        )  # fmt: skip
+            f"b{at}",
+            square_u(float(chance.uniform(0.2, 0.35)), 1.0),
+            Measured(float(chance.uniform(0.022, 0.042))),
+            Measured(0.0),
+            Measured(0.75),
+            (0.0, 0.03, 0.06),
+            Measured(5e6),
+            Measured(8e6),
+        )
         fitted = FittedBar(bar, Measured(1.0), at % 3)
         made.append(Candidate(f"b{at}", Action.SUPPLEMENT, fitted, float(chance.uniform(200, 700))))
     return made
@@ -80,9 +86,7 @@ def measure() -> dict[str, float]:
     alone = _seconds(one_by_one, 2) / ONE_BY_ONE * len(front) * len(rear)
     set_up = _set_up(front[5], rear[7])
     drawn = _seconds(lambda: bands(vehicle, set_up, LoadKey.TRIP_READY, np.random.default_rng(1)))
-    state = vehicle.state(LoadKey.TRIP_READY)
-    assert state is not None
-    before = standing_model(vehicle, state)
+    before = standing_model(vehicle, vehicle.weighed(LoadKey.TRIP_READY))
     after = replace(before, suspension_n_m_per_rad=before.suspension_n_m_per_rad * 1.4)
     inertia = inertia_of(vehicle, before)
     damping = damping_of(vehicle, before, inertia)
@@ -92,8 +96,9 @@ def measure() -> dict[str, float]:
     def respond() -> None:
         for model in (before, after):
             (motion,) = simulate(model, inertia, damping, runs, step)
-            marks(motion, step, 1.2)
+            marks(motion, step, 1.2, ended)
 
+    ended = ends_of(Course(), before)
     grid = np.linspace(0, 35, 60), np.linspace(0, 25, 60)
     return {
         "rank_s": ranked,
@@ -108,12 +113,16 @@ def measure() -> dict[str, float]:
 
 def _import_seconds() -> float:
     code = (
-        "import time; begun = time.perf_counter(); import axlecore.ranking, axlecore.replay, "
-        "axlecore.montecarlo, axlecore.strength; print(time.perf_counter() - begun)"
+        "import time; begun = time.perf_counter(); "
+        "import axlecore.choosing.ranking, axlecore.motion.replay, "
+        "axlecore.lean.monte_carlo, axlecore.choosing.strength; print(time.perf_counter() - begun)"
     )
     taken = [
-        float(subprocess.run([sys.executable, "-c", code], capture_output=True, text=True,
-                             check=True).stdout)
+        float(
+            subprocess.run(
+                [sys.executable, "-c", code], capture_output=True, text=True, check=True
+            ).stdout
+        )
         for _ in range(5)
-    ]  # fmt: skip
+    ]
     return float(np.median(taken))

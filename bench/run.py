@@ -36,7 +36,7 @@ FIGURES: dict[str, tuple[str, str, str]] = {
     "respond_s": ("60 s at 200 Hz, 9 manoeuvres, before and after", "s", "at most 0.1"),
     "map_s": ("lean map 60 × 60, 4 states, before and after", "s", "at most 0.05"),
     "holes_combinations": ("hole matrix: 4 × 3 × 3 × 5", "", ""),
-    "holes_s": ("the same, 41 travels and 12 neighbours", "s", "at most 0.2"),
+    "holes_s": ("the same, 41 travels and 12 obstacles", "s", "at most 0.2"),
     "holes_ratio": ("times faster than the plain loop", "×", "at least 30"),
     "holes_disagreement_mm": ("largest disagreement of both", "mm", ""),
     "import_s": ("import of all of axlecore's models", "s", "under 0.5"),

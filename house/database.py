@@ -72,9 +72,18 @@ class Cluster:
                 + (durability if self.name == "test" else "")
             )
             done = self._as_postgres(
-                "pg_ctl", "-D", self.data, "-l", self.home / "log", "-w", "-t", "60",
-                "-o", options, "start",
-            )  # fmt: skip
+                "pg_ctl",
+                "-D",
+                self.data,
+                "-l",
+                self.home / "log",
+                "-w",
+                "-t",
+                "60",
+                "-o",
+                options,
+                "start",
+            )
             if done.returncode:
                 fail(f"PostgreSQL did not start; its log is {self.home / 'log'}.\n{done.stdout}")
         self._make_role_and_database()
@@ -121,9 +130,16 @@ class Cluster:
             shutil.chown(self.home, "postgres")
             shutil.chown(password_file, "postgres")
         done = self._as_postgres(
-            "initdb", "-D", partial, "-U", "postgres", "--auth=scram-sha-256",
-            f"--pwfile={password_file}", "--locale=C.UTF-8", "--encoding=UTF8",
-        )  # fmt: skip
+            "initdb",
+            "-D",
+            partial,
+            "-U",
+            "postgres",
+            "--auth=scram-sha-256",
+            f"--pwfile={password_file}",
+            "--locale=C.UTF-8",
+            "--encoding=UTF8",
+        )
         password_file.unlink()
         if done.returncode:
             fail(f"The database folder could not be made in {self.home}.\n{done.stdout}")
@@ -143,10 +159,25 @@ class Cluster:
         facts = self.facts()
         environment = {**os.environ, "PGPASSWORD": facts["admin_password"]}
         done = subprocess.run(
-            [POSTGRES_BIN / "psql", "-h", "127.0.0.1", "-p", facts["port"], "-U", "postgres",
-             "-d", "postgres", "-XAtqc", sql],
-            env=environment, capture_output=True, text=True, timeout=60, check=False,
-        )  # fmt: skip
+            [
+                POSTGRES_BIN / "psql",
+                "-h",
+                "127.0.0.1",
+                "-p",
+                facts["port"],
+                "-U",
+                "postgres",
+                "-d",
+                "postgres",
+                "-XAtqc",
+                sql,
+            ],
+            env=environment,
+            capture_output=True,
+            text=True,
+            timeout=60,
+            check=False,
+        )
         if done.returncode:
             fail(f"The database refused: {done.stderr.strip()}")
         return done.stdout.strip()
@@ -160,9 +191,14 @@ class Cluster:
         # A file, not a pipe: the server inherits it and would keep a pipe open for ever.
         with log.open("w+") as out:
             done = subprocess.run(
-                line, cwd="/", stdout=out, stderr=out, stdin=subprocess.DEVNULL,
-                timeout=120, check=False,
-            )  # fmt: skip
+                line,
+                cwd="/",
+                stdout=out,
+                stderr=out,
+                stdin=subprocess.DEVNULL,
+                timeout=120,
+                check=False,
+            )
             out.seek(0)
             return subprocess.CompletedProcess(line, done.returncode, out.read())
 

@@ -40,12 +40,31 @@ def demo(_: Sequence[str]) -> int:
     environment = {**os.environ, **cluster.environment(), "PYTHONPATH": str(ROOT / "server")}
     with SERVER_LOG.open("a") as log:
         server = subprocess.Popen(
-            [str(PYTHON), "-m", "gunicorn", "calmaxle.wsgi", "--bind", f"127.0.0.1:{port}",
-             "--workers", "2", "--threads", "4", "--worker-tmp-dir", "/dev/shm",
-             "--pid", str(SERVER_PID), "--preload", "--no-control-socket"],
-            cwd=ROOT / "server", env=environment, stdout=log, stderr=log,
-            stdin=subprocess.DEVNULL, start_new_session=True,
-        )  # fmt: skip
+            [
+                str(PYTHON),
+                "-m",
+                "gunicorn",
+                "calmaxle.wsgi",
+                "--bind",
+                f"127.0.0.1:{port}",
+                "--workers",
+                "2",
+                "--threads",
+                "4",
+                "--worker-tmp-dir",
+                "/dev/shm",
+                "--pid",
+                str(SERVER_PID),
+                "--preload",
+                "--no-control-socket",
+            ],
+            cwd=ROOT / "server",
+            env=environment,
+            stdout=log,
+            stderr=log,
+            stdin=subprocess.DEVNULL,
+            start_new_session=True,
+        )
     if not wait_for_port(port, 30) or server.poll() is not None:
         fail(f"The server did not start; its log is {SERVER_LOG}.")
     SERVER_PORT.write_text(str(port))

@@ -79,9 +79,19 @@ def install_debian_packages() -> None:
     if not settings.exists():
         settings.write_text("create_main_cluster = false\n")
     run("apt-get", "update", "-q", why_it_may_fail=help_text)
-    run("env", environment, "apt-get", "install", "-y", "-q", "--no-install-recommends",
-        "-o", "Dpkg::Options::=--force-confold", *DEBIAN_PACKAGES,
-        why_it_may_fail=help_text)  # fmt: skip
+    run(
+        "env",
+        environment,
+        "apt-get",
+        "install",
+        "-y",
+        "-q",
+        "--no-install-recommends",
+        "-o",
+        "Dpkg::Options::=--force-confold",
+        *DEBIAN_PACKAGES,
+        why_it_may_fail=help_text,
+    )
 
 
 def make_environment() -> None:
@@ -121,7 +131,7 @@ STEPS: tuple[tuple[str, str, tuple[Path, ...], Callable[[], None]], ...] = (
         (WEB / "package-lock.json", WEB / "src", WEB / "index.html", WEB / "vite.config.ts"),
         build_web,
     ),
-)  # fmt: skip
+)
 
 PRODUCTS = {
     "debian": (POSTGRES_BIN, CHROMIUM),

@@ -84,7 +84,7 @@ VIEWS: dict[str, tuple[tuple[int, int], str, Callable[[Page], None] | None]] = {
     "choose-tablet": (TABLET, "bay", comparing),
     "fit": (DESK, "paper", open_job("Orrery", "Fit")),
     "fit-holes": (DESK, "paper", open_job("Hive hauler", "Fit", "Holes")),
-    "fit-clash": (DESK, "paper", open_job("Orrery", "Fit", "Neighbours")),
+    "fit-clash": (DESK, "paper", open_job("Orrery", "Fit", "Obstacles")),
     "fit-drill": (DESK, "paper", open_job("Orrery", "Fit", "Drilling")),
     "fit-turn": (DESK, "paper", turning),
     "fit-tablet": (TABLET, "bay", open_job("Orrery", "Fit")),
@@ -116,8 +116,8 @@ def main(address: str, folder: Path, names: list[str]) -> None:
                 page.get_by_role("button", name="Sign in").click()
                 steps(page)
             page.wait_for_load_state("networkidle")
-            # What is still being reckoned is no picture of the view.
-            page.get_by_text("Reckoning …", exact=True).first.wait_for(state="detached")
+            # What is still being worked out is no picture of the view.
+            page.get_by_text("Working it out …", exact=True).first.wait_for(state="detached")
             page.screenshot(path=folder / f"{name}.png")
             print(folder / f"{name}.png")
             page.close()

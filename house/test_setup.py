@@ -19,10 +19,12 @@ class SetUpTests(unittest.TestCase):
         self.source.write_text("one")
         self.done = []
         for name, value in (
-            ("ROOT", self.root), ("RUN", self.root), ("STAMPS", self.root / "stamps"),
+            ("ROOT", self.root),
+            ("RUN", self.root),
+            ("STAMPS", self.root / "stamps"),
             ("STEPS", (("step", "a step", (self.source,), self.step),)),
             ("PRODUCTS", {"step": (self.product,)}),
-        ):  # fmt: skip
+        ):
             self.enterContext(mock.patch.object(setup, name, value))
 
     def step(self):

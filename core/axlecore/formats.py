@@ -11,8 +11,9 @@ from typing import Any, TypeVar
 
 from pydantic import TypeAdapter, ValidationError
 
+from axlecore.earlier import brought_over, name_path
 from axlecore.errors import CoreError, InputError
-from axlecore.measure import Place, Record
+from axlecore.quantities.measure import Place, Record
 
 T = TypeVar("T")
 
@@ -112,7 +113,7 @@ def from_json(text: str | bytes, kind: type[T]) -> T:
         raise FileError([Complaint(0, "", f"The file is over {LARGEST_FILE_BYTES // 1000} kB.")])
     try:
         plain = text.decode() if isinstance(text, bytes) else text
-        json.loads(plain)
+        document = json.loads(plain)
     except UnicodeDecodeError:
         raise FileError([Complaint(0, "", "The file is not UTF-8 text.")]) from None
     except RecursionError:
@@ -120,9 +121,10 @@ def from_json(text: str | bytes, kind: type[T]) -> T:
     except json.JSONDecodeError as error:
         raise FileError([Complaint(error.lineno, "", f"Not JSON: {error.msg}.")]) from None
     try:
-        return _adapter(kind).validate_json(plain, strict=True)
+        # An earlier version's names are read too; lines are those of the file as it is.
+        return _adapter(kind).validate_json(json.dumps(brought_over(document)), strict=True)
     except ValidationError as error:
-        lines = _lines(plain)
+        lines = {name_path(path): line for path, line in _lines(plain).items()}
         raise FileError(
             [
                 Complaint(_line_of(lines, found.field), found.field, found.message)

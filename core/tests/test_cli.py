@@ -8,17 +8,17 @@ from pathlib import Path
 
 import numpy as np
 
+from axlecore.choosing.ranking import Candidate, Wishes
 from axlecore.cli import main
 from axlecore.cli.claim import ClaimFile
 from axlecore.cli.fit import FitFile
 from axlecore.cli.rank import RankFile
-from axlecore.entry import fit_part
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import to_json, to_plain
-from axlecore.measure import Measured
-from axlecore.ranking import Candidate, Wishes
-from axlecore.rig import Action, RigFile, SetUp
-from tests.fitup.sheets import axle_fit, neighbour, pick
+from axlecore.quantities.entry import fit_part
+from axlecore.quantities.measure import Measured
+from axlecore.vehicle.rig import Action, RigFile, SetUp
+from tests.fitup.sheets import axle_fit, obstacle, pick
 from tests.rigs import bar, choice, fitted, m, vehicle_c
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -96,7 +96,7 @@ class CommandTests(unittest.TestCase):
         self.assertEqual((code, "enter 10 to 200" in said), (2, True))
 
     def test_fit_prints_holes_and_gaps_and_stops_at_a_stop(self):
-        near = neighbour(height_m=m(0.49))
+        near = obstacle(height_m=m(0.49))
         fine = FitFile(vehicle_c(), Fitting(rear=axle_fit(obstacles=(near,))), RIG.set_up)
         code, said, _ = self.run_on(fine, "fit")
         self.assertEqual(code, 0)
@@ -130,9 +130,10 @@ class CommandTests(unittest.TestCase):
     def test_torque_stops_over_the_proof_load_and_names_what_it_cannot_read(self):
         self.assertEqual(self.run_torque("M10", "8.8", "--sheet", "110 N·m")[0], 1)
         for words, complaint in (
-            (("M11", "8.8"), "size: Read “M11”"), (("M10", "9"), "grade: Read “9”"),
+            (("M11", "8.8"), "size: Read “M11”"),
+            (("M10", "9"), "grade: Read “9”"),
             (("M10", "8.8", "--sheet", "much"), "sheet: Could not read"),
-        ):  # fmt: skip
+        ):
             code, _, said = self.run_torque(*words)
             self.assertEqual(code, 2)
             self.assertIn(complaint, said)
@@ -148,8 +149,12 @@ class CommandTests(unittest.TestCase):
         self.assertEqual((code, "Not JSON" in said), (2, True))
 
     def test_schemas_of_all_files_are_printed(self):
-        for name, title in (("rig", "RigFile"), ("rank", "RankFile"), ("claim", "ClaimFile"),
-                            ("fit", "FitFile")):  # fmt: skip
+        for name, title in (
+            ("rig", "RigFile"),
+            ("rank", "RankFile"),
+            ("claim", "ClaimFile"),
+            ("fit", "FitFile"),
+        ):
             out = io.StringIO()
             with contextlib.redirect_stdout(out):
                 self.assertEqual(main(["schema", name]), 0)

@@ -19,10 +19,25 @@ def public_functions():
 
 #: Modules whose formulas must say where they come from.
 PHYSICS = (
-    "section", "axle", "bar", "barload", "stress", "fatigue", "pneumatics", "steady", "twist",
-    "turn", "wind", "gusts", "response", "manoeuvres", "rough", "masses", "montecarlo",
+    "section",
+    "axle",
+    "bar",
+    "barload",
+    "stress",
+    "fatigue",
+    "pneumatics",
+    "steady",
+    "twist",
+    "turn",
+    "wind",
+    "gusts",
+    "response",
+    "manoeuvres",
+    "rough",
+    "masses",
+    "montecarlo",
     "uncertainty",
-)  # fmt: skip
+)
 
 
 class DocumentationTests(unittest.TestCase):

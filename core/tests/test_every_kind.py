@@ -5,23 +5,23 @@ from dataclasses import replace
 
 import numpy as np
 
-from axlecore.evaluate import evaluate
+from axlecore.choosing.ranking import KEEP, Candidate, Wishes, rank
+from axlecore.choosing.sizing import size_bar
+from axlecore.choosing.strength import strength
 from axlecore.formats import from_plain, to_plain
-from axlecore.leanmap import lean_map, wind_for_lean
-from axlecore.manoeuvres import MANOEUVRES, Course
-from axlecore.montecarlo import bands
+from axlecore.lean.evaluate import evaluate
+from axlecore.lean.lean_map import lean_map, wind_for_lean
+from axlecore.lean.monte_carlo import bands
+from axlecore.lean.uncertainty import certainty, reference_lean
+from axlecore.motion.manoeuvres import MANOEUVRES, Course
+from axlecore.motion.replay import replay
 from axlecore.practice.classes import class_vehicle, default_bar
 from axlecore.practice.findings import assess
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.report import Practice, practice
 from axlecore.practice.stations import JobKind, Papers
-from axlecore.ranking import KEEP, Candidate, Wishes, rank
-from axlecore.replay import replay
-from axlecore.rig import Action, AxleChoice, RigKind, SetUp
-from axlecore.sizing import size_bar
-from axlecore.strength import strength
-from axlecore.uncertainty import certainty, reference_lean
+from axlecore.vehicle.rig import Action, AxleChoice, RigKind, SetUp
 
 
 def with_a_heavier_rear_bar(vehicle):
@@ -46,9 +46,11 @@ class EveryKind(unittest.TestCase):
             self.assertAlmostEqual(certainty(vehicle, chosen, key).lean_rad, lean)
             rear = chosen.rear
             sets = rank(
-                vehicle, [Candidate(KEEP)],
-                [Candidate(KEEP), Candidate("heavier", rear.action, rear.fitted, 400.0)], Wishes(),
-            ).sets  # fmt: skip
+                vehicle,
+                [Candidate(KEEP)],
+                [Candidate(KEEP), Candidate("heavier", rear.action, rear.fitted, 400.0)],
+                Wishes(),
+            ).sets
             heavier = next(one for one in sets if one.rear == "heavier")
             self.assertAlmostEqual(heavier.lean_rad[0], lean)
             self.assertAlmostEqual(heavier.front_share[0], state.after.front_share)
@@ -66,10 +68,10 @@ class EveryKind(unittest.TestCase):
             before, after = replay(vehicle, chosen, self.key(vehicle), Course())
             for run in (before, after):
                 self.assertEqual(len(run.lean_rad), len(MANOEUVRES))
-                self.assertTrue(np.all(np.isfinite(np.asarray(run.lean_rad))))
+                self.assertTrue(all(np.isfinite(curve).all() for curve in run.lean_rad))
             bend = MANOEUVRES.index("steady bend")
             self.assertLess(after.peak_lean_rad[bend], before.peak_lean_rad[bend])
-            # Where the bend ends, the motion stands at what the steady reckoning says.
+            # Where the bend ends, the motion stands at what the steady working says.
             state = evaluate(vehicle, chosen).states[0].after
             self.assertAlmostEqual(
                 after.lean_rad[bend][-1] / state.reference_lean_rad, 1.0, delta=0.02
@@ -90,13 +92,23 @@ class EveryKind(unittest.TestCase):
     def test_the_bar_sized_for_a_lean_leans_so(self):
         for vehicle, chosen in self.each():
             softest, stiffest = (
-                reference_lean(vehicle, SetUp(rear=AxleChoice(
-                    Action.SUPPLEMENT, default_bar(vehicle.rear, outside))), self.key(vehicle))
+                reference_lean(
+                    vehicle,
+                    SetUp(rear=AxleChoice(Action.SUPPLEMENT, default_bar(vehicle.rear, outside))),
+                    self.key(vehicle),
+                )
                 for outside in (0.015, 0.05)
-            )  # fmt: skip
+            )
             wanted = (softest + stiffest) / 2
-            size = size_bar(vehicle, SetUp(), "rear", Action.SUPPLEMENT, chosen.rear.fitted,
-                            self.key(vehicle), wanted)  # fmt: skip
+            size = size_bar(
+                vehicle,
+                SetUp(),
+                "rear",
+                Action.SUPPLEMENT,
+                chosen.rear.fitted,
+                self.key(vehicle),
+                wanted,
+            )
             self.assertAlmostEqual(size.lean_rad, wanted, 6)
             self.assertLessEqual(size.standard_lean_rad, wanted)
 

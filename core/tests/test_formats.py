@@ -6,7 +6,6 @@ import unittest
 from pathlib import Path
 
 from axlecore.cli import main
-from axlecore.evaluate import evaluate
 from axlecore.formats import (
     FileError,
     from_json,
@@ -16,7 +15,8 @@ from axlecore.formats import (
     to_json,
     to_plain,
 )
-from axlecore.rig import RigFile, SetUp
+from axlecore.lean.evaluate import evaluate
+from axlecore.vehicle.rig import RigFile, SetUp
 from tests.rigs import choice, vehicle_c
 
 
@@ -61,19 +61,29 @@ class BadFileTests(unittest.TestCase):
             (put((*track, "value"), float("nan")), "vehicle.rear.track_m", "Track reads nan"),
             (put((*track, "vlaue"), 1), "vehicle.rear.track_m.vlaue", "no such field"),
             (put((*track, "known"), "guessed"), "vehicle.rear.track_m.known", "estimated"),
-            (put(("vehicle", "rear", "link_spacing_m", "value"), 1.9),
-             "vehicle.rear.link_spacing_m", "not inside the track"),
+            (
+                put(("vehicle", "rear", "link_spacing_m", "value"), 1.9),
+                "vehicle.rear.link_spacing_m",
+                "not inside the track",
+            ),
             (put(("set_up", "rear", "action"), "new"), "set_up.rear.action", "does not apply"),
-            (lambda plain: plain["vehicle"]["load_states"][0].pop("rear_left_kg"),
-             "vehicle.load_states.0.rear_left_kg", "missing"),
-        ):  # fmt: skip
+            (
+                lambda plain: plain["vehicle"]["load_states"][0].pop("rear_left_kg"),
+                "vehicle.load_states.0.rear_left_kg",
+                "missing",
+            ),
+        ):
             with self.subTest(field):
                 complaint, lines = self.complaint(change)
                 self.assertEqual(complaint.field, field)
                 self.assertIn(words, complaint.message)
                 nearest = [part for part in field.split(".") if not part.isdecimal()]
-                self.assertTrue(any(part in lines[complaint.line - 1] or part == nearest[-1]
-                                    for part in nearest[-2:]))  # fmt: skip
+                self.assertTrue(
+                    any(
+                        part in lines[complaint.line - 1] or part == nearest[-1]
+                        for part in nearest[-2:]
+                    )
+                )
 
     def test_the_line_is_that_of_the_field_itself(self):
         complaint, lines = self.complaint(
@@ -103,9 +113,12 @@ class CommandLine(unittest.TestCase):
             words = [str(path) if a == "FILE" else a for a in arguments]
             return subprocess.run(
                 [sys.executable, "-W", "error", "-m", "axlecore", *words],
-                capture_output=True, text=True, timeout=60, check=False,
+                capture_output=True,
+                text=True,
+                timeout=60,
+                check=False,
                 cwd=Path(__file__).parents[1],
-            )  # fmt: skip
+            )
 
 
 class CommandLineTests(CommandLine):
@@ -177,7 +190,11 @@ class MoreCommandLineTests(CommandLine):
     def test_a_reader_that_stops_early_sees_no_complaint(self):
         line = f"{sys.executable} -W error -m axlecore schema | head -n 1"
         done = subprocess.run(
-            ["sh", "-c", line], capture_output=True, text=True, timeout=60, check=False,
+            ["sh", "-c", line],
+            capture_output=True,
+            text=True,
+            timeout=60,
+            check=False,
             cwd=Path(__file__).parents[1],
-        )  # fmt: skip
+        )
         self.assertEqual((done.stdout, done.stderr), ("{\n", ""))

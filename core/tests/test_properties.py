@@ -7,26 +7,27 @@ from dataclasses import replace
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from axlecore.axle import AirBags, AirLines
-from axlecore.bar import bar_rates, developed_length, square_u
-from axlecore.entry import enter, fit_part
+from axlecore.bars.bar import bar_rates, developed_length, square_u
+from axlecore.bars.section import area, bore_from_mass
+from axlecore.bars.steel import DENSITY_KG_M3, STEELS
 from axlecore.errors import CoreError
-from axlecore.evaluate import evaluate
-from axlecore.measure import Known, Measured
+from axlecore.lean.evaluate import evaluate
 from axlecore.practice.classes import class_vehicle, default_bar
-from axlecore.rig import Action, AxleChoice, RigKind, SetUp
-from axlecore.section import area, bore_from_mass
-from axlecore.steel import DENSITY_KG_M3, STEELS
+from axlecore.quantities.entry import enter, fit_part
+from axlecore.quantities.measure import Known, Measured
+from axlecore.vehicle.axle import AirBags, AirLines
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import Action, AxleChoice, RigKind, SetUp
 from tests.rigs import bar, choice, m, vehicle_c
 
 kinds = st.sampled_from(list(RigKind))
-axles = st.sampled_from(["front", "rear"])
+axles = st.sampled_from(list(End))
 diameters = st.floats(0.02, 0.05)
 
 
 def with_bar(vehicle, axle_name, outside_m, action):
     """Choose the class tables' bar of this diameter for an axle."""
-    fitted = default_bar(getattr(vehicle, axle_name), outside_m)
+    fitted = default_bar(vehicle.of_end(axle_name), outside_m)
     return SetUp(**{axle_name: AxleChoice(action, fitted)})
 
 
@@ -51,14 +52,14 @@ class LeanProperties(unittest.TestCase):
     @given(kinds, axles)
     def test_replacing_a_bar_by_itself_changes_nothing(self, kind, axle_name):
         vehicle = class_vehicle(kind)
-        same = AxleChoice(Action.REPLACE, getattr(vehicle, axle_name).standard_bar)
+        same = AxleChoice(Action.REPLACE, vehicle.of_end(axle_name).standard_bar)
         before, after = lean(vehicle, SetUp()), lean(vehicle, SetUp(**{axle_name: same}))
         self.assertAlmostEqual(before, after, places=12)
 
     @given(kinds, axles, diameters)
     def test_a_new_bar_on_a_bare_axle_is_what_a_standard_one_was(self, kind, axle_name, outside):
         vehicle = class_vehicle(kind)
-        fitted = default_bar(getattr(vehicle, axle_name), outside)
+        fitted = default_bar(vehicle.of_end(axle_name), outside)
         standard = fit_part(vehicle, f"{axle_name}.standard_bar", fitted)
         bare = fit_part(vehicle, f"{axle_name}.standard_bar", None)
         new = SetUp(**{axle_name: AxleChoice(Action.NEW, fitted)})
@@ -141,10 +142,18 @@ class BarProperties(unittest.TestCase):
     @given(st.floats(0.1, 0.5), st.floats(0.6, 1.3))
     def test_a_scaled_bar_is_stiffer_in_proportion(self, arm, centre):
         """Every length times two: k goes with d⁴/ℓ³, so it doubles too."""
-        small = bar(25.0, centre_line_m=square_u(arm, centre), bushing_span_m=m(centre * 0.7),
-                    hole_setbacks_m=(0.0,))  # fmt: skip
-        large = bar(50.0, centre_line_m=square_u(2 * arm, 2 * centre),
-                    bushing_span_m=m(centre * 1.4), hole_setbacks_m=(0.0,))  # fmt: skip
+        small = bar(
+            25.0,
+            centre_line_m=square_u(arm, centre),
+            bushing_span_m=m(centre * 0.7),
+            hole_setbacks_m=(0.0,),
+        )
+        large = bar(
+            50.0,
+            centre_line_m=square_u(2 * arm, 2 * centre),
+            bushing_span_m=m(centre * 1.4),
+            hole_setbacks_m=(0.0,),
+        )
         rates = bar_rates([small, large], [0, 0])
         self.assertTrue(math.isclose(rates[1], 2 * rates[0], rel_tol=1e-9))
         self.assertAlmostEqual(developed_length(large), 2 * developed_length(small))
@@ -160,12 +169,20 @@ class NothingLeaksOut(unittest.TestCase):
         vehicle = class_vehicle(kind)
         path = data.draw(
             st.sampled_from(
-                ["wheelbase_m", "front.track_m", "rear.spring_rate_n_per_m", "rating_kg",
-                 "rear.roll_centre_height_m", "load_states.0.rear_left_kg",
-                 "load_states.0.centre_of_gravity_height_m", "profile.blocks.0.top_m",
-                 "rear.standard_bar.bar.outside_diameter_m", "rear.unsprung_mass_kg"]
+                [
+                    "wheelbase_m",
+                    "front.track_m",
+                    "rear.spring_rate_n_per_m",
+                    "rating_kg",
+                    "rear.roll_centre_height_m",
+                    "load_states.0.rear_left_kg",
+                    "load_states.0.centre_of_gravity_height_m",
+                    "profile.blocks.0.top_m",
+                    "rear.standard_bar.bar.outside_diameter_m",
+                    "rear.unsprung_mass_kg",
+                ]
             )
-        )  # fmt: skip
+        )
         typed = data.draw(self.texts)
         try:
             result = evaluate(enter(vehicle, path, typed, Known.MEASURED), SetUp())
@@ -173,8 +190,12 @@ class NothingLeaksOut(unittest.TestCase):
             assume(str(error))
             return
         for state in result.states:
-            figures = (state.before.reference_lean_rad, state.before.front_share,
-                       state.before.lift_m_s2, state.sprung_height_m)  # fmt: skip
+            figures = (
+                state.before.reference_lean_rad,
+                state.before.front_share,
+                state.before.lift_m_s2,
+                state.sprung_height_m,
+            )
             self.assertTrue(all(math.isfinite(figure) for figure in figures), (path, typed))
 
     def test_an_unknown_wheel_choice_is_an_error_not_a_guess(self):

@@ -25,9 +25,14 @@ from shops.errors import Refused
 from workbench.api import router as bench_router
 
 api = NinjaAPI(
-    title="Calm Axle", version="1", auth=django_auth, docs_url=None, openapi_url=None,
-    urls_namespace="api", parser=WritableText(),
-)  # fmt: skip
+    title="Calm Axle",
+    version="1",
+    auth=django_auth,
+    docs_url=None,
+    openapi_url=None,
+    urls_namespace="api",
+    parser=WritableText(),
+)
 api.add_router("", session_router)
 api.add_router("", jobs_router)
 api.add_router("", practice_router)

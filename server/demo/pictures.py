@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from PIL import Image, ImageDraw
 
-from axlecore.rig import Vehicle
+from axlecore.vehicle.rig import Vehicle
 
 SIZE = (1200, 800)
 _GROUND, _METAL, _DARK, _RUST, _OIL = "#b9b2a2", "#7c868c", "#2a3239", "#9a5a34", "#1a1512"
@@ -26,8 +26,13 @@ def _torn_boot(draw: Draw) -> None:
     draw.line((600, 60, 600, 560), fill=_METAL, width=46)
     draw.ellipse((500, 520, 700, 720), fill=_DARK)
     for ring in range(4):
-        draw.arc((515 - ring * 4, 500 + ring * 26, 685 + ring * 4, 570 + ring * 26), 0, 180,
-                 fill="#55616a", width=6)  # fmt: skip
+        draw.arc(
+            (515 - ring * 4, 500 + ring * 26, 685 + ring * 4, 570 + ring * 26),
+            0,
+            180,
+            fill="#55616a",
+            width=6,
+        )
     draw.polygon([(620, 560), (690, 640), (640, 660)], fill="#c9b27a")
     draw.line((150, 620, 520, 620), fill=_METAL, width=70)
 
@@ -90,8 +95,9 @@ def side_picture(sheet: Vehicle) -> tuple[bytes, list[tuple[float, float]]]:
         top, bottom = (ground - h.value * scale for h in (block.top_m, block.bottom_m))
         draw.rounded_rectangle((x, top, right, bottom), 22, fill="#8fa3a0", outline=_DARK, width=5)
         glass = top + 0.16 * (bottom - top)
-        draw.rounded_rectangle((x + 34, glass, right - 34, glass + 0.22 * (bottom - top)), 12,
-                               fill="#54676d")  # fmt: skip
+        draw.rounded_rectangle(
+            (x + 34, glass, right - 34, glass + 0.22 * (bottom - top)), 12, fill="#54676d"
+        )
         x = right
     hubs = []
     front = left + sheet.profile.front_overhang_m.value * scale
@@ -99,13 +105,17 @@ def side_picture(sheet: Vehicle) -> tuple[bytes, list[tuple[float, float]]]:
         radius = axle.wheel_centre_height_m.value * scale
         draw.ellipse((at - radius, ground - 2 * radius, at + radius, ground), fill=_DARK)
         hub = 0.4 * radius
-        draw.ellipse((at - hub, ground - radius - hub, at + hub, ground - radius + hub),
-                     fill="#9aa3a6")  # fmt: skip
+        draw.ellipse(
+            (at - hub, ground - radius - hub, at + hub, ground - radius + hub), fill="#9aa3a6"
+        )
         hubs.append((at / SIZE[0], (ground - radius) / SIZE[1]))
     for wave in range(60):
         y = 60 + 12 * math.sin(wave / 5)
-        draw.line((wave * 20, y, wave * 20 + 20, 60 + 12 * math.sin((wave + 1) / 5)),
-                  fill="#aeb6b4", width=3)  # fmt: skip
+        draw.line(
+            (wave * 20, y, wave * 20 + 20, 60 + 12 * math.sin((wave + 1) / 5)),
+            fill="#aeb6b4",
+            width=3,
+        )
     return _jpeg(picture), hubs
 
 

@@ -10,13 +10,13 @@ import functools
 from dataclasses import replace
 from pathlib import Path
 
-from axlecore.axle import AirLines
-from axlecore.entry import enter, fit_part
-from axlecore.loads import LoadKey
-from axlecore.measure import Known
 from axlecore.practice.classes import change_part, class_vehicle
-from axlecore.rackfile import ReadRow, headings, read_rack, suggest
-from axlecore.rig import RigKind, Vehicle
+from axlecore.quantities.entry import enter, fit_part
+from axlecore.quantities.measure import Known
+from axlecore.racks.table import ReadRow, headings, read_rack, suggest
+from axlecore.vehicle.axle import AirLines
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import RigKind, Vehicle
 
 HERE = Path(__file__).parent
 
@@ -74,15 +74,21 @@ def kayaks() -> Vehicle:
 def papers(vehicle: str, paper: str) -> list[tuple[str, str]]:
     """Places and what is typed there, of one paper of one vehicle's job."""
     with (HERE / "papers.csv").open(newline="") as rows:
-        return [(row["place"], row["typed"]) for row in csv.DictReader(rows)
-                if (row["vehicle"], row["paper"]) == (vehicle, paper)]  # fmt: skip
+        return [
+            (row["place"], row["typed"])
+            for row in csv.DictReader(rows)
+            if (row["vehicle"], row["paper"]) == (vehicle, paper)
+        ]
 
 
 def photos(vehicle: str) -> list[tuple[str, str]]:
     """Places and drawings of one vehicle's photos."""
     with (HERE / "photos.csv").open(newline="") as rows:
-        return [(row["place"], row["drawing"]) for row in csv.DictReader(rows)
-                if row["vehicle"] == vehicle]  # fmt: skip
+        return [
+            (row["place"], row["drawing"])
+            for row in csv.DictReader(rows)
+            if row["vehicle"] == vehicle
+        ]
 
 
 @functools.cache

@@ -3,12 +3,11 @@
 import numpy as np
 from ninja import Query, Router, Schema
 
-from axlecore.choose import axle_named
 from axlecore.errors import InputError
-from axlecore.loads import LoadKey
-from axlecore.response import read_rocking
-from axlecore.rolltest import report
-from devices.drivers import WHEELS
+from axlecore.motion.response import read_rocking
+from axlecore.motion.roll_test import report
+from axlecore.vehicle.ends import End, Side, Wheel
+from axlecore.vehicle.loads import LoadKey
 from devices.readings import PadOut, pads_read
 from devices.simulated import (
     PadFault,
@@ -31,23 +30,26 @@ class PadsIn(Schema):
 
 class PadsOut(Schema):
     device: str
+    simulated: bool
     state_index: int
     pads: list[PadOut]
 
 
 class CaliperOut(Schema):
     device: str
+    simulated: bool
     typed: str
 
 
 class TiltOut(Schema):
     device: str
+    simulated: bool
     lean_right: str
     lean_left: str
     frequency: str
     first_swing: str
     later_swing: str
-    swings_between: int
+    half_swings_between: int
     time_s: list[float]
     roll_deg: list[float]
 
@@ -69,28 +71,31 @@ def read_pads(request: PersonRequest, job_id: int, body: PadsIn) -> PadsOut:
     sheet = sheet_of(job.vehicle)
     at = sheet.weighed(body.state)
     state = sheet.load_states[at]
-    truth = {wheel: getattr(state, f"{wheel}_kg").value * _secret(job, 0.02) for wheel in WHEELS}
+    truth = {wheel: state.wheel_kg(wheel).value * _secret(job, 0.02) for wheel in Wheel}
     pads = SimulatedPads(truth, body.fault, _generator(job))
     return PadsOut(
-        device="Wheel pads, stand-in",
+        device="Wheel pads",
+        simulated=pads.simulated,
         state_index=at,
-        pads=pads_read(pads.samples(), pads.division_kg),
+        pads=pads_read(pads),
     )
 
 
 @router.post("/jobs/{int:job_id}/devices/caliper", response=CaliperOut, operation_id="read_caliper")
 def read_caliper(
-    request: PersonRequest, job_id: int, axle: str = Query(...), reading: int = Query(1, ge=1, le=3)
+    request: PersonRequest, job_id: int, axle: End = Query(...), reading: int = Query(1, ge=1, le=3)
 ) -> CaliperOut:
     job = job_of(request, job_id)
     writer(request)
-    fitted = axle_named(sheet_of(job.vehicle), axle).standard_bar
+    fitted = sheet_of(job.vehicle).of_end(axle).standard_bar
     if fitted is None:
         raise InputError("axle", f"The {axle} axle has no bar to hold a caliper on.")
     generator = np.random.default_rng([job.vehicle_id, reading])
     truth = fitted.bar.outside_diameter_m.value * 1e3 * _secret(job, 0.01)
     caliper = SimulatedCaliper(truth, generator)
-    return CaliperOut(device="Caliper, stand-in", typed=f"{caliper.reading_mm():.1f} mm")
+    return CaliperOut(
+        device="Caliper", simulated=caliper.simulated, typed=f"{caliper.reading_mm():.1f} mm"
+    )
 
 
 @router.post("/jobs/{int:job_id}/devices/tilt", response=TiltOut, operation_id="read_tilt")
@@ -111,13 +116,14 @@ def read_tilt(request: PersonRequest, job_id: int) -> TiltOut:
     log = logger.push()
     found = read_rocking(log.time_s, np.radians(log.roll_deg))
     return TiltOut(
-        device="Tilt logger, stand-in",
-        lean_right=f"{logger.lean_deg('right'):.2f}°",
-        lean_left=f"{logger.lean_deg('left'):.2f}°",
+        device="Tilt logger",
+        simulated=logger.simulated,
+        lean_right=f"{logger.lean_deg(Side.RIGHT):.2f}°",
+        lean_left=f"{logger.lean_deg(Side.LEFT):.2f}°",
         frequency=f"{found.frequency_hz:.2f} Hz",
         first_swing=f"{np.degrees(found.first_swing_rad):.2f}°",
         later_swing=f"{np.degrees(found.later_swing_rad):.2f}°",
-        swings_between=found.swings_between,
+        half_swings_between=found.half_swings_between,
         time_s=list(log.time_s),
         roll_deg=list(log.roll_deg),
     )

@@ -1,15 +1,15 @@
 """What a device must do to be read here. A real one is a class with these methods.
 
 A driver is made for one reading and forgotten; it knows nothing of jobs or shops. What it
-returns is in the units a fitter would read off its display.
+returns is in the units a fitter would read off its display. ``simulated`` says that it is a
+stand-in: its readings are then marked as such on screen, in the record and on paper.
 """
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Protocol
+from typing import ClassVar, Protocol
 
-#: Wheels in the order pads are plugged in.
-WHEELS = ("front_left", "front_right", "rear_left", "rear_right")
+from axlecore.vehicle.ends import Side, Wheel
 
 
 @dataclass(frozen=True)
@@ -31,16 +31,24 @@ class PadSamples:
 class WheelPads(Protocol):
     """Four pads under four wheels."""
 
-    division_kg: float
+    simulated: ClassVar[bool]
 
-    def samples(self) -> dict[str, PadSamples]:
+    @property
+    def division_kg(self) -> float:
+        """Least step of its display."""
+
+    def samples(self) -> dict[Wheel, PadSamples]:
         """Return what each pad sent, by wheel."""
 
 
 class Caliper(Protocol):
     """A caliper with a data cable."""
 
-    division_mm: float
+    simulated: ClassVar[bool]
+
+    @property
+    def division_mm(self) -> float:
+        """Least step of its display."""
 
     def reading_mm(self) -> float:
         """Return what its display shows."""
@@ -57,10 +65,14 @@ class TiltLog:
 class TiltLogger(Protocol):
     """A logger on the cabin floor."""
 
-    division_deg: float
+    simulated: ClassVar[bool]
 
-    def lean_deg(self, side: str) -> float:
-        """Return the settled lean with the mass at one side, "right" or "left", without sign."""
+    @property
+    def division_deg(self) -> float:
+        """Least step of its display."""
+
+    def lean_deg(self, side: Side) -> float:
+        """Return the settled lean with the mass at one side, without sign."""
 
     def push(self) -> TiltLog:
         """Return the log of a rocking push."""

@@ -1,34 +1,35 @@
 """From what a device sent to what a fitter can take over, and what is wrong with it."""
 
-from collections.abc import Mapping
-
 from ninja import Schema
 
-from devices.drivers import PadSamples
+from axlecore.vehicle.ends import Wheel
+from devices.drivers import PadSamples, WheelPads
 
 
 class PadOut(Schema):
     """One pad: its load, or why there is none."""
 
-    wheel: str
+    wheel: Wheel
     load_kg: float | None
     steady: bool
     says: str
 
 
-def pads_read(samples: Mapping[str, PadSamples], division_kg: float) -> list[PadOut]:
+def pads_read(pads: WheelPads) -> list[PadOut]:
     """Return every pad's load with its zero taken off, and what is to be said of it."""
-    return [_pad(wheel, sent, division_kg) for wheel, sent in samples.items()]
+    return [_pad(wheel, sent, pads.division_kg) for wheel, sent in pads.samples().items()]
 
 
-def _pad(wheel: str, sent: PadSamples, division_kg: float) -> PadOut:
-    name = wheel.replace("_", " ")
+def _pad(wheel: Wheel, sent: PadSamples, division_kg: float) -> PadOut:
+    name = wheel.words
     if sent.empty_kg is None or not sent.loaded_kg:
         return PadOut(
-            wheel=wheel, load_kg=None, steady=False,
+            wheel=wheel,
+            load_kg=None,
+            steady=False,
             says=f"The {name} pad sends nothing. Check its cable and read again, or enter that "
             "wheel by hand; the others are kept.",
-        )  # fmt: skip
+        )
     last = sent.loaded_kg[len(sent.loaded_kg) // 2 :]
     load = sum(last) / len(last) - sent.empty_kg
     spread = max(last) - min(last)

@@ -1,16 +1,18 @@
 """Stand-ins for devices: they answer as the real ones would, faults of the trade included.
 
 They are told a truth and a fault, and a seeded generator makes their noise. Nothing else in
-the product knows that they are not real.
+the product knows how they make their numbers; that they are stand-ins is theirs to say.
 """
 
 from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
+from typing import ClassVar
 
 import numpy as np
 
-from devices.drivers import WHEELS, PadSamples, TiltLog
+from axlecore.vehicle.ends import Side, Wheel
+from devices.drivers import PadSamples, TiltLog
 
 
 class PadFault(StrEnum):
@@ -24,23 +26,25 @@ class PadFault(StrEnum):
 
 
 #: The pad that a fault sits in.
-FAULTY_WHEEL = "rear_right"
+FAULTY_WHEEL = Wheel.REAR_RIGHT
 
 
 @dataclass(frozen=True)
 class SimulatedPads:
     """Four pads with a division of 5 kg."""
 
-    truth_kg: Mapping[str, float]
+    simulated: ClassVar[bool] = True
+
+    truth_kg: Mapping[Wheel, float]
     fault: PadFault
     generator: np.random.Generator
     division_kg: float = 5.0
     seconds: int = 6
 
-    def samples(self) -> dict[str, PadSamples]:
-        return {wheel: self._pad(wheel) for wheel in WHEELS}
+    def samples(self) -> dict[Wheel, PadSamples]:
+        return {wheel: self._pad(wheel) for wheel in Wheel}
 
-    def _pad(self, wheel: str) -> PadSamples:
+    def _pad(self, wheel: Wheel) -> PadSamples:
         fault = self.fault if wheel == FAULTY_WHEEL else PadFault.NONE
         if fault is PadFault.DROPS_OUT:
             return PadSamples(None, ())
@@ -57,6 +61,8 @@ class SimulatedPads:
 class SimulatedCaliper:
     """A caliper that reads to a tenth, on paint of uneven thickness."""
 
+    simulated: ClassVar[bool] = True
+
     truth_mm: float
     generator: np.random.Generator
     division_mm: float = 0.1
@@ -70,15 +76,17 @@ class SimulatedCaliper:
 class SimulatedTiltLogger:
     """A logger that reads to a hundredth of a degree."""
 
+    simulated: ClassVar[bool] = True
+
     lean_truth_deg: float
     frequency_hz: float
     damping_ratio: float
     generator: np.random.Generator
     division_deg: float = 0.01
 
-    def lean_deg(self, side: str) -> float:
+    def lean_deg(self, side: Side) -> float:
         # Leaf friction holds the body a little towards where it came from.
-        friction = 0.03 if side == "right" else -0.03
+        friction = 0.03 if side is Side.RIGHT else -0.03
         return self._shown(self.lean_truth_deg + friction + self.generator.normal(0, 0.01))
 
     def push(self) -> TiltLog:

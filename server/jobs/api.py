@@ -9,12 +9,12 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from axlecore.entry import enter
 from axlecore.formats import to_json
 from axlecore.practice.classes import change_part
 from axlecore.practice.findings import Assessment
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
-from axlecore.rig import RigKind
+from axlecore.quantities.entry import enter
+from axlecore.vehicle.rig import RigKind
 from jobs.gates import assess_job
 from jobs.models import Job
 from jobs.schemas import BaseIn, EntryIn, JobOut, RevertIn, job_of, job_out, record_answer
@@ -86,10 +86,17 @@ def list_jobs(
     total = jobs.count()
     rows = jobs.order_by("-changed_at", "-pk")[(page - 1) * ROWS_A_PAGE : page * ROWS_A_PAGE]
     found = rows.values(
-        "id", "number", "station", "due_on", "blocked_by",
-        name=F("vehicle__name"), description=F("vehicle__description"),
-        rig_kind=F("vehicle__sheet__kind"), stop=F("vehicle__stop"), job_kind=F("kind"),
-    )  # fmt: skip
+        "id",
+        "number",
+        "station",
+        "due_on",
+        "blocked_by",
+        name=F("vehicle__name"),
+        description=F("vehicle__description"),
+        rig_kind=F("vehicle__sheet__kind"),
+        stop=F("vehicle__stop"),
+        job_kind=F("kind"),
+    )
     return {
         "rows": [{**row, "line": STATIONS_OF[JobKind(row["job_kind"])]} for row in found],
         "total": total,
@@ -102,9 +109,14 @@ def list_jobs(
 def post_job(request: PersonRequest, body: JobIn) -> tuple[int, JobOut]:
     entries = [(entry.place, entry.typed, entry.known) for entry in body.entries]
     job = open_job(
-        writer(request), body.name, body.description, body.kind, body.due_on, entries,
+        writer(request),
+        body.name,
+        body.description,
+        body.kind,
+        body.due_on,
+        entries,
         body.job_kind,
-    )  # fmt: skip
+    )
     return 201, job_out(job_of(request, job.pk))
 
 
@@ -130,9 +142,13 @@ def get_rig_file(request: PersonRequest, job_id: int) -> HttpResponse:
 def patch_sheet(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
     job = job_of(request, job_id)
     edit_sheet(
-        job, writer(request), body.base_version, body.place, body.typed[:60],
+        job,
+        writer(request),
+        body.base_version,
+        body.place,
+        body.typed[:60],
         lambda sheet: enter(sheet, body.place, body.typed, body.known),
-    )  # fmt: skip
+    )
     return job_out(job_of(request, job_id))
 
 
@@ -140,10 +156,13 @@ def patch_sheet(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
 def post_part(request: PersonRequest, job_id: int, body: PartIn) -> JobOut:
     job = job_of(request, job_id)
     edit_sheet(
-        job, writer(request), body.base_version, body.place,
+        job,
+        writer(request),
+        body.base_version,
+        body.place,
         "fitted" if body.fitted else "taken away",
         lambda sheet: change_part(sheet, body.place, body.fitted),
-    )  # fmt: skip
+    )
     return job_out(job_of(request, job_id))
 
 
@@ -158,9 +177,13 @@ def post_sheet_revert(request: PersonRequest, job_id: int, body: RevertIn) -> Jo
 def patch_set_up(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
     job = job_of(request, job_id)
     change_set_up(
-        job, writer(request), body.base_version, body.place, body.typed[:60],
+        job,
+        writer(request),
+        body.base_version,
+        body.place,
+        body.typed[:60],
         lambda chosen: enter(chosen, body.place, body.typed, body.known),
-    )  # fmt: skip
+    )
     return job_out(job_of(request, job_id))
 
 

@@ -1,32 +1,32 @@
 """Station 4 over HTTP: what the racks offer a job, and what each choice would do."""
 
-from typing import Any
-
 import numpy as np
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from axlecore.choose import Outcome, axle_named, short_list
-from axlecore.claims import Audit, audit
+from axlecore.bars.claims import Audit, audit
+from axlecore.choosing.figures import Figures, figures_of
+from axlecore.choosing.ranking import Ranking, rank, shortened
+from axlecore.choosing.short_list import Outcome, short_list
+from axlecore.choosing.sizing import Size, SizeCurve, size_bar, size_curve
+from axlecore.choosing.staged_plan import Plan
+from axlecore.choosing.strength import BarStrength, SteelRow, steel_rows, strength
 from axlecore.errors import InputError
-from axlecore.figures import Figures, figures_of
-from axlecore.leanroom import LeanRoom, lean_room
-from axlecore.loads import LoadKey
-from axlecore.manoeuvres import Course
-from axlecore.montecarlo import Band, bands
-from axlecore.parts import PartKind
+from axlecore.lean.lean_sheet import LeanSheet, lean_sheet
+from axlecore.lean.monte_carlo import Band, bands
+from axlecore.motion.manoeuvres import Course
+from axlecore.motion.replay import Replay, replay
 from axlecore.practice.classes import default_bar
 from axlecore.practice.options import Option
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
 from axlecore.practice.target import Suggestion, suggestions, wishes_of
-from axlecore.ranking import Ranking, rank, shortened
-from axlecore.replay import Replay, replay
-from axlecore.rig import Action, SetUp
-from axlecore.sizing import Size, SizeCurve, size_bar, size_curve
-from axlecore.staged import Plan
-from axlecore.strength import BarStrength, SteelRow, steel_rows, strength
+from axlecore.racks.parts import PartKind
+from axlecore.vehicle.axle import new_bar
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import Action, SetUp
 from jobs.choosing import (
     BARS,
     Pick,
@@ -140,14 +140,13 @@ class MaterialOut(Schema):
 def get_short_list(
     request: PersonRequest,
     job_id: int,
-    axle: str = Query("rear"),
+    axle: End = Query(End.REAR),
     action: Action = Query(...),
     find: str = Query("", max_length=80),
     others: bool = Query(False),
 ) -> HttpResponse:
     job = job_of(request, job_id)
     sheet, look = sheet_of(job.vehicle), look_over_of(job)
-    axle_named(sheet, axle)
     found, suited = (
         some.filter(kind__in=BARS)
         for some in (
@@ -162,29 +161,37 @@ def get_short_list(
     if others:
         parts += list(found.exclude(pk__in=[part.pk for part in parts])[:PARTS_SHOWN])
     records = [record_of(part) for part in parts]
-    outcomes = short_list(
-        sheet, set_up_of(job), axle, action, 1.0, [record.bar for record in records if record.bar]
-    )
+    bars = [new_bar(sheet.of_end(axle), record.bar) for record in records if record.bar]
+    outcomes = short_list(sheet, set_up_of(job), axle, action, bars)
     rows = [
         ListedPart(
-            id=part.pk, kind=record.kind, part_number=part.part_number, maker=part.maker,
+            id=part.pk,
+            kind=record.kind,
+            part_number=part.part_number,
+            maker=part.maker,
             outside_diameter_m=record.bar.outside_diameter_m.value,
-            bore_m=record.bar.bore_m.value, steel=record.bar.steel,
-            holes=len(record.bar.hole_setbacks_m), price_cents=part.price_cents,
-            delivery_days=part.delivery_days, axle_load_from_kg=part.axle_load_from_kg,
-            axle_load_to_kg=part.axle_load_to_kg, claimed_gain=record.claimed_gain,
-            verdict=part_fit(record, sheet, look, axle), outcome=outcome,
+            bore_m=record.bar.bore_m.value,
+            steel=record.bar.steel,
+            holes=len(record.bar.hole_setbacks_m),
+            price_cents=part.price_cents,
+            delivery_days=part.delivery_days,
+            axle_load_from_kg=part.axle_load_from_kg,
+            axle_load_to_kg=part.axle_load_to_kg,
+            claimed_gain=record.claimed_gain,
+            verdict=part_fit(record, sheet, look, axle),
+            outcome=outcome,
         )
         for part, record, outcome in zip(parts, records, outcomes, strict=True)
         if record.bar is not None
-    ]  # fmt: skip
+    ]
     rows.sort(key=lambda row: (row.verdict.fit is Fit.NO, row.outcome.lean_rad[0]))
-    chosen: Any = getattr(set_up_of(job), axle)
+    chosen = set_up_of(job).of_end(axle)
     number = chosen.part_number if chosen else ""
     kept = [
-        row for at, row in enumerate(rows)
+        row
+        for at, row in enumerate(rows)
         if at < PARTS_SHOWN or others or row.part_number == number
-    ]  # fmt: skip
+    ]
     return record_answer(ShortListOut(rows=kept, total=len(rows)))
 
 
@@ -192,15 +199,17 @@ def get_short_list(
 def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
     sheet = sheet_of(job.vehicle)
-    front, rear = options_of(job, "front"), options_of(job, "rear")
+    front, rear = options_of(job, End.FRONT), options_of(job, End.REAR)
     wishes = wishes_of(target_of(job), state, complaint_of(job).budget or None, job.days_left)
     whole = rank(sheet, [one for _, one in front], [one for _, one in rear], wishes)
     ranking = shortened(whole, SETS_SHOWN)
     named = {one.front for one in ranking.sets}, {one.rear for one in ranking.sets}
     options = [
-        option for keys, pairs in zip(named, (front, rear), strict=True)
-        for option, _ in pairs if option.key in keys
-    ]  # fmt: skip
+        option
+        for keys, pairs in zip(named, (front, rear), strict=True)
+        for option, _ in pairs
+        if option.key in keys
+    ]
     labour = job.shop.labour_cents_an_hour
     return record_answer(
         RankingOut(state=state, labour_cents_an_hour=labour, options=options, ranking=ranking)
@@ -213,11 +222,12 @@ def _pick(job: Job, asked: PickIn) -> Pick:
     return Pick(part, asked.action, asked.hole, asked.renews)
 
 
-def _picks(job: Job, asked: SetIn) -> list[tuple[str, Pick]]:
+def _picks(job: Job, asked: SetIn) -> list[tuple[End, Pick]]:
     return [
         (name, _pick(job, one))
-        for name, one in (("front", asked.front), ("rear", asked.rear)) if one is not None
-    ]  # fmt: skip
+        for name, one in ((End.FRONT, asked.front), (End.REAR, asked.rear))
+        if one is not None
+    ]
 
 
 @router.put("/jobs/{int:job_id}/choice", response=JobOut, operation_id="take_set")
@@ -236,8 +246,8 @@ def post_compare(request: PersonRequest, job_id: int, body: CompareIn) -> HttpRe
     found = []
     for asked in body.sets:
         chosen = SetUp()
-        for axle_name, pick in _picks(job, asked):
-            chosen = picked(job, chosen, axle_name, pick)
+        for end, pick in _picks(job, asked):
+            chosen = picked(job, chosen, end, pick)
         found.append(_compared(job, chosen, body.state))
     return HttpResponse(_json_list(found), content_type="application/json")
 
@@ -249,31 +259,34 @@ def _json_list(found: list[ComparedSet]) -> bytes:
 def _compared(job: Job, chosen: SetUp, state: LoadKey) -> ComparedSet:
     sheet = sheet_of(job.vehicle)
     return ComparedSet(
-        set_up=chosen, price=price_of(job, chosen), figures=figures_of(sheet, chosen, state),
+        set_up=chosen,
+        price=price_of(job, chosen),
+        figures=figures_of(sheet, chosen, state),
         bands=bands(sheet, chosen, state, np.random.default_rng(_SEED), _SAMPLES),
-    )  # fmt: skip
+    )
 
 
 @router.get("/jobs/{int:job_id}/sizes", response=SizesOut, operation_id="size_bars")
 def get_sizes(
     request: PersonRequest,
     job_id: int,
-    axle: str = Query("rear"),
+    axle: End = Query(End.REAR),
     action: Action = Query(...),
     state: LoadKey = Query(...),
 ) -> SizesOut:
     job = job_of(request, job_id)
     sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
-    measured = axle_named(sheet, axle)
-    choice: Any = getattr(chosen, axle)
-    fitted = choice.fitted if choice else default_bar(measured)
+    choice = chosen.of_end(axle)
+    fitted = choice.fitted if choice else default_bar(sheet.of_end(axle))
     curve = size_curve(sheet, chosen, axle, action, fitted, state)
     aimed = target_of(job).of(state).lean_rad
     if aimed is None:
         return SizesOut(
-            curve=curve, target_lean_rad=None, size=None,
+            curve=curve,
+            target_lean_rad=None,
+            size=None,
             why_not="Set a target for the lean in the bend first.",
-        )  # fmt: skip
+        )
     try:
         size = size_bar(sheet, chosen, axle, action, fitted, state, aimed.value)
     except InputError as error:
@@ -290,10 +303,12 @@ def get_suggestions(request: PersonRequest, job_id: int) -> list[Suggestion]:
     return [] if evaluation is None else suggestions(sheet_of(job.vehicle).kind, evaluation)
 
 
-@router.get("/jobs/{int:job_id}/lean-room", response=LeanRoom, operation_id="lean_room")
-def get_lean_room(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
+@router.get("/jobs/{int:job_id}/lean-sheet", response=LeanSheet, operation_id="lean_sheet")
+def get_lean_sheet(
+    request: PersonRequest, job_id: int, state: LoadKey = Query(...)
+) -> HttpResponse:
     job = job_of(request, job_id)
-    return record_answer(lean_room(*fitted_rig(job), state))
+    return record_answer(lean_sheet(*fitted_rig(job), state))
 
 
 @router.get("/jobs/{int:job_id}/replay", response=BeforeAfterReplay, operation_id="replay")
@@ -313,7 +328,7 @@ def get_replay(
 def get_material(
     request: PersonRequest,
     job_id: int,
-    axle: str = Query("rear"),
+    axle: End = Query(End.REAR),
     state: LoadKey = Query(...),
     travel_m: float = Query(0.06, ge=0.005, le=0.3),
 ) -> HttpResponse:
@@ -328,12 +343,12 @@ def get_material(
 def get_claim(
     request: PersonRequest,
     job_id: int,
-    axle: str = Query("rear"),
+    axle: End = Query(End.REAR),
     per_cent: float = Query(..., ge=-90, le=5000),
 ) -> Audit:
     job = job_of(request, job_id)
-    standing = axle_named(sheet_of(job.vehicle), axle).standard_bar
-    choice: Any = getattr(set_up_of(job), axle)
+    standing = sheet_of(job.vehicle).of_end(axle).standard_bar
+    choice = set_up_of(job).of_end(axle)
     if standing is None:
         raise InputError(
             "axle", f"There is no bar at the {axle} to be stiffer than: compare the lean instead."

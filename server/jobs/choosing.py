@@ -1,23 +1,24 @@
 """Choosing parts for a job: what the racks offer it, taking a set, and recording the choice."""
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
 
-from axlecore.bar import Bar
-from axlecore.choose import axle_named
-from axlecore.entry import fit_part
+from axlecore.bars.bar import Bar
+from axlecore.choosing.ranking import thin_out
+from axlecore.choosing.sets import Candidate
 from axlecore.formats import to_plain
-from axlecore.parts import PartKind
 from axlecore.practice.classes import default_bar
 from axlecore.practice.decision import decide
 from axlecore.practice.options import Option, Priced, axle_options, hours_of, renewal
 from axlecore.practice.partfit import Fit, part_fit
-from axlecore.ranking import Candidate, thin_out
-from axlecore.rig import Action, AxleChoice, Joints, SetUp
-from axlecore.rig import Vehicle as Sheet
+from axlecore.racks.parts import PartKind
+from axlecore.vehicle.axle import new_bar
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import Action, AxleChoice, Joints, SetUp, with_choice
+from axlecore.vehicle.rig import Vehicle as Sheet
 from jobs.gates import assess_job, note_gate
 from jobs.models import Decision, Job
 from jobs.records import fresh, look_over_of, set_up_of, target_of
@@ -31,7 +32,7 @@ from shops.models import Person
 #: Steps of stiffness an axle is ranked with; two bars of one differ by less than their bands.
 STEPS_OF_AN_AXLE = 30
 BARS = (PartKind.BAR.value, PartKind.KIT.value)
-_JOINTS = (PartKind.LINK.value, PartKind.CUSHION.value)
+_JOINTS = (PartKind.LINK.value, PartKind.BUSHING.value)
 _CHEAPEST = 10
 
 
@@ -44,26 +45,26 @@ def priced(parts: Iterable[Any]) -> list[Priced]:
     ]
 
 
-def _cheapest_joints(job: Job, sheet: Sheet, axle_name: str) -> list[Priced]:
-    """What renewing costs is the cheapest that fits: a few links and cushions will do."""
-    suited = suited_to(job.shop_id, sheet.heaviest_kg(axle_name), axle_name)
+def _cheapest_joints(job: Job, sheet: Sheet, end: End) -> list[Priced]:
+    """What renewing costs is the cheapest that fits: a few links and bushings will do."""
+    suited = suited_to(job.shop_id, sheet.heaviest_kg(end), end)
     return [
-        one for kind in _JOINTS
+        one
+        for kind in _JOINTS
         for one in priced(suited.filter(kind=kind).order_by("price_cents")[:_CHEAPEST])
-    ]  # fmt: skip
+    ]
 
 
-def options_of(job: Job, axle_name: str) -> list[tuple[Option, Candidate]]:
+def options_of(job: Job, end: End) -> list[tuple[Option, Candidate]]:
     """Return what the racks offer an axle of a job, thinned out to what can be told apart."""
     sheet, look = sheet_of(job.vehicle), look_over_of(job)
-    axle_named(sheet, axle_name)
-    bars = suited_to(job.shop_id, sheet.heaviest_kg(axle_name), axle_name).filter(kind__in=BARS)
-    parts = [*priced(bars), *_cheapest_joints(job, sheet, axle_name)]
+    bars = suited_to(job.shop_id, sheet.heaviest_kg(end), end).filter(kind__in=BARS)
+    parts = [*priced(bars), *_cheapest_joints(job, sheet, end)]
     labour = job.shop.labour_cents_an_hour / 100
-    found = axle_options(sheet, look, axle_name, parts, labour)
+    found = axle_options(sheet, look, end, parts, labour)
     barless = [pair for pair in found if pair[1].fitted is None]
     fitted = [pair for pair in found if pair[1].fitted is not None]
-    kept = thin_out(sheet, axle_name, [candidate for _, candidate in fitted], STEPS_OF_AN_AXLE)
+    kept = thin_out(sheet, end, [candidate for _, candidate in fitted], STEPS_OF_AN_AXLE)
     # Records compare slowly; keys are one of a kind.
     keys = {candidate.key for candidate in kept}
     return barless + [pair for pair in fitted if pair[1].key in keys]
@@ -79,47 +80,46 @@ class Pick:
     renews: bool = False
 
 
-def picked(job: Job, chosen: SetUp, axle_name: str, pick: Pick) -> SetUp:
+def picked(job: Job, chosen: SetUp, end: End, pick: Pick) -> SetUp:
     """Return a set-up with a pick at one axle; Refused where the part is not for it."""
     sheet = sheet_of(job.vehicle)
-    axle = axle_named(sheet, axle_name)
+    axle = sheet.of_end(end)
     joints = Joints.RENEWED if pick.renews else Joints.AS_THEY_ARE
-    chosen = fit_part(chosen, f"{axle_name}_joints", joints)
-    if pick.action is None:
-        return fit_part(chosen, axle_name, None)
     fitted, number = default_bar(axle), ""
     if pick.part is not None:
-        bar, number = _bar_for(job, sheet, axle_name, pick.part), pick.part.part_number
-        fitted = replace(fitted, bar=bar, hole=pick.hole)
-    return fit_part(chosen, axle_name, AxleChoice(pick.action, fitted, number))
+        bar, number = _bar_for(job, sheet, end, pick.part), pick.part.part_number
+        fitted = new_bar(axle, bar, pick.hole)
+    return with_choice(chosen, end, pick.action, fitted, joints, number)
 
 
-def _bar_for(job: Job, sheet: Sheet, axle_name: str, part: Part) -> Bar:
+def _bar_for(job: Job, sheet: Sheet, end: End, part: Part) -> Bar:
     record = record_of(part)
-    verdict = part_fit(record, sheet, look_over_of(job), axle_name)
+    verdict = part_fit(record, sheet, look_over_of(job), end)
     if record.bar is None:
         raise Refused("part_id", f"{record.name} is a {record.kind}, not a bar.", 422)
     if verdict.fit is Fit.NO:
-        raise Refused("part_id", f"{record.name} is not for this axle. {verdict.reasons[0].text}",
-                      422)  # fmt: skip
+        raise Refused(
+            "part_id", f"{record.name} is not for this axle. {verdict.reasons[0].text}", 422
+        )
     return record.bar
 
 
 def take_set(
-    job: Job, person: Person, base_version: int, picks: Sequence[tuple[str, Pick]]
+    job: Job, person: Person, base_version: int, picks: Sequence[tuple[End, Pick]]
 ) -> None:
     """Choose for one or both axles, as one version of the set-up."""
 
     def change(chosen: SetUp) -> SetUp:
-        for axle_name, pick in picks:
-            chosen = picked(job, chosen, axle_name, pick)
+        for end, pick in picks:
+            chosen = picked(job, chosen, end, pick)
         return chosen
 
     typed = " and ".join(
-        pick.part.part_number if pick.part else (pick.action or ("renewed" if pick.renews else
-                                                                 "as it is"))
+        pick.part.part_number
+        if pick.part
+        else (pick.action or ("renewed" if pick.renews else "as it is"))
         for _, pick in picks
-    )  # fmt: skip
+    )
     change_set_up(job, person, base_version, picks[0][0], typed[:60], change)
 
 
@@ -127,10 +127,10 @@ def price_of(job: Job, chosen: SetUp) -> float | None:
     """Return what a set-up costs with hours; None where a bar of it is on no rack as it is."""
     total = 0.0
     labour = job.shop.labour_cents_an_hour / 100
-    for axle_name in ("front", "rear"):
-        choice: AxleChoice | None = getattr(chosen, axle_name)
+    for end in End:
+        choice: AxleChoice | None = chosen.of_end(end)
         if choice is not None:
-            part = made_for(job.shop_id, axle_name).filter(part_number=choice.part_number).first()
+            part = made_for(job.shop_id, end).filter(part_number=choice.part_number).first()
             if part is None or part.price_cents is None:
                 return None
             record = record_of(part)
@@ -138,17 +138,18 @@ def price_of(job: Job, chosen: SetUp) -> float | None:
             if record.bar != choice.fitted.bar:
                 return None
             total += part.price_cents / 100 + hours_of(record) * labour
-        if getattr(chosen, f"{axle_name}_joints") is Joints.RENEWED:
-            total += _renewal_price(job, axle_name)
+        if chosen.joints(end) is Joints.RENEWED:
+            total += _renewal_price(job, end)
     return total
 
 
-def _renewal_price(job: Job, axle_name: str) -> float:
+def _renewal_price(job: Job, end: End) -> float:
     sheet, look = sheet_of(job.vehicle), look_over_of(job)
     fitting = [
-        one for one in _cheapest_joints(job, sheet, axle_name)
-        if part_fit(one.part, sheet, look, axle_name).fit is not Fit.NO
-    ]  # fmt: skip
+        one
+        for one in _cheapest_joints(job, sheet, end)
+        if part_fit(one.part, sheet, look, end).fit is not Fit.NO
+    ]
     return renewal(fitting, job.shop.labour_cents_an_hour / 100)[0]
 
 
@@ -161,16 +162,21 @@ def record_decision(job: Job, person: Person, seen: tuple[int, int], reason: str
         if (locked.version, locked.vehicle.version) != seen:
             raise Refused(
                 "base_version",
-                "Choice or sheet was changed meanwhile; look at it and record it again.", 409,
-            )  # fmt: skip
+                "Choice or sheet was changed meanwhile; look at it and record it again.",
+                409,
+            )
         sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
         evaluation = assess_job(job).evaluation
         if evaluation is None:
             raise Refused("", "These numbers do not describe a vehicle that stands.", 422)
         decision = decide(sheet, chosen, target_of(job), evaluation, price_of(job, chosen))
         Decision.objects.create(
-            job=job, person=person, core_version=decision.core_version,
-            sheet_version=job.vehicle.version, set_up_version=job.version,
-            document=to_plain(decision), reason=reason.strip(),
-        )  # fmt: skip
+            job=job,
+            person=person,
+            core_version=decision.core_version,
+            sheet_version=job.vehicle.version,
+            set_up_version=job.version,
+            document=to_plain(decision),
+            reason=reason.strip(),
+        )
         note_gate(fresh(job))

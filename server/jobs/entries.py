@@ -2,12 +2,12 @@
 
 from collections.abc import Sequence
 
-from axlecore.entry import enter
 from axlecore.errors import InputError
-from axlecore.measure import Known
 from axlecore.practice.classes import change_part
-from axlecore.rig import Vehicle as Sheet
-from axlecore.ticket import TicketRow, read_ticket
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known
+from axlecore.vehicle.rig import Vehicle as Sheet
+from axlecore.vehicle.weigh_ticket import TicketRow, read_ticket
 from jobs.models import Job
 from jobs.services import edit_sheet
 from rigs.services import Entry

@@ -4,21 +4,21 @@ import json
 from collections import OrderedDict
 from hashlib import sha256
 
-from axlecore.choose import AXLES, axle_named
-from axlecore.entry import fit_part
 from axlecore.fitup.advice import RackLink
 from axlecore.fitup.applied import fitted_bar
 from axlecore.fitup.sheet import Fitting, Layout
 from axlecore.fitup.start import begin, with_part, without_part
 from axlecore.formats import to_plain
-from axlecore.parts import PartKind, RackPart
 from axlecore.practice.fitting import FitStation, Racks, fit_station
+from axlecore.quantities.entry import fit_part
+from axlecore.racks.parts import PartKind, RackPart
+from axlecore.vehicle.ends import End
 from jobs.models import Job
 from jobs.records import arrival_of, fitting_of, look_over_of, paper_of, set_up_of
 from racks.services import made_for, record_of, suited_to
 from rigs.services import sheet_of
 
-#: Results kept by what they were reckoned from: one edit asks three times for the same.
+#: Results kept by what they were worked out from: one edit asks three times for the same.
 _KEPT = 64
 _kept: "OrderedDict[str, FitStation]" = OrderedDict()
 
@@ -30,9 +30,14 @@ def fit_of(job: Job) -> FitStation:
     found = _kept.get(key)
     if found is None:
         found = fit_station(
-            sheet_of(job.vehicle), set_up_of(job), look_over_of(job), fitting_of(job),
-            arrival_of(job), job.shop.schools, racks,
-        )  # fmt: skip
+            sheet_of(job.vehicle),
+            set_up_of(job),
+            look_over_of(job),
+            fitting_of(job),
+            arrival_of(job),
+            job.shop.schools,
+            racks,
+        )
         _kept[key] = found
         while len(_kept) > _KEPT:
             _kept.popitem(last=False)
@@ -53,18 +58,18 @@ def _racks(job: Job) -> Racks:
     sheet = sheet_of(job.vehicle)
     parts: dict[str, RackPart] = {}
     links: dict[str, list[RackLink]] = {}
-    for name in AXLES:
-        if getattr(fitting, name) is None:
+    for end in End:
+        if fitting.of_end(end) is None:
             continue
-        choice = getattr(chosen, name)
+        choice = chosen.of_end(end)
         if choice is not None and choice.part_number:
-            part = made_for(job.shop_id, name).filter(part_number=choice.part_number).first()
+            part = made_for(job.shop_id, end).filter(part_number=choice.part_number).first()
             if part is not None:
-                parts[name] = record_of(part)
-        stored = suited_to(job.shop_id, sheet.heaviest_kg(name), name).filter(
+                parts[end] = record_of(part)
+        stored = suited_to(job.shop_id, sheet.heaviest_kg(end), end).filter(
             kind=PartKind.LINK.value
         )
-        links[name] = [
+        links[end] = [
             RackLink(record.name, record.link.length_from_m.value, record.link.length_to_m.value)
             for record in (record_of(one) for one in stored.order_by("part_number"))
             if record.link is not None
@@ -72,20 +77,20 @@ def _racks(job: Job) -> Racks:
     return Racks(parts, links)
 
 
-def begun_fitting(job: Job, fitting: Fitting, axle_name: str, layout: Layout) -> Fitting:
+def begun_fitting(job: Job, fitting: Fitting, end: End, layout: Layout) -> Fitting:
     """Return a fit-up sheet with one axle begun from a suspension's usual places."""
     sheet = sheet_of(job.vehicle)
-    there = fitted_bar(sheet, set_up_of(job), axle_name)
-    fit = begin(axle_named(sheet, axle_name), there.bar, layout)
+    there = fitted_bar(sheet, set_up_of(job), end)
+    fit = begin(sheet.of_end(end), there.bar, layout)
     if there.hole:
         for side in ("left", "right"):
             fit = fit_part(fit, f"{side}.bar_hole", there.hole)
-    return fit_part(fitting, axle_name, fit)
+    return fit_part(fitting, end, fit)
 
 
-def changed_fitting(job: Job, fitting: Fitting, axle_name: str, place: str, there: bool) -> Fitting:
+def changed_fitting(job: Job, fitting: Fitting, end: End, place: str, there: bool) -> Fitting:
     """Return a fit-up sheet with one thing more or less."""
     if not there:
-        return without_part(fitting, axle_name, place)
+        return without_part(fitting, end, place)
     sheet = sheet_of(job.vehicle)
-    return with_part(fitting, axle_name, axle_named(sheet, axle_name), place)
+    return with_part(fitting, end, sheet.of_end(end), place)

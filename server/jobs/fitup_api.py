@@ -7,8 +7,9 @@ from pydantic import Field
 from axlecore.fitup.drilling import Template, template
 from axlecore.fitup.sheet import Fitting, Layout
 from axlecore.fitup.start import begun
-from axlecore.measure import Record
 from axlecore.practice.fitting import FitStation
+from axlecore.quantities.measure import Record
+from axlecore.vehicle.ends import End, Side
 from jobs.fitup import begun_fitting, changed_fitting, fit_of
 from jobs.models import Job
 from jobs.papers import change_paper, enter_several_on_paper
@@ -20,12 +21,12 @@ router = Router(tags=["fit"])
 
 
 class BeginFitIn(BaseIn):
-    axle: str = Field(max_length=10)
+    axle: End
     layout: Layout
 
 
 class FitPartIn(BaseIn):
-    axle: str = Field(max_length=10)
+    axle: End
     place: str = Field(max_length=40)
     there: bool
 
@@ -48,9 +49,14 @@ def get_fit(request: PersonRequest, job_id: int) -> HttpResponse:
 def post_begin(request: PersonRequest, job_id: int, body: BeginFitIn) -> JobOut:
     job = job_of(request, job_id)
     change_paper(
-        job, "fitting", writer(request), body.base_version, body.axle, f"begun: {body.layout}",
+        job,
+        "fitting",
+        writer(request),
+        body.base_version,
+        body.axle,
+        f"begun: {body.layout}",
         lambda fitting: begun_fitting(job, _as_fitting(fitting), body.axle, body.layout),
-    )  # fmt: skip
+    )
     return job_out(job_of(request, job_id))
 
 
@@ -58,12 +64,16 @@ def post_begin(request: PersonRequest, job_id: int, body: BeginFitIn) -> JobOut:
 def post_fit_part(request: PersonRequest, job_id: int, body: FitPartIn) -> JobOut:
     job = job_of(request, job_id)
     change_paper(
-        job, "fitting", writer(request), body.base_version, f"{body.axle}.{body.place}",
+        job,
+        "fitting",
+        writer(request),
+        body.base_version,
+        f"{body.axle}.{body.place}",
         "added" if body.there else "taken away",
         lambda fitting: changed_fitting(
             job, _as_fitting(fitting), body.axle, body.place, body.there
         ),
-    )  # fmt: skip
+    )
     return job_out(job_of(request, job_id))
 
 
@@ -81,11 +91,11 @@ def post_paper_entries(
 
 @router.get("/jobs/{int:job_id}/drill-template", response=Template, operation_id="drill_template")
 def get_template(
-    request: PersonRequest, job_id: int, axle: str = Query("rear"), side: str = Query("left")
+    request: PersonRequest, job_id: int, axle: End = Query(End.REAR), side: Side = Query(Side.LEFT)
 ) -> Template:
     return template_of(job_of(request, job_id), axle, side)
 
 
-def template_of(job: Job, axle: str, side: str) -> Template:
+def template_of(job: Job, axle: End, side: Side) -> Template:
     """Return the drill template of one side of a job's axle."""
     return template(begun(fitting_of(job), axle), side)

@@ -31,10 +31,16 @@ def assess_job(job: Job) -> Assessment:
 def papers_of(job: Job) -> Papers:
     """Return all that the gates of a job look at."""
     return Papers(
-        JobKind(job.kind), sheet_of(job.vehicle), complaint_of(job), look_over_of(job),
-        assess_job(job).findings, last_decision(job) is not None, set_up_of(job),
-        fitting_of(job), fit_of(job),
-    )  # fmt: skip
+        JobKind(job.kind),
+        sheet_of(job.vehicle),
+        complaint_of(job),
+        look_over_of(job),
+        assess_job(job).findings,
+        last_decision(job) is not None,
+        set_up_of(job),
+        fitting_of(job),
+        fit_of(job),
+    )
 
 
 def practice_of(job: Job) -> Practice:
@@ -48,7 +54,7 @@ def gates_of(job: Job) -> list[Gate]:
 
 
 def note_gate(job: Job) -> None:
-    """Keep what a job's gate asks for next, so that the yard reads it without reckoning."""
+    """Keep what a job's gate asks for next, so that the yard reads it without working."""
     gate = next((gate for gate in gates_of(job) if gate.station == job.station), None)
     unmet = [check.text for check in gate.checks if not check.met] if gate else []
     more = f" (and {len(unmet) - 1} more)" if len(unmet) > 1 else ""
@@ -74,9 +80,12 @@ def pass_gate(job: Job, person: Person, station: str, reason: str) -> None:
         if unmet and not reason.strip():
             raise Refused("reason", f"Not met: {unmet[0].text} Write why you go on anyway.", 422)
         GatePass.objects.create(
-            job=job, station=station, person=person, unmet=[check.text for check in unmet],
+            job=job,
+            station=station,
+            person=person,
+            unmet=[check.text for check in unmet],
             reason=reason.strip() if unmet else "",
-        )  # fmt: skip
+        )
         order = list(Station)
         if gate.next and order.index(gate.next) > order.index(Station(locked.station)):
             locked.station = gate.next

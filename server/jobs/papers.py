@@ -4,9 +4,9 @@ from collections.abc import Callable, Sequence
 
 from django.db import transaction
 
-from axlecore.entry import enter
 from axlecore.formats import from_plain, to_plain
-from axlecore.measure import Known, Record
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known, Record
 from history.models import Versioned
 from history.versions import document_at, write_next
 from jobs.gates import note_gate
@@ -67,9 +67,14 @@ def enter_on_paper(
     """Put what was typed or picked at one place of a paper."""
     _check_role(person, name, place)
     change_paper(
-        job, name, person, base_version, place, typed,
+        job,
+        name,
+        person,
+        base_version,
+        place,
+        typed,
         lambda record: enter(record, place, typed, known),
-    )  # fmt: skip
+    )
 
 
 def _check_role(person: Person, name: PaperName, place: str) -> None:
@@ -114,6 +119,11 @@ def revert_paper(
     with transaction.atomic():
         earlier = document_at(_kept(job, name, person).revisions, to_version)
         change_paper(
-            job, name, person, base_version, "undo", f"to {to_version}",
+            job,
+            name,
+            person,
+            base_version,
+            "undo",
+            f"to {to_version}",
             lambda _: from_plain(earlier, KINDS[name]),
-        )  # fmt: skip
+        )

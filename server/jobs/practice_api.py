@@ -6,13 +6,13 @@ from django.http import HttpResponse
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from axlecore.loads import LoadKey
-from axlecore.measure import Known
+from axlecore.lean.uncertainty import Certainty, certainty
 from axlecore.practice.offers import take_offer
 from axlecore.practice.report import Practice
 from axlecore.practice.stations import JobKind, Station
-from axlecore.ticket import LONGEST_TICKET, write_ticket
-from axlecore.uncertainty import Certainty, certainty
+from axlecore.quantities.measure import Known
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.weigh_ticket import LONGEST_TICKET, write_ticket
 from jobs.entries import enter_all, import_ticket
 from jobs.gates import change_kind, pass_gate, practice_of
 from jobs.papers import enter_on_paper, revert_paper
@@ -105,9 +105,13 @@ def post_entries(request: PersonRequest, job_id: int, body: EntriesIn) -> JobOut
 @router.post("/jobs/{int:job_id}/sheet/offers", response=JobOut, operation_id="take_offer")
 def post_offer(request: PersonRequest, job_id: int, body: OfferIn) -> JobOut:
     edit_sheet(
-        job_of(request, job_id), writer(request), body.base_version, "offer", body.offer[:60],
+        job_of(request, job_id),
+        writer(request),
+        body.base_version,
+        "offer",
+        body.offer[:60],
         lambda sheet: take_offer(sheet, body.offer),
-    )  # fmt: skip
+    )
     return job_out(job_of(request, job_id))
 
 

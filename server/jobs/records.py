@@ -10,8 +10,8 @@ from axlecore.practice.decision import Decision
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.target import Target
-from axlecore.rig import SetUp
-from axlecore.rig import Vehicle as Sheet
+from axlecore.vehicle.rig import SetUp
+from axlecore.vehicle.rig import Vehicle as Sheet
 from jobs.models import Decision as StoredDecision
 from jobs.models import Job, Paper
 from rigs.services import sheet_of
@@ -67,7 +67,7 @@ def arrival_of(job: Job) -> Arrival:
 
 
 def fitted_rig(job: Job) -> tuple[Sheet, SetUp]:
-    """Return sheet and choice with the gains and holes of the fit-up: what is reckoned with."""
+    """Return sheet and choice as the fit-up leaves them: what is worked with."""
     return with_fit_up(sheet_of(job.vehicle), set_up_of(job), fitting_of(job))
 
 

@@ -11,15 +11,15 @@ from pydantic import Field
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import to_json
-from axlecore.measure import Known
 from axlecore.practice.decision import Decision
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.practice.target import Target
 from axlecore.practice.words import chosen_words
-from axlecore.rig import SetUp
-from axlecore.rig import Vehicle as Sheet
+from axlecore.quantities.measure import Known
+from axlecore.vehicle.rig import SetUp
+from axlecore.vehicle.rig import Vehicle as Sheet
 from jobs.models import Decision as StoredDecision
 from jobs.models import GatePass, Job
 from jobs.records import (
@@ -155,9 +155,12 @@ def _decision_out(job: Job) -> DecisionOut | None:
     if stored is None or decision is None:
         return None
     return DecisionOut(
-        person=stored.person.shown_name, made_at=stored.made_at, reason=stored.reason,
-        words=chosen_words(decision.set_up), decision=decision,
-    )  # fmt: skip
+        person=stored.person.shown_name,
+        made_at=stored.made_at,
+        reason=stored.reason,
+        words=chosen_words(decision.set_up),
+        decision=decision,
+    )
 
 
 def record_answer(record: object) -> HttpResponse:

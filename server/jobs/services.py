@@ -6,12 +6,12 @@ from datetime import date
 from django.db import transaction
 from django.db.models import Max
 
-from axlecore.choose import AXLES
 from axlecore.fitup.sheet import AxleFit
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.stations import STATIONS_OF, JobKind
-from axlecore.rig import RigFile, RigKind, SetUp, check_set_up
-from axlecore.rig import Vehicle as Sheet
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import RigFile, RigKind, SetUp, check_set_up
+from axlecore.vehicle.rig import Vehicle as Sheet
 from history.models import Versioned
 from history.versions import document_at, write_next
 from jobs.gates import note_gate
@@ -101,14 +101,14 @@ def _what_follows(job: Job, before: SetUp, chosen: SetUp) -> list[tuple[str, str
     """A hole or bar that is chosen anew is the fit-up's too; what it picked itself else stays."""
     fitting = fitting_of(job)
     entries = []
-    for axle_name in AXLES:
-        then, now = getattr(before, axle_name), getattr(chosen, axle_name)
-        fit: AxleFit | None = getattr(fitting, axle_name)
+    for end in End:
+        then, now = before.of_end(end), chosen.of_end(end)
+        fit: AxleFit | None = fitting.of_end(end)
         if fit is None or now is None:
             continue
         if then is None or (then.fitted.bar, then.fitted.hole) != (now.fitted.bar, now.fitted.hole):
             entries += [
-                (f"{axle_name}.{side}.bar_hole", str(now.fitted.hole))
+                (f"{end}.{side}.bar_hole", str(now.fitted.hole))
                 for side in ("left", "right")
                 if getattr(fit, side).bar_hole != now.fitted.hole
             ]
@@ -118,9 +118,13 @@ def _what_follows(job: Job, before: SetUp, chosen: SetUp) -> list[tuple[str, str
 def revert_set_up(job: Job, person: Person, base_version: int, to_version: int) -> None:
     """Write an earlier choice again as the next version."""
     change_set_up(
-        job, person, base_version, "undo", f"to {to_version}",
+        job,
+        person,
+        base_version,
+        "undo",
+        f"to {to_version}",
         lambda _: from_plain(document_at(job.revisions, to_version), SetUp),
-    )  # fmt: skip
+    )
 
 
 def edit_sheet(

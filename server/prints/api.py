@@ -3,6 +3,7 @@
 from django.http import HttpResponse
 from ninja import Query, Router
 
+from axlecore.vehicle.ends import End, Side
 from jobs.schemas import job_of
 from prints.comparison import comparison_page
 from prints.drilling import written
@@ -29,8 +30,8 @@ def get_drill_template(
     request: PersonRequest,
     job_id: int,
     kind: str,
-    axle: str = Query("rear"),
-    side: str = Query("left"),
+    axle: End = Query(End.REAR),
+    side: Side = Query(Side.LEFT),
 ) -> HttpResponse:
     job = job_of(request, job_id)
     write, content_type = written(kind)

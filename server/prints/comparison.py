@@ -4,12 +4,12 @@ import base64
 import math
 from typing import Any
 
-from axlecore.figures import figures_of
-from axlecore.loads import LOAD_NAMES, LoadKey
+from axlecore.choosing.figures import figures_of
+from axlecore.lean.uncertainty import certainty
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.words import chosen_words
-from axlecore.rig import SetUp, Vehicle
-from axlecore.uncertainty import certainty
+from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
+from axlecore.vehicle.rig import SetUp, Vehicle
 from jobs.choosing import price_of
 from jobs.gates import assess_job
 from jobs.models import Job
@@ -27,36 +27,56 @@ def _rows(sheet: Vehicle, chosen: SetUp, key: LoadKey) -> list[tuple[str, str, s
     band = certainty(sheet, chosen, key).band_rad
     toss = then.head_toss_ratio - 1
     return [
-        ("Lean in an ordinary bend (0.3 g)", _degrees(now.lean_rad),
-         f"{_degrees(then.lean_rad)} ± {_degrees(band)}",
-         f"{abs(1 - then.lean_rad / now.lean_rad):.0%} "
-         f"{'less' if then.lean_rad <= now.lean_rad else 'more'}"),
-        ("Lean in a side wind of 12 m/s at 90 km/h", _degrees(now.wind_lean_rad),
-         _degrees(then.wind_lean_rad),
-         f"{abs(1 - then.wind_lean_rad / now.wind_lean_rad):.0%} "
-         f"{'less' if then.wind_lean_rad <= now.wind_lean_rad else 'more'}"),
+        (
+            "Lean in an ordinary bend (0.3 g)",
+            _degrees(now.lean_rad),
+            f"{_degrees(then.lean_rad)} ± {_degrees(band)}",
+            f"{abs(1 - then.lean_rad / now.lean_rad):.0%} "
+            f"{'less' if then.lean_rad <= now.lean_rad else 'more'}",
+        ),
+        (
+            "Lean in a side wind of 12 m/s at 90 km/h",
+            _degrees(now.wind_lean_rad),
+            _degrees(then.wind_lean_rad),
+            f"{abs(1 - then.wind_lean_rad / now.wind_lean_rad):.0%} "
+            f"{'less' if then.wind_lean_rad <= now.wind_lean_rad else 'more'}",
+        ),
         ("Swings after a push", str(now.swings), str(then.swings), ""),
-        ("Toss of the head on a one-side bump", "as it is", f"{then.head_toss_ratio:.2f} times",
-         f"{abs(toss):.0%} {'more' if toss > 0 else 'less'}"),
-        ("Front’s share of the load that moves outward", f"{now.front_share:.0%}",
-         f"{then.front_share:.0%}", ""),
-        ("Twist of the ground before a wheel hangs", _degrees(now.articulation_rad),
-         _degrees(then.articulation_rad), ""),
-    ]  # fmt: skip
+        (
+            "Toss of the head on a one-side bump",
+            "as it is",
+            f"{then.head_toss_ratio:.2f} times",
+            f"{abs(toss):.0%} {'more' if toss > 0 else 'less'}",
+        ),
+        (
+            "Front’s share of the load that moves outward",
+            f"{now.front_share:.0%}",
+            f"{then.front_share:.0%}",
+            "",
+        ),
+        (
+            "Twist of the ground before a wheel hangs",
+            _degrees(now.articulation_rad),
+            _degrees(then.articulation_rad),
+            "",
+        ),
+    ]
 
 
 #: Findings that are the owner's to know; the others are the fitter's work.
 _OWNERS = (
-    "front_share_falls", "wheel_lifts", "target_missed", "air_bags_connected",
-    "decision_moved", "decision_misses_target", "decision_other_parts",
-)  # fmt: skip
+    "front_share_falls",
+    "wheel_lifts",
+    "target_missed",
+    "air_bags_connected",
+    "decision_moved",
+    "decision_misses_target",
+    "decision_other_parts",
+)
 
 
 def _limits(findings: list[Finding], key: LoadKey) -> list[Finding]:
-    return [
-        found for found in findings
-        if found.rule in _OWNERS and found.state in (None, key)
-    ]  # fmt: skip
+    return [found for found in findings if found.rule in _OWNERS and found.state in (None, key)]
 
 
 #: What no bar changes; said on every page so that nobody buys one for it.
@@ -76,18 +96,24 @@ def comparison_page(job: Job) -> bytes:
     assessment = assess_job(job)
     evaluation, decision = assessment.evaluation, decision_of(job)
     context: dict[str, Any] = {
-        "job": job, "shop": job.shop.name, "words": chosen_words(chosen), "stays": STAYS,
-        "price": price_of(job, chosen), "later": target_of(job).left_for_later,
+        "job": job,
+        "shop": job.shop.name,
+        "words": chosen_words(chosen),
+        "stays": STAYS,
+        "price": price_of(job, chosen),
+        "later": target_of(job).left_for_later,
         "decided": decision is not None and decision.set_up == chosen,
         "stops": [found for found in assessment.findings if found.kind is Kind.STOP],
-    }  # fmt: skip
+    }
     if evaluation is not None:
         key = LoadKey.TRIP_READY if sheet.state(LoadKey.TRIP_READY) else sheet.load_states[0].key
         state = evaluation.states[sheet.weighed(key)]
         drawing = leaning_svg(
-            sheet, state.roll_axis_height_m, state.before.reference_lean_rad,
+            sheet,
+            state.roll_axis_height_m,
+            state.before.reference_lean_rad,
             state.after.reference_lean_rad,
-        )  # fmt: skip
+        )
         context |= {
             "limits": _limits(assessment.findings, key),
             "state": LOAD_NAMES[key],

@@ -12,6 +12,7 @@ from axlecore.fitup.drilling import Template, drill_plan, template
 from axlecore.fitup.sheet import AxleFit
 from axlecore.fitup.start import begun
 from axlecore.practice.fitting import CAUTIONS
+from axlecore.vehicle.ends import End, Side
 from jobs.models import Job
 from jobs.records import fitting_of
 from prints.paper import as_pdf
@@ -20,7 +21,7 @@ from shops.errors import Refused
 _CROSS_M = 0.008
 
 
-def _fit(job: Job, axle: str) -> AxleFit:
+def _fit(job: Job, axle: End) -> AxleFit:
     return begun(fitting_of(job), axle)
 
 
@@ -43,8 +44,11 @@ def template_svg(drawn: Template) -> str:
             "plumb": drawn.plumb_x_m * mm,
             "circles": [
                 {
-                    "x": one.x_m * mm, "y": height - one.y_m * mm, "r": one.diameter_m / 2 * mm,
-                    "reach": (one.diameter_m / 2 + _CROSS_M) * mm, "label": one.label,
+                    "x": one.x_m * mm,
+                    "y": height - one.y_m * mm,
+                    "r": one.diameter_m / 2 * mm,
+                    "reach": (one.diameter_m / 2 + _CROSS_M) * mm,
+                    "label": one.label,
                 }
                 for one in drawn.circles
             ],
@@ -53,7 +57,7 @@ def template_svg(drawn: Template) -> str:
             "ruler": drawn.ruler[2] * mm,
             "ticks": [drawn.ruler[0] * mm + 10 * step for step in range(11)],
         },
-    )  # fmt: skip
+    )
 
 
 def template_dxf(drawn: Template) -> bytes:
@@ -85,27 +89,34 @@ def template_dxf(drawn: Template) -> bytes:
     return written_text.getvalue().encode()
 
 
-def _svg(job: Job, axle: str, side: str) -> bytes:
+def _svg(job: Job, axle: End, side: Side) -> bytes:
     return template_svg(template(_fit(job, axle), side)).encode()
 
 
-def _dxf(job: Job, axle: str, side: str) -> bytes:
+def _dxf(job: Job, axle: End, side: Side) -> bytes:
     return template_dxf(template(_fit(job, axle), side))
 
 
-def _pdf(job: Job, axle: str, side: str) -> bytes:
+def _pdf(job: Job, axle: End, side: Side) -> bytes:
     fit = _fit(job, axle)
     drawn = template(fit, side)
     drawing = base64.b64encode(template_svg(drawn).encode()).decode()
     return as_pdf(
         "drill_template.html",
         {
-            "job": job, "shop": job.shop.name, "axle": axle, "side": side, "drawing": drawing,
-            "width": drawn.width_m * 1e3, "height": drawn.height_m * 1e3,
-            "plan": drill_plan(fit), "cautions": CAUTIONS,
+            "job": job,
+            "shop": job.shop.name,
+            "axle": axle,
+            "side": side,
+            "drawing": drawing,
+            "width": drawn.width_m * 1e3,
+            "height": drawn.height_m * 1e3,
+            "plan": drill_plan(fit),
+            "cautions": CAUTIONS,
             "marks": [
                 {
-                    "number": mark.number, "size": mark.size,
+                    "number": mark.number,
+                    "size": mark.size,
                     "forward": round(mark.forward_m * 1e3, 1),
                     "above": round(mark.above_edge_m * 1e3, 1),
                     "steps": " · ".join(f"{step * 1e3:g}" for step in mark.steps_m),
@@ -115,17 +126,17 @@ def _pdf(job: Job, axle: str, side: str) -> bytes:
                 for mark in drill_plan(fit).marks
             ],
         },
-    )  # fmt: skip
+    )
 
 
-_WRITERS: dict[str, tuple[Callable[[Job, str, str], bytes], str]] = {
+_WRITERS: dict[str, tuple[Callable[[Job, End, Side], bytes], str]] = {
     "svg": (_svg, "image/svg+xml"),
     "dxf": (_dxf, "image/vnd.dxf"),
     "pdf": (_pdf, "application/pdf"),
 }
 
 
-def written(kind: str) -> tuple[Callable[[Job, str, str], bytes], str]:
+def written(kind: str) -> tuple[Callable[[Job, End, Side], bytes], str]:
     """Return what writes a template in a format, and its content type."""
     if kind not in _WRITERS:
         raise Refused(

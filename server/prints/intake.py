@@ -4,12 +4,12 @@ import base64
 from dataclasses import dataclass
 from typing import Any
 
-from axlecore.entry import walk
-from axlecore.measure import Known, Measured, Place
 from axlecore.practice.finding import Kind
 from axlecore.practice.look import Rating, parts_to_see
-from axlecore.rig import LoadState, Vehicle
-from axlecore.units import Dimension, write_quantity
+from axlecore.quantities.entry import walk
+from axlecore.quantities.measure import Known, Measured, Place
+from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.vehicle.rig import LoadState, Vehicle
 from jobs.gates import assess_job, practice_of
 from jobs.models import Job
 from jobs.records import complaint_of, look_over_of
@@ -20,10 +20,16 @@ from rigs.services import sheet_of
 
 _MOST_PHOTOS = 6
 _TITLES = {
-    "front": "Front axle", "rear": "Rear axle", "profile": "Side profile",
-    "load_states": "", "": "Vehicle", "tow": "Trailer", "lift_weighing": "Lift weighing",
-    "stack": "Masses", "roll_test": "Roll test",
-}  # fmt: skip
+    "front": "Front axle",
+    "rear": "Rear axle",
+    "profile": "Side profile",
+    "load_states": "",
+    "": "Vehicle",
+    "tow": "Trailer",
+    "lift_weighing": "Lift weighing",
+    "stack": "Masses",
+    "roll_test": "Roll test",
+}
 
 
 @dataclass(frozen=True)
@@ -57,21 +63,30 @@ def _state(sheet: Vehicle, state: LoadState) -> dict[str, Any]:
         "wheels": [
             _kg(wheel)
             for wheel in (
-                state.front_left_kg, state.front_right_kg, state.rear_left_kg, state.rear_right_kg
+                state.front_left_kg,
+                state.front_right_kg,
+                state.rear_left_kg,
+                state.rear_right_kg,
             )
         ],
         "axles": [
-            (name, write_quantity(load, Dimension.MASS, 1.0), _kg(axle.rating_kg),
-             load > axle.rating_kg.value)
+            (
+                name,
+                write_quantity(load, Dimension.MASS, 1.0),
+                _kg(axle.rating_kg),
+                load > axle.rating_kg.value,
+            )
             for name, load, axle in (
-                ("front", state.front_kg, sheet.front), ("rear", state.rear_kg, sheet.rear)
+                ("front", state.front_kg, sheet.front),
+                ("rear", state.rear_kg, sheet.rear),
             )
         ],
         "height": write_quantity(
-            state.centre_of_gravity_height_m.value, Dimension.LENGTH,
+            state.centre_of_gravity_height_m.value,
+            Dimension.LENGTH,
             state.centre_of_gravity_height_m.tolerance,
         ),
-    }  # fmt: skip
+    }
 
 
 def _picture(photo: Photo) -> str:
@@ -86,9 +101,10 @@ def intake_sheet(job: Job) -> bytes:
     says = practice_of(job)
     parts = parts_to_see(sheet)
     seen = [
-        (part, look.of(part.key)) for part in parts
+        (part, look.of(part.key))
+        for part in parts
         if look.of(part.key).rating not in (Rating.UNSEEN, Rating.GOOD) or look.of(part.key).note
-    ]  # fmt: skip
+    ]
     photos = job.photos.filter(removed_at=None).exclude(place__in=(SIDE, *ARRIVED)).order_by("pk")
     names = {part.key: f"{part.axle} {part.label.lower()}" for part in parts}
     return as_pdf(
@@ -99,20 +115,23 @@ def intake_sheet(job: Job) -> bytes:
             "kind": job.kind.replace("_", " "),
             "complaint": complaint,
             "sorting": says.sorting,
-            "medicine": says.medicine.finding,
+            "cure": says.cure.finding,
             "states": [_state(sheet, state) for state in sheet.load_states],
             "rating": _kg(sheet.rating_kg),
             "sections": _sections(sheet),
-            "stops": [f for f in (*assessment.findings, *says.look.findings)
-                      if f.kind is Kind.STOP],
+            "stops": [
+                f for f in (*assessment.findings, *says.look.findings) if f.kind is Kind.STOP
+            ],
             "findings": [f for f in says.look.findings if f.kind is not Kind.STOP],
             "seen": seen,
             "unseen": sum(look.of(part.key).rating is Rating.UNSEEN for part in parts),
             "parts": len(parts),
             "needs": says.look.needs,
             "chores": says.look.chores,
-            "photos": [(names.get(photo.place, photo.place), _picture(photo))
-                       for photo in photos[:_MOST_PHOTOS]],
+            "photos": [
+                (names.get(photo.place, photo.place), _picture(photo))
+                for photo in photos[:_MOST_PHOTOS]
+            ],
             "defaults": sum(found.known is Known.DEFAULT for _, _, found in walk(sheet)),
         },
-    )  # fmt: skip
+    )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from axlecore.rig import Vehicle
+from axlecore.vehicle.rig import Vehicle
 
 _WIDTH, _HEIGHT = 340.0, 210.0
 #: Small angles are drawn larger than true, and the page says so.

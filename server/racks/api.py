@@ -7,9 +7,11 @@ from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from pydantic import Field
 
+from axlecore.bars.steel import STEELS
 from axlecore.errors import InputError
-from axlecore.parts import PartKind, RackPart
-from axlecore.rackfile import (
+from axlecore.quantities.units import Dimension, read_quantity
+from axlecore.racks.parts import PartKind, RackPart
+from axlecore.racks.table import (
     COLUMNS,
     LONGEST_TABLE,
     CellComplaint,
@@ -19,8 +21,6 @@ from axlecore.rackfile import (
     suggest,
     write_rack,
 )
-from axlecore.steel import STEELS
-from axlecore.units import Dimension, read_quantity
 from racks.models import Offer, Part
 from racks.services import (
     Search,
@@ -155,23 +155,29 @@ def _typed(text: str, dimension: Dimension, field: str) -> float | None:
 def get_racks(request: PersonRequest, asked: Query[SearchIn]) -> dict[str, Any]:
     shop = request.user.shop_id
     search = Search(
-        words=asked.find, kind=asked.kind.value if asked.kind else "", axle=asked.axle,
-        steel=asked.steel, tube_only=asked.tube_only, no_drilling=asked.no_drilling,
+        words=asked.find,
+        kind=asked.kind.value if asked.kind else "",
+        axle=asked.axle,
+        steel=asked.steel,
+        tube_only=asked.tube_only,
+        no_drilling=asked.no_drilling,
         diameter_from_m=_typed(asked.diameter_from, Dimension.SMALL_LENGTH, "diameter_from"),
         diameter_to_m=_typed(asked.diameter_to, Dimension.SMALL_LENGTH, "diameter_to"),
         bore_from_m=_typed(asked.bore_from, Dimension.SMALL_LENGTH, "bore_from"),
         axle_load_kg=_typed(asked.axle_load, Dimension.MASS, "axle_load"),
         price_to_cents=None if asked.price_to is None else round(asked.price_to * 100),
         days_to=asked.days_to,
-    )  # fmt: skip
+    )
     found = searched(shop, search)
     total = found.count()
     at = (asked.page - 1) * ROWS_A_PAGE
     return {
         "rows": found.defer("document")[at : at + ROWS_A_PAGE],
-        "total": total, "page": asked.page, "pages": max(1, -(-total // ROWS_A_PAGE)),
+        "total": total,
+        "page": asked.page,
+        "pages": max(1, -(-total // ROWS_A_PAGE)),
         "counts": count_by_kind(shop),
-    }  # fmt: skip
+    }
 
 
 @router.get("/racks/parts/{int:part_id}", response=PartOut, operation_id="read_part")
@@ -180,15 +186,18 @@ def get_part(request: PersonRequest, part_id: int) -> dict[str, Any]:
     part = get_object_or_404(parts, pk=part_id, shop_id=request.user.shop_id)
     offers = [
         OfferOut(
-            supplier=offer.supplier.name, price_cents=offer.price_cents, stock=offer.stock,
+            supplier=offer.supplier.name,
+            price_cents=offer.price_cents,
+            stock=offer.stock,
             delivery_days=offer.delivery_days,
         )
         for offer in part.offers.all()
-    ]  # fmt: skip
+    ]
     return {
-        "id": part.pk, "part": record_of(part),
+        "id": part.pk,
+        "part": record_of(part),
         "offers": sorted(offers, key=lambda offer: offer.price_cents),
-    }  # fmt: skip
+    }
 
 
 @router.get("/racks/steels", response=list[SteelOut], operation_id="list_steels")
@@ -228,18 +237,29 @@ def post_preview(request: PersonRequest, body: TableIn) -> dict[str, Any]:
             raise
         said = [RowOut(line=1, part_number="", complaints=[CellComplaint("", error.message)])]
         return {
-            "headings": found, "mapping": mapping, "columns": COLUMNS, "good": 0, "new": 0,
-            "bad": said, "bad_total": 1,
-        }  # fmt: skip
+            "headings": found,
+            "mapping": mapping,
+            "columns": COLUMNS,
+            "good": 0,
+            "new": 0,
+            "bad": said,
+            "bad_total": 1,
+        }
     good = {row.part_number for row in rows if row.part is not None}
     known = Part.objects.filter(shop=shop, part_number__in=good).count()
     bad = [row for row in rows if row.complaints]
     return {
-        "headings": found, "mapping": mapping, "columns": COLUMNS,
-        "good": len(rows) - len(bad), "new": len(good) - known, "bad_total": len(bad),
-        "bad": [RowOut(line=row.line, part_number=row.part_number, complaints=row.complaints)
-                for row in bad[:COMPLAINTS_SHOWN]],
-    }  # fmt: skip
+        "headings": found,
+        "mapping": mapping,
+        "columns": COLUMNS,
+        "good": len(rows) - len(bad),
+        "new": len(good) - known,
+        "bad_total": len(bad),
+        "bad": [
+            RowOut(line=row.line, part_number=row.part_number, complaints=row.complaints)
+            for row in bad[:COMPLAINTS_SHOWN]
+        ],
+    }
 
 
 @router.post("/racks/import", response=ImportOut, operation_id="import_table")

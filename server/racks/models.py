@@ -3,7 +3,7 @@
 from django.db import models
 from django.db.models import F, Q
 
-from axlecore.parts import MadeFor, PartKind
+from axlecore.racks.parts import MadeFor, PartKind
 from shops.models import Shop
 
 

@@ -8,8 +8,9 @@ from django.db import transaction
 from django.db.models import Count, Max, Min, OuterRef, Q, QuerySet, Subquery
 
 from axlecore.formats import from_plain, to_plain
-from axlecore.parts import MadeFor, PartKind, RackPart, SupplierOffer
-from axlecore.rackfile import ReadRow
+from axlecore.racks.parts import MadeFor, PartKind, RackPart, SupplierOffer
+from axlecore.racks.table import ReadRow
+from axlecore.vehicle.ends import End
 from racks.models import Offer, Part, Supplier
 from shops.models import Shop
 
@@ -37,14 +38,14 @@ def parts_of(shop_id: int) -> "QuerySet[Any]":
     )
 
 
-def made_for(shop_id: int, axle_name: str) -> "QuerySet[Any]":
+def made_for(shop_id: int, end: End) -> "QuerySet[Any]":
     """Return a shop's parts for an axle, each with its cheapest offer."""
-    return parts_of(shop_id).filter(axle__in=(axle_name, MadeFor.EITHER.value))
+    return parts_of(shop_id).filter(axle__in=(end, MadeFor.EITHER.value))
 
 
-def suited_to(shop_id: int, axle_load_kg: float, axle_name: str) -> "QuerySet[Any]":
+def suited_to(shop_id: int, axle_load_kg: float, end: End) -> "QuerySet[Any]":
     """Return a shop's parts made for an axle that carries as much as this one."""
-    return made_for(shop_id, axle_name).filter(
+    return made_for(shop_id, end).filter(
         axle_load_from_kg__lte=axle_load_kg, axle_load_to_kg__gte=axle_load_kg
     )
 
@@ -91,9 +92,11 @@ def searched(shop_id: int, search: Search) -> "QuerySet[Any]":
         "diameter_m__gte": _off(search.diameter_from_m, -_ROUNDING_M),
         "diameter_m__lte": _off(search.diameter_to_m, _ROUNDING_M),
         "bore_m__gte": _off(search.bore_from_m, -_ROUNDING_M),
-        "axle_load_from_kg__lte": search.axle_load_kg, "axle_load_to_kg__gte": search.axle_load_kg,
-        "price_cents__lte": search.price_to_cents, "delivery_days__lte": search.days_to,
-    }  # fmt: skip
+        "axle_load_from_kg__lte": search.axle_load_kg,
+        "axle_load_to_kg__gte": search.axle_load_kg,
+        "price_cents__lte": search.price_to_cents,
+        "delivery_days__lte": search.days_to,
+    }
     found = found.filter(**{name: value for name, value in limits.items() if value is not None})
     if search.tube_only:
         found = found.filter(bore_m__gt=0)
@@ -107,11 +110,13 @@ def suppliers_of(shop_id: int) -> "QuerySet[Any]":
     return (
         Supplier.objects.filter(shop_id=shop_id)
         .annotate(
-            parts=Count("offers"), there=Count("offers", filter=Q(offers__stock__gt=0)),
-            soonest_days=Min("offers__delivery_days"), latest_days=Max("offers__delivery_days"),
+            parts=Count("offers"),
+            there=Count("offers", filter=Q(offers__stock__gt=0)),
+            soonest_days=Min("offers__delivery_days"),
+            latest_days=Max("offers__delivery_days"),
         )
         .order_by("name")
-    )  # fmt: skip
+    )
 
 
 def count_by_kind(shop_id: int) -> dict[str, int]:
@@ -131,22 +136,35 @@ class Imported:
 
 #: Columns that an import writes anew on a part it knows.
 _OF_THE_PART = [
-    "kind", "maker", "axle", "axle_load_from_kg", "axle_load_to_kg", "diameter_m", "bore_m",
-    "steel", "holes_drilled", "document",
-]  # fmt: skip
+    "kind",
+    "maker",
+    "axle",
+    "axle_load_from_kg",
+    "axle_load_to_kg",
+    "diameter_m",
+    "bore_m",
+    "steel",
+    "holes_drilled",
+    "document",
+]
 
 
 def _columns(shop: Shop, record: RackPart) -> dict[str, Any]:
     bar = record.bar
     return {
-        "shop": shop, "kind": record.kind.value, "part_number": record.part_number,
-        "maker": record.maker, "axle": record.fits.axle.value,
+        "shop": shop,
+        "kind": record.kind.value,
+        "part_number": record.part_number,
+        "maker": record.maker,
+        "axle": record.fits.axle.value,
         "axle_load_from_kg": record.fits.axle_load_from_kg,
         "axle_load_to_kg": record.fits.axle_load_to_kg,
         "diameter_m": bar.outside_diameter_m.value if bar else None,
-        "bore_m": bar.bore_m.value if bar else None, "steel": bar.steel if bar else "",
-        "holes_drilled": record.holes_drilled, "document": to_plain(record),
-    }  # fmt: skip
+        "bore_m": bar.bore_m.value if bar else None,
+        "steel": bar.steel if bar else "",
+        "holes_drilled": record.holes_drilled,
+        "document": to_plain(record),
+    }
 
 
 def import_rows(shop: Shop, rows: Sequence[ReadRow]) -> Imported:
@@ -159,15 +177,18 @@ def import_rows(shop: Shop, rows: Sequence[ReadRow]) -> Imported:
         # The lock keeps two imports at once from making the same part twice.
         Shop.objects.select_for_update().get(pk=shop.pk)
         known = set(
-            Part.objects.filter(shop=shop, part_number__in=[part.part_number for part, _ in good])
-            .values_list("part_number", flat=True)
-        )  # fmt: skip
+            Part.objects.filter(
+                shop=shop, part_number__in=[part.part_number for part, _ in good]
+            ).values_list("part_number", flat=True)
+        )
         records = {part.part_number: part for part, _ in good}
         Part.objects.bulk_create(
             [Part(**_columns(shop, record)) for record in records.values()],
-            update_conflicts=True, unique_fields=["shop", "part_number"],
-            update_fields=_OF_THE_PART, batch_size=500,
-        )  # fmt: skip
+            update_conflicts=True,
+            unique_fields=["shop", "part_number"],
+            update_fields=_OF_THE_PART,
+            batch_size=500,
+        )
         _write_offers(shop, good)
     return Imported(len(records) - len(known), len(known), len(rows) - len(good))
 
@@ -184,12 +205,18 @@ def _write_offers(shop: Shop, good: Sequence[tuple[RackPart, SupplierOffer]]) ->
     )
     offers = {
         (stored[part.part_number], offer.supplier): Offer(
-            part_id=stored[part.part_number], supplier=suppliers[offer.supplier],
-            price_cents=round(offer.price * 100), stock=offer.stock, delivery_days=offer.days,
+            part_id=stored[part.part_number],
+            supplier=suppliers[offer.supplier],
+            price_cents=round(offer.price * 100),
+            stock=offer.stock,
+            delivery_days=offer.days,
         )
         for part, offer in good
-    }  # fmt: skip
+    }
     Offer.objects.bulk_create(
-        list(offers.values()), update_conflicts=True, unique_fields=["part", "supplier"],
-        update_fields=["price_cents", "stock", "delivery_days"], batch_size=500,
-    )  # fmt: skip
+        list(offers.values()),
+        update_conflicts=True,
+        unique_fields=["part", "supplier"],
+        update_fields=["price_cents", "stock", "delivery_days"],
+        batch_size=500,
+    )

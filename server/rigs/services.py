@@ -2,13 +2,13 @@
 
 from collections.abc import Callable, Sequence
 
-from axlecore.entry import enter
 from axlecore.formats import from_plain, to_plain
-from axlecore.measure import Known
 from axlecore.practice.classes import class_vehicle
 from axlecore.practice.findings import first_stop
-from axlecore.rig import RigKind
-from axlecore.rig import Vehicle as Sheet
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known
+from axlecore.vehicle.rig import RigKind
+from axlecore.vehicle.rig import Vehicle as Sheet
 from history.models import Versioned
 from history.versions import document_at, write_next
 from rigs.models import Vehicle
@@ -64,6 +64,10 @@ def change_sheet(
 def revert_sheet(vehicle: Vehicle, person: Person, base_version: int, to_version: int) -> None:
     """Write an earlier version again as the next one."""
     change_sheet(
-        vehicle, person, base_version, "undo", f"to {to_version}",
+        vehicle,
+        person,
+        base_version,
+        "undo",
+        f"to {to_version}",
         lambda _: from_plain(document_at(vehicle.revisions, to_version), Sheet),
-    )  # fmt: skip
+    )

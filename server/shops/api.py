@@ -8,7 +8,7 @@ from ninja import Router, Schema
 from ninja.security import APIKeyCookie
 from pydantic import Field
 
-from axlecore.schools import settled
+from axlecore.fitup.schools import settled
 from shops.errors import Refused
 from shops.models import Person
 from shops.requests import PersonRequest, writer

@@ -2,7 +2,7 @@
 
 from django.db import transaction
 
-from axlecore.schools import settled
+from axlecore.fitup.schools import settled
 from shops.errors import Refused
 from shops.models import Person, Shop
 

@@ -4,18 +4,18 @@ import numpy as np
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from axlecore.bar import Bar, bar_rates, developed_length, square_u
-from axlecore.claims import Audit, audit
-from axlecore.drills import Holes, holes
+from axlecore.bars.bar import Bar, bar_rates, developed_length, square_u
+from axlecore.bars.claims import Audit, audit
+from axlecore.bars.section import area, bore_band, bore_from_mass
+from axlecore.bars.steel import DENSITY_KG_M3
 from axlecore.errors import InputError
-from axlecore.fasteners import GRADES, Lubrication, Torque, torque
-from axlecore.links import LinkAttitude, link_attitude, link_for_level_arm
-from axlecore.measure import Known, Measured
-from axlecore.protractor import Protractor, read_pictures
-from axlecore.repair import RepairRung, repair_ladder
-from axlecore.section import area, bore_band, bore_from_mass
-from axlecore.steel import DENSITY_KG_M3
-from axlecore.units import GRAVITY_M_S2, Dimension, read_quantity
+from axlecore.fasteners.drills import Holes, holes
+from axlecore.fasteners.repair import RepairRung, repair_ladder
+from axlecore.fasteners.torque import GRADES, Lubrication, Torque, torque
+from axlecore.fitup.links import LinkAttitude, link_attitude, link_for_level_arm
+from axlecore.lean.protractor import Protractor, read_pictures
+from axlecore.quantities.measure import Known, Measured
+from axlecore.quantities.units import GRAVITY_M_S2, Dimension, read_quantity
 from shops.requests import PersonRequest
 
 router = Router(tags=["bench"])
@@ -137,16 +137,22 @@ def _bar(asked: BarIn, diameter: str, bore: str, prefix: str = "") -> Bar:
         )
     except InputError as error:
         field = _FIELDS.get(error.field, error.field)
-        raise InputError(f"{prefix}{field}" if field in ("diameter", "bore") else field,
-                         error.message) from None  # fmt: skip
+        raise InputError(
+            f"{prefix}{field}" if field in ("diameter", "bore") else field, error.message
+        ) from None
 
 
 #: What core calls a measure, and the bench.
 _FIELDS = {
-    "outside_diameter_m": "diameter", "bore_m": "bore", "bushing_span_m": "span",
-    "centre_line_m": "centre", "arm_m": "arm", "centre_length_m": "centre",
-    "bushing_rate_n_per_m": "bushing", "link_rate_n_per_m": "link",
-}  # fmt: skip
+    "outside_diameter_m": "diameter",
+    "bore_m": "bore",
+    "bushing_span_m": "span",
+    "centre_line_m": "centre",
+    "arm_m": "arm",
+    "centre_length_m": "centre",
+    "bushing_rate_n_per_m": "bushing",
+    "link_rate_n_per_m": "link",
+}
 
 
 @router.get("/bench/bar", response=BarOut, operation_id="bench_bar")
@@ -157,9 +163,12 @@ def get_bar(request: PersonRequest, asked: Query[BarIn]) -> BarOut:
     length = developed_length(bar)
     section = float(area(bar.outside_diameter_m.value, bar.bore_m.value))
     return BarOut(
-        bar=bar, rate_n_per_m=float(fitted), steel_rate_n_per_m=float(steel),
-        mass_kg=section * length * DENSITY_KG_M3, developed_length_m=length,
-    )  # fmt: skip
+        bar=bar,
+        rate_n_per_m=float(fitted),
+        steel_rate_n_per_m=float(steel),
+        mass_kg=section * length * DENSITY_KG_M3,
+        developed_length_m=length,
+    )
 
 
 @router.get("/bench/bore", response=BoreOut, operation_id="bench_bore")
@@ -188,19 +197,24 @@ def get_link(request: PersonRequest, asked: Query[LinkIn]) -> LinkOut:
         names = {"arm_m": "arm", "link_m": "link", "upper_up_m": "up"}
         raise InputError(names.get(error.field, error.field), error.message) from None
     return LinkOut(
-        arm_m=arm, forward_m=forward, up_m=up, link_m=link, attitude=attitude,
+        arm_m=arm,
+        forward_m=forward,
+        up_m=up,
+        link_m=link,
+        attitude=attitude,
         level_link_m=link_for_level_arm(arm, forward, up),
-    )  # fmt: skip
+    )
 
 
 @router.get("/bench/torque", response=TorqueOut, operation_id="bench_torque")
 def get_torque(request: PersonRequest, asked: Query[TorqueIn]) -> TorqueOut:
     sheet = _read(asked.sheet, Dimension.TORQUE, "sheet") if asked.sheet.strip() else None
     return TorqueOut(
-        torque=torque(asked.size, asked.grade, asked.lubrication, sheet), sheet_n_m=sheet,
+        torque=torque(asked.size, asked.grade, asked.lubrication, sheet),
+        sheet_n_m=sheet,
         grades=list(GRADES),
         lubrications=[one.value for one in Lubrication],
-    )  # fmt: skip
+    )
 
 
 @router.get("/bench/drill", response=Holes, operation_id="bench_drill")

@@ -6,7 +6,7 @@ AXE = Path(__file__).parents[1] / "node_modules" / "axe-core" / "axe.min.js"
 
 FIT_SHEETS = (
     "side", "holes", "links", "across", "clash", "drill", "bolts", "arrival", "turn",
-)  # fmt: skip
+)
 
 #: Links in running text and small marks that are not controls by themselves.
 TARGET_PX = 24
@@ -38,7 +38,7 @@ class AccessibilityTests(BrowserTestCase):
             self.page.get_by_label("Front axle load").wait_for()
             self.check(f"intake, {theme}")
             for address in ("racks?kind=kit", "racks/import", "bench/bar", "bench/torque",
-                            "bench/link", "bench/snapped", "bench/pictures"):  # fmt: skip
+                            "bench/link", "bench/snapped", "bench/pictures"):
                 self.page.goto(f"{self.live_server_url}/{address}")
                 self.page.wait_for_load_state("networkidle")
                 self.check(f"{address}, {theme}")
@@ -53,7 +53,7 @@ class AccessibilityTests(BrowserTestCase):
                 ("Hive hauler", "choose?sheet=decide"), ("Tidewater", "fit"),
                 ("Crumb Line", "fit"),
                 *(("Orrery", f"fit?sheet={sheet}") for sheet in FIT_SHEETS),
-            ):  # fmt: skip
+            ):
                 self.open_job(name, station)
                 self.page.wait_for_load_state("networkidle")
                 self.check(f"{name} {station}, {theme}")

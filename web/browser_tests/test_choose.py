@@ -2,7 +2,7 @@ import re
 
 from browser_tests.browser import BrowserTestCase
 
-from axlecore.evaluate import evaluate
+from axlecore.lean.evaluate import evaluate
 from jobs.models import Job, Paper
 from jobs.records import set_up_of
 from rigs.services import sheet_of
@@ -184,7 +184,7 @@ class StateTests(BrowserTestCase):
 
     def test_numbers_that_do_not_describe_a_vehicle_are_a_stop_not_a_picture(self):
         self.open_job("Orrery", "weigh")
-        # The short list cannot be reckoned either, and says so.
+        # The short list cannot be worked out either, and says so.
         self.expected = ("422",)
         height = "load_states.1.centre_of_gravity_height_m"
         self.enter(height, "500 mm")

@@ -39,7 +39,7 @@ class WholeWayTests(StationCase):
             ("Rear axle load", "790 kg"), ("Wheelbase", "8 ft 7 in"),
             ("Front axle rating", "1050 kg"), ("Rear axle rating", "1100 kg"),
             ("Vehicle rating", "1980 kg"),
-        ):  # fmt: skip
+        ):
             page.get_by_label(label, exact=True).fill(typed)
         page.get_by_label("Van or car").check(force=True)
         self.button("Open the job").click()
@@ -47,7 +47,7 @@ class WholeWayTests(StationCase):
         page.get_by_label("In the owner's words").fill("Heels in every bend.")
         self.symptom("leans_in_bend", 3)
         self.symptom("pushed_by_gust")
-        self.wait_for_text(page.locator("section"), "A bar is part of the medicine.")
+        self.wait_for_text(page.locator("section"), "A bar will cure part of it.")
         self.button("Accept").click()
         self.button("Go on to Weigh").click()
 
@@ -104,7 +104,7 @@ class WholeWayTests(StationCase):
         on.click()
         self.page.get_by_role("heading", name="Rear bar").wait_for()
         self.assertEqual(job.passes.get(station="look").reason,
-                         "front is seen tomorrow on the lift")  # fmt: skip
+                         "front is seen tomorrow on the lift")
         self.page.keyboard.press("3")
         self.wait_for_text(gate, "Passed by Wren Haldane")
 

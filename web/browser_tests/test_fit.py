@@ -8,7 +8,7 @@ import ezdxf
 
 from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.formats import from_plain
-from axlecore.rig import Action
+from axlecore.vehicle.rig import Action
 from browser_tests.browser import BrowserTestCase
 from jobs.choosing import Pick, take_set
 from jobs.models import Job
@@ -21,7 +21,7 @@ MEASURES = (
     ("bar_places.0.forward_m", "-95 mm"), ("link_holes.1.height_m", "552 mm"),
     ("link_holes.1.forward_m", "-350 mm"), ("left.link_m", "240 mm"), ("right.link_m", "240 mm"),
     ("bump_m", "78 mm"), ("droop_m", "84 mm"),
-)  # fmt: skip
+)
 
 
 class FitCase(BrowserTestCase):
@@ -31,7 +31,7 @@ class FitCase(BrowserTestCase):
     def job_of(self, name: str) -> Job:
         return Job.objects.select_related("vehicle", "shop").prefetch_related("papers").get(
             vehicle__name__startswith=name
-        )  # fmt: skip
+        )
 
     def fitted(self, name: str, axle: str = "rear") -> AxleFit:
         paper = self.job_of(name).papers.get(name="fitting")
@@ -115,7 +115,7 @@ class ClinicTests(FitCase):
         arm = math.hypot(bar["centre_line_m"][0][0], bar["centre_line_m"][0][2])
         diameter = bar["outside_diameter_m"]["value"]
         for name, value in (("diameter_m", diameter), ("left_arm_m", arm), ("right_arm_m", arm),
-                            ("eyes_apart_m", eyes)):  # fmt: skip
+                            ("eyes_apart_m", eyes)):
             self.enter(f"arrival.rear.{name}", f"{value * 1e3:.1f} mm")
             self.until(lambda name=name: self.editor().count() == 0)
         for name in ("shape", "hand", "brackets", "damage_free"):
@@ -124,7 +124,7 @@ class ClinicTests(FitCase):
             line.fill("8")
             line.press("Enter")
             self.until(lambda at=at: str(at) in self.job_of("Tidewater").papers.get(
-                name="arrival").document["rear"]["counts"])  # fmt: skip
+                name="arrival").document["rear"]["counts"])
 
 
 class FastenerTests(FitCase):
@@ -152,7 +152,7 @@ class LinkTests(FitCase):
         self.open_job("Bittern", "fit?axle=rear")
         self.page.get_by_role("button", name="Solid axle on leaves").click()
         self.place("fitting.schools.attitude").select_option("arm_level")
-        self.wait_for_text(self.page.get_by_test_id("angle-arm_level"), "our school")
+        self.wait_for_text(self.page.get_by_test_id("angle-arm_level"), "our way")
         fit = self.fitted("Bittern")
         hole = fit.link_holes[1].height_m.value + 0.06
         self.enter("fitting.rear.link_holes.1.height_m", f"{hole * 1e3:.0f} mm")
@@ -173,7 +173,7 @@ class LinkTests(FitCase):
     def test_the_lowered_delivery_cars_arm_comes_in_line_with_its_control_arm(self):
         self.open_job("Crumb Line", "fit")
         own = self.page.get_by_test_id("angle-in_line")
-        self.wait_for_text(own, "our school")
+        self.wait_for_text(own, "our way")
         self.assertGreater(abs(self.angle("in_line")), 2)
         self.sheet_of_fit("Links")
         self.wait_for_text(self.page.get_by_label("Link length"), "lowering of 45 mm")
@@ -196,12 +196,12 @@ class LinkTests(FitCase):
 
     def test_a_stack_in_the_wrong_order_is_refused_with_its_reason(self):
         self.open_job("Orrery", "fit?sheet=links")
-        self.page.get_by_role("button", name="It is a link with cushions").click()
-        stack = self.page.get_by_label("Cushion stack")
+        self.page.get_by_role("button", name="It is a link with bushings").click()
+        stack = self.page.get_by_label("Bushing stack")
         self.wait_for_text(stack, "Eye to eye 134 mm")
         stack.get_by_label("Piece 3", exact=True).select_option("washer")
         self.wait_for_text(stack, "Wrong order at piece 4: Steel on steel clunks")
-        stack.get_by_label("Piece 3", exact=True).select_option("long cushion")
+        stack.get_by_label("Piece 3", exact=True).select_option("long bushing")
         self.wait_for_text(stack, "Eye to eye 134 mm")
         self.page.keyboard.press("Control+z")
         self.wait_for_text(stack, "Wrong order")
@@ -217,14 +217,14 @@ class SideViewTests(FitCase):
             right, up = self.drawn("arm-left")
             # The arms point rearward: to the right on paper.
             self.assertAlmostEqual(math.degrees(math.atan2(up, right)), self.angle("arm_level"),
-                                   delta=0.06)  # fmt: skip
+                                   delta=0.06)
             link_right, link_up = self.drawn("link-left")
             self.assertAlmostEqual(math.degrees(math.atan2(link_right, link_up)),
-                                   self.angle("link_plumb"), delta=0.06)  # fmt: skip
+                                   self.angle("link_plumb"), delta=0.06)
             between = math.degrees(math.acos(
                 -(right * link_right + up * link_up)
                 / math.hypot(right, up) / math.hypot(link_right, link_up)
-            ))  # fmt: skip
+            ))
             self.assertAlmostEqual(between, self.angle("link_square"), delta=0.06)
 
     def test_one_side_alone_moves_that_side(self):
@@ -263,7 +263,7 @@ class SideViewTests(FitCase):
         self.until(lambda: self.fitted("Orrery").left.link_hole == 1)
 
 
-class NeighbourTests(FitCase):
+class ObstacleTests(FitCase):
     def test_an_exhaust_clash_is_found_and_solved(self):
         self.open_job("Orrery", "fit?sheet=clash")
         gaps = self.page.get_by_label("Least gaps")
@@ -276,9 +276,9 @@ class NeighbourTests(FitCase):
         self.sheet_of_fit("Side view")
         self.until(lambda: self.page.locator("li", has_text="Exhaust at the rear").count() == 0)
 
-    def test_a_neighbour_is_placed_measured_and_taken_away(self):
+    def test_a_obstacle_is_placed_measured_and_taken_away(self):
         self.open_job("Hive hauler", "fit?sheet=clash")
-        self.page.get_by_label("Place another neighbour").select_option("other")
+        self.page.get_by_label("Place another obstacle").select_option("other")
         there = self.page.get_by_label("Place of Something else")
         there.wait_for()
         at = len(self.fitted("Hive hauler").obstacles) - 1
@@ -288,7 +288,7 @@ class NeighbourTests(FitCase):
         there.get_by_role("button", name="It is not there").click()
         self.until(lambda: len(self.fitted("Hive hauler").obstacles) == at)
 
-    def test_a_neighbour_is_seen_from_behind_and_its_ends_are_entered_there(self):
+    def test_a_obstacle_is_seen_from_behind_and_its_ends_are_entered_there(self):
         self.open_job("Orrery", "fit?sheet=clash")
         behind = self.page.get_by_test_id("behind-3")
         behind.first.wait_for()

@@ -17,11 +17,11 @@ SCREENS = (
     ("Orrery", "fit?sheet=across"), ("Orrery", "fit?sheet=clash"), ("Orrery", "fit?sheet=drill"),
     ("Hive hauler", "fit?sheet=bolts"), ("Hive hauler", "fit?sheet=arrival"),
     ("Orrery", "fit?sheet=turn"),
-)  # fmt: skip
+)
 #: Rooms without a job.
 ROOMS = (
     ("", "racks?kind=kit"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
-)  # fmt: skip
+)
 WIDTHS = (820, 1024, 1200, 1680)
 #: Rounded and anti-aliased edges may touch.
 TOUCH_PX = 2
@@ -68,7 +68,7 @@ class LayoutTests(BrowserTestCase):
                 self.page.wait_for_load_state("networkidle")
                 for found in (
                     self.page.evaluate(STICKS_OUT), self.page.evaluate(CUT), self.overlapping()
-                ):  # fmt: skip
+                ):
                     if found:
                         wrong[f"{name} {station} at {width}"] = found
         self.assertEqual(wrong, {})

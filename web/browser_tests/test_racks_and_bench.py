@@ -72,7 +72,7 @@ class RacksTests(BrowserTestCase):
 
     def test_a_heading_is_mapped_by_hand(self):
         self.import_table(TABLE.replace("SKU", "Bestellnummer").replace("cheap", "9").replace(
-            "left", "rear"))  # fmt: skip
+            "left", "rear"))
         self.wait_for_text(self.page.get_by_test_id("import-says"), "0 rows can be read")
         self.page.get_by_label("Bestellnummer").select_option("part_number")
         self.wait_for_text(self.page.get_by_test_id("import-says"), "3 rows can be read")

@@ -33,7 +33,7 @@ class WeighTests(BrowserTestCase):
         job = self.open_job("Orrery", "weigh")
         version = job.vehicle.version
         for typed, words in (("wide", "Could not read"), ("3 m", "enter 200 mm to"),
-                             ("1.9 m", "not inside the track")):  # fmt: skip
+                             ("1.9 m", "not inside the track")):
             self.enter("rear.link_spacing_m", typed)
             self.wait_for_text(self.page.locator("[id$='-says']"), words)
             self.editor().press("Escape")
@@ -116,7 +116,7 @@ class IntakeTests(BrowserTestCase):
         self.assertEqual(
             known, {"wheelbase_m": "default", "rear.rating_kg": "plate",
                     "load_states.0.rear_kg": "estimated"}
-        )  # fmt: skip
+        )
         self.wait_for_text(self.page.locator("li"), "numbers are still class defaults")
 
 
@@ -197,7 +197,7 @@ class DrawingTests(BrowserTestCase):
             for station in (
                 "listen", "weigh", "weigh?sheet=loads", "weigh?sheet=height", "weigh?sheet=bars",
                 "weigh?sheet=roll", "weigh?sheet=certainty", "look", "choose",
-            ):  # fmt: skip
+            ):
                 self.open_job("Orrery", station)
                 wide = self.page.evaluate("() => document.documentElement.scrollWidth")
                 self.assertLessEqual(wide, width, f"{station} at {width}")

@@ -202,7 +202,7 @@ class CertaintyTests(SheetCase):
         self.page.get_by_role("link", name="Certainty").click()
         self.until(lambda: self.text("lean-band") != band)
         wide, narrow = (float(text.split("±")[1].rstrip("° ")) for text in
-                        (band, self.text("lean-band")))  # fmt: skip
+                        (band, self.text("lean-band")))
         self.assertLess(narrow, wide)
 
 

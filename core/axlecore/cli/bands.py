@@ -9,17 +9,20 @@ from typing import Any
 import numpy as np
 
 from axlecore.cli.files import EXIT_OK, add_file, guarded, print_json, read
-from axlecore.entry import walk
-from axlecore.loads import LoadKey
-from axlecore.montecarlo import bands
-from axlecore.rig import RigFile
+from axlecore.lean.monte_carlo import bands
+from axlecore.quantities.entry import walk
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import RigFile
 
 #: The same file gives the same bands.
 _SEED = 1
 #: Scale, unit and decimals of a figure by the words in its name; the first that fits.
 _SHOWN = (
-    ("share", 100.0, "%", 1), ("reserve", 1.0, "×", 2), ("lean", math.degrees(1), "°", 2),
-)  # fmt: skip
+    ("share", 100.0, "%", 1),
+    ("reserve", 1.0, "×", 2),
+    ("lean", math.degrees(1), "°", 2),
+)
 
 
 def add_to(commands: Any) -> None:
@@ -38,9 +41,7 @@ def add_to(commands: Any) -> None:
 
 def _run(chosen: Namespace) -> int:
     rig = read(chosen.file, RigFile)
-    found = bands(
-        rig.vehicle, rig.set_up, LoadKey(chosen.state), np.random.default_rng(_SEED)
-    )  # fmt: skip
+    found = bands(rig.vehicle, rig.set_up, LoadKey(chosen.state), np.random.default_rng(_SEED))
     if chosen.json:
         print_json(found)
         return EXIT_OK
@@ -59,6 +60,6 @@ def _run(chosen: Namespace) -> int:
 def _said(path: str, labels: dict[str, str]) -> str:
     """A driver in the trade's words, with its axle; the spread of a steel is no place."""
     chosen = "chosen " if path.startswith("set_up.") else ""
-    axle = next((name for name in ("front", "rear") if name in path.split(".")), "")
+    axle = next((name for name in End if name in path.split(".")), "")
     label = labels.get(path, "Steel's strength")
     return f"{chosen}{axle} {label[0].lower()}{label[1:]}".strip()

@@ -6,10 +6,10 @@ from argparse import Namespace
 from dataclasses import dataclass
 from typing import Any
 
-from axlecore.bar import Bar
-from axlecore.claims import audit
+from axlecore.bars.bar import Bar
+from axlecore.bars.claims import audit
 from axlecore.cli.files import EXIT_OK, add_file, guarded, print_json, read
-from axlecore.measure import Record
+from axlecore.quantities.measure import Record
 
 
 @dataclass(frozen=True)

@@ -1,4 +1,4 @@
-"""`axlecore fit`: holes, links, travel and neighbours of a fit-up."""
+"""`axlecore fit`: holes, links, travel and obstacles of a fit-up."""
 
 from __future__ import annotations
 
@@ -11,11 +11,12 @@ from axlecore.cli.files import EXIT_OK, EXIT_STOP, add_file, guarded, print_json
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.report import AxleFitReport
 from axlecore.fitup.sheet import Fitting
-from axlecore.measure import Record
 from axlecore.practice.finding import Kind
 from axlecore.practice.fitting import FitStation, Racks, fit_station
 from axlecore.practice.look import LookOver
-from axlecore.rig import SetUp, Vehicle
+from axlecore.quantities.measure import Record
+from axlecore.vehicle.ends import End, Side
+from axlecore.vehicle.rig import SetUp, Vehicle
 
 _SHOWN = 10
 
@@ -47,7 +48,7 @@ def add_to(commands: Any) -> None:
     commands : subparsers of argparse
         Where to.
     """
-    parser = commands.add_parser("fit", help="holes, links, travel and neighbours of a fit-up")
+    parser = commands.add_parser("fit", help="holes, links, travel and obstacles of a fit-up")
     add_file(parser, "fit file")
     parser.add_argument("--all", action="store_true", help="every combination of holes")
     parser.set_defaults(run=lambda chosen: guarded(chosen.file, lambda: _run(chosen)))
@@ -67,8 +68,8 @@ def _run(chosen: Namespace) -> int:
 
 
 def _print(station: FitStation, everything: bool) -> None:
-    for name in ("front", "rear"):
-        axle = getattr(station, name)
+    for name in End:
+        axle = station.of_end(name)
         if name in station.trouble:
             print(f"{name}: {station.trouble[name]}\n")
         elif axle is not None:
@@ -82,32 +83,35 @@ def _degrees(value: float | None) -> str:
 
 
 def _print_axle(report: AxleFitReport, everything: bool) -> None:
-    print(f"{report.axle_name}, {report.bar.name}, school: {report.attitude}")
+    print(f"{report.end}, {report.bar.name}, our way: {report.attitude}")
     print(
-        f"{'side':<8}{'arm °':>8}{'link °':>8}{'between °':>11}{'gain':>8}{'reach in droop mm':>19}"
+        f"{'side':<8}{'arm °':>8}{'link °':>8}{'between °':>11}{'ratio':>8}"
+        f"{'reach in droop mm':>19}"
     )
-    for side in ("left", "right"):
-        tape = getattr(report, side)
-        gain = "–" if tape.ride_gain is None else f"{tape.ride_gain:.3f}"
+    for side in Side:
+        tape = report.of_side(side)
+        ratio = "–" if tape.ride_ratio is None else f"{tape.ride_ratio:.3f}"
         reach = "–" if tape.reach_droop_m is None else f"{tape.reach_droop_m * 1e3:.0f}"
         print(
             f"{side:<8}{_degrees(tape.ride_arm_rad):>8}{_degrees(tape.ride_link_rad):>8}"
-            f"{_degrees(tape.ride_between_rad):>11}{gain:>8}{reach:>19}"
+            f"{_degrees(tape.ride_between_rad):>11}{ratio:>8}{reach:>19}"
         )
-    print(f"\n{'link hole':<11}{'bar place':<11}{'arm hole':<10}{'link mm':>8}{'gain':>8}{'off':>8}"
-          f"{'spare mm':>10}  trouble")  # fmt: skip
+    print(
+        f"\n{'link hole':<11}{'bar place':<11}{'arm hole':<10}{'link mm':>8}{'ratio':>8}{'off':>8}"
+        f"{'spare mm':>10}  trouble"
+    )
     shown = report.matrix if everything else report.matrix[:_SHOWN]
     for one in shown:
-        gain = "–" if one.gain is None else f"{one.gain:.3f}"
+        ratio = "–" if one.motion_ratio is None else f"{one.motion_ratio:.3f}"
         off = "–" if one.off is None else f"{one.off:.3f}"
         spare = "–" if one.least_gap_m is None else f"{one.least_gap_m * 1e3:.0f}"
         print(
             f"{one.link_hole + 1:<11}{one.bar_place + 1:<11}{one.bar_hole + 1:<10}"
-            f"{one.link_m * 1e3:>8.0f}{gain:>8}{off:>8}{spare:>10}  {'; '.join(one.troubles)}"
+            f"{one.link_m * 1e3:>8.0f}{ratio:>8}{off:>8}{spare:>10}  {'; '.join(one.troubles)}"
         )
     if len(report.matrix) > len(shown):
         print(f"and {len(report.matrix) - len(shown)} more; --all shows them")
-    print(f"\n{'neighbour':<24}{'gap mm':>8}{'needs mm':>10}{'at mm':>8}  nearest")
+    print(f"\n{'obstacle':<24}{'gap mm':>8}{'needs mm':>10}{'at mm':>8}  nearest")
     for gap in report.gaps:
         print(
             f"{gap.name:<24}{gap.least_m * 1e3:>8.0f}{gap.needs_m * 1e3:>10.0f}"

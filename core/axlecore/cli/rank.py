@@ -8,10 +8,11 @@ from argparse import Namespace
 from dataclasses import dataclass
 from typing import Any
 
+from axlecore.choosing.ranking import Ranking, Wishes, rank
+from axlecore.choosing.sets import KEEP, Candidate
 from axlecore.cli.files import EXIT_OK, EXIT_STOP, add_file, guarded, print_json, read
-from axlecore.measure import Record
-from axlecore.ranking import KEEP, Candidate, Ranking, Wishes, rank
-from axlecore.rig import Vehicle
+from axlecore.quantities.measure import Record
+from axlecore.vehicle.rig import Vehicle
 
 _SHOWN = 15
 _BAR_WIDTH = 30
@@ -55,9 +56,12 @@ def _run(chosen: Namespace) -> int:
     asked = read(chosen.file, RankFile)
     keep = Candidate(KEEP)
     found = rank(
-        asked.vehicle, [keep, *asked.front], [keep, *asked.rear], asked.wishes,
+        asked.vehicle,
+        [keep, *asked.front],
+        [keep, *asked.rear],
+        asked.wishes,
         progress=_progress if sys.stderr.isatty() else None,
-    )  # fmt: skip
+    )
     if chosen.json:
         print_json(found)
     else:
@@ -75,8 +79,10 @@ def _progress(done: int, total: int) -> None:
 
 def _print_table(found: Ranking, at: int, most: int) -> None:
     print(f"{found.why}\n")
-    print(f"   {'front':<18}{'rear':<18}{'lean °':>8}{'wind °':>8}{'share %':>9}{'yield ×':>9}"
-          f"{'price':>8}{'days':>6}  fails")  # fmt: skip
+    print(
+        f"   {'front':<18}{'rear':<18}{'lean °':>8}{'wind °':>8}{'share %':>9}{'yield ×':>9}"
+        f"{'price':>8}{'days':>6}  fails"
+    )
     for i, one in enumerate(found.sets[:most]):
         mark = ">" if i == found.recommended else "*" if one.undominated else " "
         reserve = "–" if math.isinf(one.yield_reserve) else f"{one.yield_reserve:.2f}"

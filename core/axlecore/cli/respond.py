@@ -9,11 +9,11 @@ from typing import Any
 
 from axlecore.cli.files import EXIT_OK, add_file, guarded, print_json, read
 from axlecore.errors import InputError
-from axlecore.loads import LoadKey
-from axlecore.manoeuvres import MANOEUVRES, Course
-from axlecore.measure import Record
-from axlecore.replay import Replay, replay
-from axlecore.rig import RigFile
+from axlecore.motion.manoeuvres import MANOEUVRES, Course
+from axlecore.motion.replay import Replay, replay
+from axlecore.quantities.measure import Record
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import RigFile
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,7 @@ from axlecore.cli.files import EXIT_OK
 from axlecore.cli.fit import FitFile
 from axlecore.cli.rank import RankFile
 from axlecore.formats import json_schema
-from axlecore.rig import RigFile
+from axlecore.vehicle.rig import RigFile
 
 FILES: dict[str, type] = {"rig": RigFile, "rank": RankFile, "claim": ClaimFile, "fit": FitFile}
 

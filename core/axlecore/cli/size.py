@@ -6,13 +6,13 @@ import math
 from argparse import Namespace
 from typing import Any
 
-from axlecore.axle import FittedBar
+from axlecore.choosing.sizing import size_bar
 from axlecore.cli.files import EXIT_OK, add_file, guarded, print_json, read
-from axlecore.loads import LoadKey
 from axlecore.practice.classes import default_bar
-from axlecore.rig import Action, RigFile
-from axlecore.sizing import size_bar
-from axlecore.units import Dimension, read_quantity
+from axlecore.quantities.units import Dimension, read_quantity
+from axlecore.vehicle.axle import FittedBar
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import Action, RigFile
 
 
 def add_to(commands: Any) -> None:
@@ -29,9 +29,10 @@ def add_to(commands: Any) -> None:
     parser.add_argument("--lean", required=True, help="in a bend of 0.3 g, such as 3.5°")
     parser.add_argument("--state", choices=[key.value for key in LoadKey], default="trip_ready")
     parser.add_argument(
-        "--action", choices=[action.value for action in Action],
+        "--action",
+        choices=[action.value for action in Action],
         help="as chosen in the file; else beside the standard bar, or new where none is",
-    )  # fmt: skip
+    )
     parser.set_defaults(run=lambda chosen: guarded(chosen.file, lambda: _run(chosen)))
 
 
@@ -39,8 +40,8 @@ def _run(chosen: Namespace) -> int:
     rig = read(chosen.file, RigFile)
     key = LoadKey(chosen.state)
     rig.vehicle.weighed(key)
-    axle = getattr(rig.vehicle, chosen.axle)
-    choice = getattr(rig.set_up, chosen.axle)
+    axle = rig.vehicle.of_end(chosen.axle)
+    choice = rig.set_up.of_end(chosen.axle)
     usual = Action.NEW if axle.standard_bar is None else Action.SUPPLEMENT
     action = Action(chosen.action) if chosen.action else (choice.action if choice else usual)
     fitted: FittedBar = choice.fitted if choice else axle.standard_bar or default_bar(axle)

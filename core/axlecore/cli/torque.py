@@ -8,11 +8,11 @@ from dataclasses import dataclass
 from typing import Any
 
 from axlecore.cli.files import EXIT_BAD_INPUT, EXIT_OK, EXIT_STOP, print_json
-from axlecore.drills import Holes, holes
 from axlecore.errors import InputError
-from axlecore.fasteners import Lubrication, Torque, torque, wrench_setting
-from axlecore.measure import Record
-from axlecore.units import Dimension, read_quantity
+from axlecore.fasteners.drills import Holes, holes
+from axlecore.fasteners.torque import Lubrication, Torque, torque, wrench_setting
+from axlecore.quantities.measure import Record
+from axlecore.quantities.units import Dimension, read_quantity
 
 #: One pound-force foot, exact by the pound and the foot [N·m].
 _LBF_FT_N_M = 1.3558179483
@@ -49,15 +49,19 @@ def add_to(commands: Any) -> None:
     parser.add_argument("size", help="such as M12x1.75 or 5/8-11")
     parser.add_argument("grade", help="such as 10.9 or 8")
     parser.add_argument(
-        "--thread", choices=[str(one) for one in Lubrication], default=str(Lubrication.ZINC),
+        "--thread",
+        choices=[str(one) for one in Lubrication],
+        default=str(Lubrication.ZINC),
         help="what is on the thread",
-    )  # fmt: skip
+    )
     parser.add_argument("--sheet", help="the sheet's torque, such as “110 N·m” or “81 lbf·ft”")
     parser.add_argument("--run-down", help="a lock nut's run-down torque, added to all")
     parser.add_argument(
-        "--extension", nargs=2, metavar=("WRENCH", "EXTENSION"),
+        "--extension",
+        nargs=2,
+        metavar=("WRENCH", "EXTENSION"),
         help="lengths, such as 450mm 120mm: what the wrench is set to",
-    )  # fmt: skip
+    )
     parser.add_argument("--json", action="store_true", help="print the whole answer as JSON")
     parser.set_defaults(run=_guarded)
 
@@ -76,9 +80,12 @@ def _torque_of(text: str | None, field: str) -> float | None:
 
 def _run(chosen: Namespace) -> int:
     found = torque(
-        chosen.size, chosen.grade, Lubrication(chosen.thread), _torque_of(chosen.sheet, "sheet"),
+        chosen.size,
+        chosen.grade,
+        Lubrication(chosen.thread),
+        _torque_of(chosen.sheet, "sheet"),
         _torque_of(chosen.run_down, "run-down") or 0.0,
-    )  # fmt: skip
+    )
     wrench = None
     if chosen.extension:
         lengths = [read_quantity(one, Dimension.LENGTH, "extension") for one in chosen.extension]
@@ -95,9 +102,12 @@ def _print(answer: TorqueAnswer) -> None:
     found, drilled = answer.torque, answer.holes
     print(f"{found.thread.name}")
     for name, value in (
-        ("target", found.target_n_m), ("lowest", found.low_n_m), ("highest", found.high_n_m),
-        ("at proof load", found.at_proof_n_m), ("wrench with extension", answer.wrench_n_m),
-    ):  # fmt: skip
+        ("target", found.target_n_m),
+        ("lowest", found.low_n_m),
+        ("highest", found.high_n_m),
+        ("at proof load", found.at_proof_n_m),
+        ("wrench with extension", answer.wrench_n_m),
+    ):
         if value is not None:
             print(f"{name:<24}{value:>8.1f} N·m{value / _LBF_FT_N_M:>8.1f} lbf·ft")
     print(f"{'clamping force':<24}{found.preload_n / 1e3:>8.1f} kN")

@@ -5,10 +5,10 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from axlecore.bar import Bar, eye_line
+from axlecore.bars.bar import Bar, eye_line
 from axlecore.fitup.clash import corner
 from axlecore.fitup.sheet import AxleFit, Hand, Mount
-from axlecore.measure import Record
+from axlecore.quantities.measure import Record
 
 #: A bar stands centred within this [m]; a link plumb in the rear view within this [rad].
 CENTRED_M = 0.005
@@ -107,28 +107,31 @@ def across_report(
     saddle, bolt = seat.saddle_bore_m, seat.u_bolt_inside_m
     on_tube = fit.mount is Mount.ON_AXLE and tube_m is not None
     return AcrossReport(
-        eye_m=eye, bend_m=corner(line), plumb_rad=tilts,
-        centred=abs(offset) <= CENTRED_M, plumb=all(abs(tilt) <= PLUMB_RAD for tilt in tilts),
+        eye_m=eye,
+        bend_m=corner(line),
+        plumb_rad=tilts,
+        centred=abs(offset) <= CENTRED_M,
+        plumb=all(abs(tilt) <= PLUMB_RAD for tilt in tilts),
         saddle_fits=(
             abs(saddle.value - tube_m) <= SADDLE_SLACK_M
-            if on_tube and saddle is not None and tube_m is not None else None
+            if on_tube and saddle is not None and tube_m is not None
+            else None
         ),
         u_bolt_fits=(
             0 <= bolt.value - tube_m <= U_BOLT_SLACK_M
-            if on_tube and bolt is not None and tube_m is not None else None
+            if on_tube and bolt is not None and tube_m is not None
+            else None
         ),
         keep_off=_keep_off(fit),
         hands_fit=(
-            (fit.link.left_hand, fit.link.right_hand) == (Hand.LEFT, Hand.RIGHT)
-            if handed else None
+            (fit.link.left_hand, fit.link.right_hand) == (Hand.LEFT, Hand.RIGHT) if handed else None
         ),
-    )  # fmt: skip
+    )
 
 
 def _keep_off(fit: AxleFit) -> list[KeepOff]:
     seat, found = fit.seat, []
-    for what in ("vent", "weld", "line"):
-        read = getattr(seat, f"{what}_m")
+    for what, read in (("vent", seat.vent_m), ("weld", seat.weld_m), ("line", seat.line_m)):
         if read is None:
             continue
         middles = (seat.saddles_apart_m.value / 2, -seat.saddles_apart_m.value / 2)

@@ -8,17 +8,17 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from axlecore.bar import Bar
+from axlecore.bars.bar import Bar
 from axlecore.errors import InputError
+from axlecore.fasteners.threads import read_thread
+from axlecore.fitup.links import Attitude, link_for_attitude, off_school
 from axlecore.fitup.sheet import AxleFit
 from axlecore.fitup.sweep import Linkage, linkage, travels
-from axlecore.links import Attitude, link_for_attitude, off_school
-from axlecore.measure import Record
-from axlecore.threads import read_thread
+from axlecore.quantities.measure import Record
 
 #: A threaded link is held by at least this many diameters of thread.
 ENGAGEMENT_DIAMETERS = 1.5
-#: Links tried for the least change of gain.
+#: Links tried for the least change of motion ratio.
 _TRIED = 121
 
 
@@ -132,8 +132,8 @@ def wanted_link(fit: AxleFit, bar: Bar, attitude: Attitude, lowered_m: float = 0
     tried = np.linspace(abs(arm - apart) + 1e-3, arm + apart - 1e-3, _TRIED)
     lowered = replace(line, hole_m=line.hole_m - [[0.0, _apart_by(line) * lowered_m]])
     many = lowered.with_links(tried)
-    gain = many.at(travels(fit)).dyad.gain
-    change = gain.max(axis=1) - gain.min(axis=1)
+    motion_ratio = many.at(travels(fit)).dyad.motion_ratio
+    change = motion_ratio.max(axis=1) - motion_ratio.min(axis=1)
     if np.all(np.isnan(change)):
         raise InputError("attitude", "No link goes through the whole travel with this arm.")
     return float(tried[np.nanargmin(change)])
@@ -182,12 +182,17 @@ def link_advice(
         safe = max(fit.link.from_m.value, min(safe, fit.link.to_m.value))
     slack = 5e-4
     return LinkAdvice(
-        wanted_m=wanted, why_not=why, lift_m=lift_m, standard_m=standard,
+        wanted_m=wanted,
+        why_not=why,
+        lift_m=lift_m,
+        standard_m=standard,
         in_range=fit.link.from_m.value - slack <= shortest
         and longest <= fit.link.to_m.value + slack,
-        engagement_m=held, engagement_needed_m=needed, longest_safe_m=safe,
+        engagement_m=held,
+        engagement_needed_m=needed,
+        longest_safe_m=safe,
         offered=[] if wanted is None else _offered(fit, bar, attitude, wanted, rack),
-    )  # fmt: skip
+    )
 
 
 def _offered(
@@ -197,17 +202,21 @@ def _offered(
     if not lengths:
         return []
     many = linkage(fit, bar, [fit.left]).with_links(np.array(lengths))
-    gain = many.at(travels(fit)).dyad.gain
+    motion_ratio = many.at(travels(fit)).dyad.motion_ratio
     ride = many.at(np.zeros(1)).dyad
     with np.errstate(invalid="ignore"):
-        change = (gain.max(axis=1) - gain.min(axis=1))[:, None] / ride.gain
+        change = (motion_ratio.max(axis=1) - motion_ratio.min(axis=1))[:, None] / ride.motion_ratio
     off = off_school(attitude, ride, change, fit.control_arm_above_level_rad)[:, 0]
     found = [
         OfferedLink(
-            link.name, link.from_m, link.to_m, length, wanted - length,
+            link.name,
+            link.from_m,
+            link.to_m,
+            length,
+            wanted - length,
             None if math.isnan(off[at]) else float(off[at]),
             None if math.isnan(ride.arm_rad[at, 0]) else float(ride.arm_rad[at, 0]),
         )
         for at, (link, length) in enumerate(zip(rack, lengths, strict=True))
-    ]  # fmt: skip
+    ]
     return sorted(found, key=lambda one: (abs(one.short_m) > 1e-4, abs(one.short_m), one.name))

@@ -1,4 +1,4 @@
-"""What the fit-up gives back to the roll figures: gain and hole, and what unequal sides do."""
+"""What the fit-up gives back to the roll figures, and what unequal sides do."""
 
 from __future__ import annotations
 
@@ -7,19 +7,19 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from axlecore.axle import FittedBar, link_span
-from axlecore.bar import Bar, bar_rates
-from axlecore.choose import AXLES, axle_named
-from axlecore.entry import fit_part
+from axlecore.bars.bar import Bar, bar_rates
 from axlecore.errors import InputError
-from axlecore.evaluate import axle_stiffness, model_of
-from axlecore.fitup.clash import SIDES
+from axlecore.fitup.links import dyad
 from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.fitup.sweep import linkage
-from axlecore.links import dyad
-from axlecore.measure import Known, Measured, Record
-from axlecore.rig import AxleChoice, SetUp, Vehicle
-from axlecore.steady import solve
+from axlecore.lean.assembly import rolls_of
+from axlecore.lean.roll_model import body_of, roll_model
+from axlecore.lean.steady import solve
+from axlecore.quantities.entry import fit_part
+from axlecore.quantities.measure import Known, Measured, Record
+from axlecore.vehicle.axle import FittedBar
+from axlecore.vehicle.ends import INDEX_OF_END, End, Side
+from axlecore.vehicle.rig import SetUp, Vehicle
 
 
 @dataclass(frozen=True)
@@ -28,7 +28,7 @@ class UnequalSides(Record):
 
     Attributes
     ----------
-    gains : list of float
+    ratios : list of float
         Arm-tip travel per axle (or wheel) travel, left and right.
     mismatch_m : float
         Left arm tip above the right one, with the vehicle level [m].
@@ -40,14 +40,14 @@ class UnequalSides(Record):
         Roll stiffness of the bar against both sides as on the left, as a part.
     """
 
-    gains: list[float]
+    ratios: list[float]
     mismatch_m: float
     preload_n: float
     rest_lean_rad: float
     stiffness_change: float
 
 
-def fitted_bar(vehicle: Vehicle, set_up: SetUp, axle_name: str) -> FittedBar:
+def fitted_bar(vehicle: Vehicle, set_up: SetUp, end: End) -> FittedBar:
     """Return the bar that an axle's fit-up is about: the chosen one, else the standard one.
 
     Parameters
@@ -56,24 +56,23 @@ def fitted_bar(vehicle: Vehicle, set_up: SetUp, axle_name: str) -> FittedBar:
         The measured sheet.
     set_up : SetUp
         What is chosen.
-    axle_name : str
-        "front" or "rear".
+    end : End
+        Front or rear.
 
     Raises
     ------
     InputError
         Neither is there.
     """
-    axle = axle_named(vehicle, axle_name)
-    choice: AxleChoice | None = getattr(set_up, axle_name)
-    found = choice.fitted if choice is not None else axle.standard_bar
+    choice = set_up.of_end(end)
+    found = choice.fitted if choice is not None else vehicle.of_end(end).standard_bar
     if found is None:
-        raise InputError(axle_name, f"There is no bar at the {axle_name} yet: choose one first.")
+        raise InputError(end, f"There is no bar at the {end} yet: choose one first.")
     return found
 
 
-def side_gains(fit: AxleFit, bar: Bar) -> list[Measured | None]:
-    """Return the motion gain of left and right at ride height, with bands.
+def side_ratios(fit: AxleFit, bar: Bar) -> list[Measured | None]:
+    """Return the motion ratio of left and right at ride height, with bands.
 
     Parameters
     ----------
@@ -96,8 +95,8 @@ def side_gains(fit: AxleFit, bar: Bar) -> list[Measured | None]:
     along = line.direction * (line.hole_m[:, 0] - line.axis_m[:, 0])
     up = line.hole_m[:, 1] - line.axis_m[:, 1]
     found: list[Measured | None] = []
-    for side, name in enumerate(SIDES):
-        pick = getattr(fit, name)
+    for index, side in enumerate(Side):
+        pick = fit.of_side(side)
         hole, spot = fit.link_holes[pick.link_hole], fit.bar_places[pick.bar_place]
         steps = [
             (math.hypot(hole.forward_m.tolerance, spot.forward_m.tolerance), 0.0, 0.0),
@@ -106,16 +105,24 @@ def side_gains(fit: AxleFit, bar: Bar) -> list[Measured | None]:
             (0.0, 0.0, 0.0),
         ]
         shift = np.array(steps)
-        gain = dyad(
-            line.arm_m[side], along[side] + shift[:, 0], up[side] + shift[:, 1],
-            line.link_m[side] + shift[:, 2], tip_below=line.tip_below,
-        ).gain * line.ratio  # fmt: skip
-        middle = float(gain[-1])
+        motion_ratio = (
+            dyad(
+                line.arm_m[index],
+                along[index] + shift[:, 0],
+                up[index] + shift[:, 1],
+                line.link_m[index] + shift[:, 2],
+                tip_below=line.tip_below,
+            ).motion_ratio
+            * line.ratio
+        )
+        middle = float(motion_ratio[-1])
         if not math.isfinite(middle):
             found.append(None)
             continue
-        # A link past its dead centre has no gain; its band is as wide as what is left.
-        spread = np.nan_to_num(gain[:-1] - middle, nan=0.15 * middle, posinf=0.15, neginf=0.15)
+        # A link past its dead centre has no motion ratio; its band is as wide as what is left.
+        spread = np.nan_to_num(
+            motion_ratio[:-1] - middle, nan=0.15 * middle, posinf=0.15, neginf=0.15
+        )
         guessed = any(
             one.known in (Known.DEFAULT, Known.ESTIMATED)
             for one in (hole.height_m, spot.height_m, pick.link_m)
@@ -126,7 +133,7 @@ def side_gains(fit: AxleFit, bar: Bar) -> list[Measured | None]:
 
 
 def with_fit_up(vehicle: Vehicle, set_up: SetUp, fitting: Fitting) -> tuple[Vehicle, SetUp]:
-    """Return vehicle and set-up with the gain and hole that the fit-up has.
+    """Return vehicle and set-up with the motion ratio and hole that the fit-up has.
 
     Parameters
     ----------
@@ -142,56 +149,78 @@ def with_fit_up(vehicle: Vehicle, set_up: SetUp, fitting: Fitting) -> tuple[Vehi
     Unequal sides work as the mean of both. Ends that move oppositely twist one shaft by
     ψ = (g_l/r_l + g_r/r_r)·w/2·φ and √k goes as 1/r, so K = ((g_l√k_l + g_r√k_r)/2)²·w²/2.
     """
-    for axle_name in AXLES:
-        fit: AxleFit | None = getattr(fitting, axle_name)
+    vehicle = with_travel(vehicle, fitting)
+    for end in End:
+        fit = fitting.of_end(end)
         if fit is None:
             continue
         try:
-            there = fitted_bar(vehicle, set_up, axle_name)
-            gains = side_gains(fit, there.bar)
+            there = fitted_bar(vehicle, set_up, end)
+            ratios = side_ratios(fit, there.bar)
             hole = fit.left.bar_hole
-            now = _with_gain(there, gains, hole, fit)
+            now = _with_ratio(there, ratios, hole, fit)
         except InputError:
             # Its own report says what is wrong; the roll figures keep to what was chosen.
             continue
         if now is None:
             continue
-        choice: AxleChoice | None = getattr(set_up, axle_name)
-        if choice is not None:
-            set_up = fit_part(set_up, f"{axle_name}.fitted", now)
+        if set_up.of_end(end) is not None:
+            set_up = fit_part(set_up, f"{end}.fitted", now)
         else:
-            vehicle = fit_part(vehicle, f"{axle_name}.standard_bar", now)
+            vehicle = fit_part(vehicle, f"{end}.standard_bar", now)
     return vehicle, set_up
 
 
-#: A motion gain is kept on a sheet within these.
-_GAIN_LIMITS = (0.1, 1.5)
+def with_travel(vehicle: Vehicle, fitting: Fitting) -> Vehicle:
+    """Return a vehicle with the travel to its stops, where the fit-up has measured it.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    fitting : Fitting
+        The fit-up sheet; usual travels that nobody has measured tell nothing.
+    """
+    for end in End:
+        fit = fitting.of_end(end)
+        if fit is None:
+            continue
+        for place, travel in (("bump_travel_m", fit.bump_m), ("droop_travel_m", fit.droop_m)):
+            if travel.known not in (Known.DEFAULT, Known.ESTIMATED):
+                vehicle = fit_part(vehicle, f"{end}.{place}", travel)
+    return vehicle
 
 
-def _with_gain(
-    there: FittedBar, gains: list[Measured | None], hole: int, fit: AxleFit
+#: A motion ratio is kept on a sheet within these.
+_RATIO_LIMITS = (0.1, 1.5)
+
+
+def _with_ratio(
+    there: FittedBar, ratios: list[Measured | None], hole: int, fit: AxleFit
 ) -> FittedBar | None:
-    left, right = gains
+    left, right = ratios
     if left is None or right is None:
         return None
     factor = math.sqrt(1.0 + _stiffness_change(there.bar, fit, (left.value, right.value)))
     value = left.value * factor
-    if not _GAIN_LIMITS[0] <= value <= _GAIN_LIMITS[1]:
+    if not _RATIO_LIMITS[0] <= value <= _RATIO_LIMITS[1]:
         return None
-    worse = max(left, right, key=lambda gain: gain.tolerance)
-    gain = Measured(value, worse.known, worse.tolerance, "from the fit-up")
-    return replace(there, motion_gain=gain, hole=hole)
+    worse = max(left, right, key=lambda motion_ratio: motion_ratio.tolerance)
+    motion_ratio = Measured(value, worse.known, worse.tolerance, "from the fit-up")
+    return replace(there, motion_ratio=motion_ratio, hole=hole)
 
 
-def _stiffness_change(bar: Bar, fit: AxleFit, gains: tuple[float, float]) -> float:
+def _stiffness_change(bar: Bar, fit: AxleFit, ratios: tuple[float, float]) -> float:
     """Roll stiffness of unequal sides against both as on the left, less one."""
     rates = bar_rates([bar, bar], (fit.left.bar_hole, fit.right.bar_hole))
-    left, right = (gain * math.sqrt(rate) for gain, rate in zip(gains, rates, strict=True))
+    left, right = (
+        motion_ratio * math.sqrt(rate) for motion_ratio, rate in zip(ratios, rates, strict=True)
+    )
     return float(((left + right) / (2 * left)) ** 2 - 1)
 
 
 def unequal_sides(
-    vehicle: Vehicle, set_up: SetUp, axle_name: str, fit: AxleFit, at: int
+    vehicle: Vehicle, set_up: SetUp, end: End, fit: AxleFit, at: int
 ) -> UnequalSides | None:
     """Return what left and right do where they differ; None where one cannot be assembled.
 
@@ -200,9 +229,9 @@ def unequal_sides(
     vehicle : Vehicle
         The measured sheet.
     set_up : SetUp
-        What is chosen, with the fit-up's gain.
-    axle_name : str
-        "front" or "rear".
+        What is chosen, with the fit-up's motion ratio.
+    end : End
+        Front or rear.
     fit : AxleFit
         The axle's sheet.
     at : int
@@ -210,28 +239,36 @@ def unequal_sides(
 
     Notes
     -----
-    A mismatch Δ of the tips is a force k·Δ/2 at each end, a moment F·g·w on the body, and a lean
-    of that over all roll stiffness, as `steady.solve`.
+    A mismatch Δ of the tips past their play is a force k·Δ/2 at each end: a moment F·g·w that
+    rolls the body one way and the axle on its tyres the other.
     """
-    there = fitted_bar(vehicle, set_up, axle_name)
-    gains = side_gains(fit, there.bar)
-    left, right = gains
+    there = fitted_bar(vehicle, set_up, end)
+    ratios = side_ratios(fit, there.bar)
+    left, right = ratios
     if left is None or right is None:
         return None
     line = linkage(fit, there.bar, [fit.left, fit.right])
     tips = line.at(np.zeros(1))
     height = tips.tip_m[:, 0, 1] - tips.axis_m[:, 0, 1]
     mismatch = float(height[0] - height[1])
-    axle = axle_named(vehicle, axle_name)
-    rate = float(bar_rates([there.bar], [fit.left.bar_hole])[0])
-    preload = rate * abs(mismatch) / 2
+    rolls = rolls_of(vehicle, set_up)
+    roll = rolls[INDEX_OF_END[end]]
+    bar = roll.standard if set_up.of_end(end) is None else roll.chosen
+    rate, spacing, play = (
+        float(np.reshape(number, -1)[0]) for number in (bar.rate_n_per_m, bar.spacing_m, bar.play_m)
+    )
+    preload = rate * max(abs(mismatch) - play, 0.0) / 2
     mean = (left.value + right.value) / 2
-    moment = math.copysign(preload, mismatch) * mean * link_span(axle)
-    front, rear = axle_stiffness(vehicle, set_up)
-    state = vehicle.load_states[at]
-    model = model_of(vehicle, (front.after, rear.after), (state,))
-    lean = solve(model, np.zeros(1), body_moment_n_m=np.array([moment])).lean_rad
+    moment = math.copysign(preload, mismatch) * mean * spacing
+    on_axles = [-moment if one is end else 0.0 for one in End]
+    model = roll_model(body_of(vehicle, [at]), rolls)
+    # A preloaded bar works at once: its play is taken up by the mismatch.
+    taut = replace(model, free_lean_rad=np.zeros_like(model.free_lean_rad))
+    answer = solve(taut, 0.0, body_moment_n_m=moment, axle_moment_n_m=on_axles)
     return UnequalSides(
-        [left.value, right.value], mismatch, preload, float(lean[0, 0]),
+        [left.value, right.value],
+        mismatch,
+        preload,
+        float(answer.lean_rad[0, 0]),
         _stiffness_change(there.bar, fit, (left.value, right.value)),
-    )  # fmt: skip
+    )

@@ -7,12 +7,13 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 
-from axlecore.bar import Bar
+from axlecore.bars.bar import Bar
 from axlecore.errors import InputError
 from axlecore.fitup.sweep import arm_length
-from axlecore.measure import Measured, Record, check_places, place
-from axlecore.parts import RackPart
-from axlecore.units import Dimension, write_quantity
+from axlecore.quantities.measure import Measured, Record, check_places, place
+from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.racks.parts import RackPart
+from axlecore.vehicle.ends import ByEnd
 
 #: A bar is as ordered within these: its diameter, and its arms and length [m].
 DIAMETER_OFF_M = 0.0005
@@ -74,7 +75,7 @@ class BoxCheck(Record):
 
 
 @dataclass(frozen=True)
-class Arrival(Record):
+class Arrival(Record, ByEnd["BoxCheck"]):
     """What came, by axle.
 
     Attributes
@@ -142,21 +143,35 @@ def _mm(value: float, step: float = 1e-4) -> str:
 def _lengths(check: BoxCheck, bar: Bar, _: RackPart | None) -> Iterator[BoxItem]:
     line = bar.centre_line_m
     arm = arm_length(bar, 0)
-    for name, what, expected, slack in (
-        ("diameter_m", "Diameter, by caliper at three places", bar.outside_diameter_m.value,
-         DIAMETER_OFF_M),
-        ("left_arm_m", "Left arm, axis to outermost hole", arm, LENGTH_OFF_M),
-        ("right_arm_m", "Right arm, axis to outermost hole", arm, LENGTH_OFF_M),
-        ("eyes_apart_m", "Eyes, middle to middle", line[-1][1] - line[0][1], LENGTH_OFF_M),
-    ):  # fmt: skip
-        read: Measured | None = getattr(check, name)
+    rows: tuple[tuple[str, Measured | None, str, float, float], ...] = (
+        (
+            "diameter_m",
+            check.diameter_m,
+            "Diameter, by caliper at three places",
+            bar.outside_diameter_m.value,
+            DIAMETER_OFF_M,
+        ),
+        ("left_arm_m", check.left_arm_m, "Left arm, axis to outermost hole", arm, LENGTH_OFF_M),
+        ("right_arm_m", check.right_arm_m, "Right arm, axis to outermost hole", arm, LENGTH_OFF_M),
+        (
+            "eyes_apart_m",
+            check.eyes_apart_m,
+            "Eyes, middle to middle",
+            line[-1][1] - line[0][1],
+            LENGTH_OFF_M,
+        ),
+    )
+    for name, read, what, expected, slack in rows:
         result = Result.OPEN
         if read is not None:
             result = Result.PASS if abs(read.value - expected) <= slack else Result.HOLD
         yield BoxItem(
-            name, what, f"{_mm(expected, slack / 5)} ± {_mm(slack, slack / 5)}",
-            "" if read is None else _mm(read.value, slack / 5), result,
-        )  # fmt: skip
+            name,
+            what,
+            f"{_mm(expected, slack / 5)} ± {_mm(slack, slack / 5)}",
+            "" if read is None else _mm(read.value, slack / 5),
+            result,
+        )
 
 
 _LOOKED = {
@@ -169,8 +184,13 @@ _LOOKED = {
 
 def _looked_at(check: BoxCheck, _: Bar, __: RackPart | None) -> Iterator[BoxItem]:
     results = {Seen.UNSEEN: Result.OPEN, Seen.YES: Result.PASS, Seen.NO: Result.HOLD}
-    for name, (what, expected) in _LOOKED.items():
-        seen: Seen = getattr(check, name)
+    for name, seen in (
+        ("shape", check.shape),
+        ("hand", check.hand),
+        ("brackets", check.brackets),
+        ("damage_free", check.damage_free),
+    ):
+        what, expected = _LOOKED[name]
         words = {Seen.UNSEEN: "", Seen.YES: "agrees", Seen.NO: "does not agree"}[seen]
         yield BoxItem(name, what, expected, words, results[seen])
 
@@ -187,8 +207,10 @@ def _counted(check: BoxCheck, _: Bar, part: RackPart | None) -> Iterator[BoxItem
 
 
 _RULES: tuple[Callable[[BoxCheck, Bar, RackPart | None], Iterator[BoxItem]], ...] = (
-    _lengths, _looked_at, _counted,
-)  # fmt: skip
+    _lengths,
+    _looked_at,
+    _counted,
+)
 
 
 def arrival_report(check: BoxCheck, bar: Bar, part: RackPart | None) -> ArrivalReport:
@@ -208,10 +230,11 @@ def arrival_report(check: BoxCheck, bar: Bar, part: RackPart | None) -> ArrivalR
     left = [item for item in items if item.result is Result.OPEN]
     if wrong:
         return ArrivalReport(
-            items, Result.HOLD,
+            items,
+            Result.HOLD,
             f"Leave the old bar on. {wrong[0].what}: expected {wrong[0].expected}, read "
             f"{wrong[0].read}. Keep photos and measurements, and ask the supplier.",
-        )  # fmt: skip
+        )
     if left:
         return ArrivalReport(
             items, Result.OPEN, f"{len(left)} still to look at before it comes off."

@@ -5,17 +5,20 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from axlecore.drills import bolt_length
 from axlecore.errors import InputError
-from axlecore.fasteners import Lubrication, torque, torque_on
-from axlecore.measure import Record
-from axlecore.parts import SheetTorque
+from axlecore.fasteners.drills import bolt_length
+from axlecore.fasteners.torque import Lubrication, torque, torque_on
+from axlecore.quantities.measure import Record
+from axlecore.racks.parts import SheetTorque
+from axlecore.vehicle.ends import End
 
 #: What each school puts on the thread.
 LUBRICATION = {
-    "medium": Lubrication.THREAD_LOCK, "high_strength": Lubrication.THREAD_LOCK,
-    "anti_seize": Lubrication.ANTI_SEIZE, "nylon": Lubrication.ZINC,
-}  # fmt: skip
+    "medium": Lubrication.THREAD_LOCK,
+    "high_strength": Lubrication.THREAD_LOCK,
+    "anti_seize": Lubrication.ANTI_SEIZE,
+    "nylon": Lubrication.ZINC,
+}
 
 
 @dataclass(frozen=True)
@@ -63,7 +66,7 @@ class KitBolt(Record):
 
 
 def kit_bolts(
-    axle_name: str,
+    end: End,
     sheet: Sequence[SheetTorque],
     thread_school: str,
     torque_school: str,
@@ -74,8 +77,8 @@ def kit_bolts(
 
     Parameters
     ----------
-    axle_name : str
-        "front" or "rear".
+    end : End
+        Front or rear.
     sheet : sequence of SheetTorque
         The kit's sheet.
     thread_school, torque_school : str
@@ -92,15 +95,19 @@ def kit_bolts(
     """
     lubrication = LUBRICATION[thread_school]
     return [
-        _checked(f"{axle_name}_{at}", one, lubrication, torque_school, grip_m, reasons)
+        _checked(f"{end}_{at}", one, lubrication, torque_school, grip_m, reasons)
         for at, one in enumerate(sheet)
     ]
 
 
 def _checked(
-    key: str, one: SheetTorque, lubrication: Lubrication, school: str, grip_m: float,
+    key: str,
+    one: SheetTorque,
+    lubrication: Lubrication,
+    school: str,
+    grip_m: float,
     reasons: Mapping[str, str],
-) -> KitBolt:  # fmt: skip
+) -> KitBolt:
     reason = reasons.get(key, "").strip()
     try:
         # As delivered is how the sheet means it; so it is judged.
@@ -108,25 +115,58 @@ def _checked(
         own = torque(one.size, one.grade, lubrication)
     except InputError as error:
         return KitBolt(
-            key, one.where, one.size, one.grade, one.count, one.torque_n_m, lubrication, None,
-            None, None, None, "unread", error.message, reason,
-        )  # fmt: skip
-    if "cushion" in one.where.lower() and not (one.torque_n_m and school == "sheet"):
-        return KitBolt(
-            key, one.where, one.size, one.grade, one.count, one.torque_n_m, lubrication, None,
-            own.target_n_m, own.at_proof_n_m, None, "fits",
-            "A cushioned joint is tightened until the cushion bulges slightly, not to a torque.",
+            key,
+            one.where,
+            one.size,
+            one.grade,
+            one.count,
+            one.torque_n_m,
+            lubrication,
+            None,
+            None,
+            None,
+            None,
+            "unread",
+            error.message,
             reason,
-        )  # fmt: skip
+        )
+    if "bushing" in one.where.lower() and not (one.torque_n_m and school == "sheet"):
+        return KitBolt(
+            key,
+            one.where,
+            one.size,
+            one.grade,
+            one.count,
+            one.torque_n_m,
+            lubrication,
+            None,
+            own.target_n_m,
+            own.at_proof_n_m,
+            None,
+            "fits",
+            "A cushioned joint is tightened until the bushing bulges slightly, not to a torque.",
+            reason,
+        )
     use: float | None = own.target_n_m
     if one.torque_n_m is not None and school == "sheet":
         held_back = delivered.sheet_kind == "stop" and not reason
         use = None if held_back else _by_sheet(one.torque_n_m, lubrication)
     return KitBolt(
-        key, one.where, one.size, one.grade, one.count, one.torque_n_m, lubrication, use,
-        own.target_n_m, own.at_proof_n_m, _through(one, grip_m), delivered.sheet_kind or "fits",
-        delivered.sheet_says or "The sheet gives no torque: taken from size and grade.", reason,
-    )  # fmt: skip
+        key,
+        one.where,
+        one.size,
+        one.grade,
+        one.count,
+        one.torque_n_m,
+        lubrication,
+        use,
+        own.target_n_m,
+        own.at_proof_n_m,
+        _through(one, grip_m),
+        delivered.sheet_kind or "fits",
+        delivered.sheet_says or "The sheet gives no torque: taken from size and grade.",
+        reason,
+    )
 
 
 def _by_sheet(sheet_n_m: float, lubrication: Lubrication) -> float:

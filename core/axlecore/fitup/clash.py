@@ -1,6 +1,6 @@
 """What bar, arms and links come near to through the travel: least gap, where and when.
 
-Neighbours are prisms: a circle, box or segment in the side view that runs across the vehicle
+Obstacles are prisms: a circle, box or segment in the side view that runs across the vehicle
 between two ends. Bar's middle, arms and links are round rods. The gap between a rod and a prism
 is taken from the gap in the side view and the one across, at a right angle.
 """
@@ -12,10 +12,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from axlecore.arguments import FloatArray
-from axlecore.bar import Bar, eye_line
+from axlecore.bars.bar import Bar, eye_line
 from axlecore.fitup.sheet import TRAVEL_SHARE, AxleFit, Obstacle, Shape, Sides
 from axlecore.fitup.sweep import Moved
+from axlecore.quantities.arguments import FloatArray
 
 #: Rods that can hit something, in this order.
 RODS = ("bar", "arm", "link")
@@ -91,12 +91,12 @@ def gaps(
     diameters_m: tuple[float, float],
     sides: Sequence[int] = (0, 1),
 ) -> FloatArray:
-    """Return the gap of every neighbour to every rod through the travel.
+    """Return the gap of every obstacle to every rod through the travel.
 
     Parameters
     ----------
     obstacles : sequence of Obstacle
-        Neighbours.
+        Obstacles.
     moved : Moved
         Rods in the side view, (n, travels).
     travel_m : ndarray, (travels,)
@@ -110,7 +110,7 @@ def gaps(
 
     Returns
     -------
-    ndarray, (n, neighbours, rods, travels)
+    ndarray, (n, obstacles, rods, travels)
         Gap [m], below zero where they overlap; NaN where nothing can be assembled.
 
     Notes
@@ -134,14 +134,12 @@ def gaps(
                 continue
             beside = _across(one, lying[rod])
             view = _side_view(one, start, end, lift) - radius
-            found[:, at, rod] = (
-                view if beside <= 0 else np.hypot(beside, np.maximum(view, 0.0))
-            )  # fmt: skip
+            found[:, at, rod] = view if beside <= 0 else np.hypot(beside, np.maximum(view, 0.0))
     return found
 
 
 def _across(one: Obstacle, rods: FloatArray) -> float:
-    """Gap across between a neighbour and the nearest of some rods; zero or less: they overlap."""
+    """Gap across between an obstacle and the nearest of some rods; zero or less: they overlap."""
     low, high = one.right_m.value, one.left_m.value
     spots = [(low, high), (-high, -low)] if one.sides is Sides.BOTH else [(low, high)]
     return min(
@@ -150,7 +148,7 @@ def _across(one: Obstacle, rods: FloatArray) -> float:
 
 
 def _side_view(one: Obstacle, start: Flat, end: Flat | None, lift: FloatArray) -> FloatArray:
-    """Distance in the side view from a neighbour to a rod, or to a point where it has no end."""
+    """Distance in the side view from an obstacle to a rod, or to a point where it has no end."""
     middle: Flat = (one.forward_m.value, one.height_m.value + lift)
     run, rise, size = one.run_m.value / 2, one.rise_m.value / 2, one.size_m.value
     if one.shape is Shape.CIRCLE:

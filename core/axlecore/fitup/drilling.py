@@ -6,10 +6,10 @@ import math
 from dataclasses import dataclass
 from itertools import combinations
 
-from axlecore.drills import bolt_length, holes
 from axlecore.errors import InputError
+from axlecore.fasteners.drills import bolt_length, holes
 from axlecore.fitup.sheet import AxleFit, Inside
-from axlecore.measure import Record
+from axlecore.quantities.measure import Record
 
 #: Middle of a hole to an edge, and to the next hole, in hole diameters: a plate under load tears
 #: out at less (Shigley, *Mechanical Engineering Design*, 10th ed., ch. 8). A chassis maker's own
@@ -42,7 +42,7 @@ class DrillMark(Record):
     apart_m, apart_needed_m : float or None
         To the nearest other hole, and what it wants [m]; None for a single one.
     fine : bool
-        Far enough from edges and neighbours.
+        Far enough from edges and obstacles.
     """
 
     number: int
@@ -105,12 +105,19 @@ def drill_plan(fit: AxleFit) -> DrillPlan:
         near = apart.get(at)
         marks.append(
             DrillMark(
-                at + 1, *spots[at], drilled.size, hole, list(holes(drilled.size).steps_m),
-                _bolt(drilled.size, grip), edge, edge_needed, near,
+                at + 1,
+                *spots[at],
+                drilled.size,
+                hole,
+                list(holes(drilled.size).steps_m),
+                _bolt(drilled.size, grip),
+                edge,
+                edge_needed,
+                near,
                 None if near is None else apart_needed,
                 edge >= edge_needed and (near is None or near >= apart_needed),
             )
-        )  # fmt: skip
+        )
     top = fit.link_holes[fit.left.link_hole].height_m.value
     return DrillPlan(marks, grip, rail.inside is not Inside.CLEAR, top - rail.edge_m.value)
 
@@ -201,11 +208,15 @@ def template(fit: AxleFit, side: str) -> Template:
     width = max(high - low, RULER_M + 2 * _MARGIN_M)
     foot = _MARGIN_M + _FOOT_M
     return Template(
-        side=side, width_m=width, height_m=foot + fit.rail.depth_m.value + _MARGIN_M,
-        edge_y_m=foot, plumb_x_m=-low, top_y_m=foot + fit.rail.depth_m.value,
+        side=side,
+        width_m=width,
+        height_m=foot + fit.rail.depth_m.value + _MARGIN_M,
+        edge_y_m=foot,
+        plumb_x_m=-low,
+        top_y_m=foot + fit.rail.depth_m.value,
         circles=[
             TemplateCircle(x - low, foot + y, mark.hole_m, f"{mark.number}  {mark.size}")
             for (x, y), mark in zip(spots, plan.marks, strict=True)
         ],
         ruler=(_MARGIN_M, _MARGIN_M / 2, RULER_M),
-    )  # fmt: skip
+    )

@@ -1,4 +1,4 @@
-"""What can be done about a neighbour that is too near, each tried before it is offered."""
+"""What can be done about an obstacle that is too near, each tried before it is offered."""
 
 from __future__ import annotations
 
@@ -7,21 +7,24 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from axlecore.bar import Bar
+from axlecore.bars.bar import Bar
 from axlecore.fitup.clash import gaps, spans
+from axlecore.fitup.links import Attitude
 from axlecore.fitup.matrix import Combination, judge
 from axlecore.fitup.sheet import AxleFit, Heading, MovesWith, Nature, Obstacle, Shape
 from axlecore.fitup.sweep import Linkage, linkage, travels
-from axlecore.links import Attitude
-from axlecore.measure import Record
+from axlecore.quantities.measure import Measured, Record
+from axlecore.vehicle.ends import Side
 
-#: A neighbour is moved in steps of this, no further than the last [m].
+#: An obstacle is moved in steps of this, no further than the last [m].
 _SHIFTS_M = tuple(step / 1e3 for step in range(10, 201, 10))
 #: Ways to move one: what it is called, and by which place, in which sense.
 _WAYS = (
-    ("up", "height_m", 1.0), ("down", "height_m", -1.0), ("forward", "forward_m", 1.0),
+    ("up", "height_m", 1.0),
+    ("down", "height_m", -1.0),
+    ("forward", "forward_m", 1.0),
     ("rearward", "forward_m", -1.0),
-)  # fmt: skip
+)
 
 
 @dataclass(frozen=True)
@@ -42,10 +45,14 @@ class Fix(Record):
 
 
 def fixes(
-    fit: AxleFit, bar: Bar, index: int, attitude: Attitude, neighbours: Sequence[Obstacle],
+    fit: AxleFit,
+    bar: Bar,
+    index: int,
+    attitude: Attitude,
+    obstacles: Sequence[Obstacle],
     matrix: Sequence[Combination],
-) -> list[Fix]:  # fmt: skip
-    """Return what ends a clash with one neighbour.
+) -> list[Fix]:
+    """Return what ends a clash with one obstacle.
 
     Parameters
     ----------
@@ -54,17 +61,17 @@ def fixes(
     bar : Bar
         The bar.
     index : int
-        Which neighbour of the sheet; past its list for the frame itself.
+        Which obstacle of the sheet; past its list for the frame itself.
     attitude : Attitude
         The school.
-    neighbours : sequence of Obstacle
+    obstacles : sequence of Obstacle
         All, the frame too.
     matrix : sequence of Combination
         Of that axle, best first.
     """
-    one = neighbours[index]
+    one = obstacles[index]
     moved = _moved_away(fit, bar, index, one) if index < len(fit.obstacles) else []
-    found = [*_other_hole(matrix), *moved, *_turned_round(fit, bar, attitude, neighbours)]
+    found = [*_other_hole(matrix), *moved, *_turned_round(fit, bar, attitude, obstacles)]
     return found or [
         Fix("Nothing on this sheet clears it: compare another kit whose arms run elsewhere.", [])
     ]
@@ -78,12 +85,14 @@ def _other_hole(matrix: Sequence[Combination]) -> list[Fix]:
     gap = "" if best.least_gap_m is None else f", {best.least_gap_m * 1e3:.0f} mm to spare"
     picks = [
         (f"{side}.{name}", typed)
-        for side in ("left", "right")
+        for side in Side
         for name, typed in (
-            ("link_hole", str(best.link_hole)), ("bar_place", str(best.bar_place)),
-            ("bar_hole", str(best.bar_hole)), ("link_m", f"{best.link_m * 1e3:.1f} mm"),
+            ("link_hole", str(best.link_hole)),
+            ("bar_place", str(best.bar_place)),
+            ("bar_hole", str(best.bar_hole)),
+            ("link_m", f"{best.link_m * 1e3:.1f} mm"),
         )
-    ]  # fmt: skip
+    ]
     return [
         Fix(
             f"Other holes: link hole {best.link_hole + 1}, bar place {best.bar_place + 1}, arm "
@@ -105,8 +114,8 @@ def _moved_away(fit: AxleFit, bar: Bar, index: int, one: Obstacle) -> list[Fix]:
             # A pipe that runs along the vehicle is not out of the way further along.
             continue
         for shift in _SHIFTS_M:
-            number = getattr(one, place)
-            there = replace(one, **{place: replace(number, value=number.value + sense * shift)})
+            number = one.forward_m if place == "forward_m" else one.height_m
+            there = _with(one, place, replace(number, value=number.value + sense * shift))
             if _least(fit, bar, line, there) >= one.least_gap_m:
                 if best is None or shift < best[0]:
                     best = (shift, word, place, number.value + sense * shift)
@@ -124,6 +133,12 @@ def _moved_away(fit: AxleFit, bar: Bar, index: int, one: Obstacle) -> list[Fix]:
     ]
 
 
+def _with(one: Obstacle, place: str, number: Measured) -> Obstacle:
+    if place == "forward_m":
+        return replace(one, forward_m=number)
+    return replace(one, height_m=number)
+
+
 def _least(fit: AxleFit, bar: Bar, line: Linkage, one: Obstacle) -> float:
     travel = travels(fit)
     diameters = bar.outside_diameter_m.value, fit.link.diameter_m.value
@@ -133,11 +148,11 @@ def _least(fit: AxleFit, bar: Bar, line: Linkage, one: Obstacle) -> float:
 
 
 def _turned_round(
-    fit: AxleFit, bar: Bar, attitude: Attitude, neighbours: Sequence[Obstacle]
+    fit: AxleFit, bar: Bar, attitude: Attitude, obstacles: Sequence[Obstacle]
 ) -> list[Fix]:
     turned = turned_round(fit)
     line = linkage(turned, bar, [turned.left, turned.right])
-    judged = judge(turned, bar, line, turned.left.bar_hole, attitude, neighbours)
+    judged = judge(turned, bar, line, turned.left.bar_hole, attitude, obstacles)
     if judged.troubles.any():
         return []
     words = {Heading.FORWARD: "forward", Heading.REARWARD: "rearward"}[turned.heading]

@@ -10,14 +10,14 @@ from enum import StrEnum
 import numpy as np
 import numpy.typing as npt
 
-from axlecore.arguments import FloatArray
-from axlecore.bar import Bar
+from axlecore.bars.bar import Bar
 from axlecore.errors import InputError
 from axlecore.fitup.clash import gaps, spans
+from axlecore.fitup.links import Attitude, Dyad, off_school, toggled
 from axlecore.fitup.sheet import AxleFit, Obstacle, SideFit
 from axlecore.fitup.sweep import Linkage, linkage, reach, travels
-from axlecore.links import Attitude, Dyad, off_school, toggled
-from axlecore.measure import Measured, Record
+from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.measure import Measured, Record
 
 MOST_COMBINATIONS = 2000
 
@@ -29,7 +29,7 @@ class HoleTrouble(StrEnum):
     CARRIES = "the link would carry the axle"
     OVER_CENTRE = "arm and link go over centre"
     JOINT = "its joint swings too far"
-    CLASH = "too near a neighbour"
+    CLASH = "too near an obstacle"
 
 
 @dataclass(frozen=True)
@@ -44,18 +44,18 @@ class Combination(Record):
         Eye to eye [m].
     missing_m : float
         How much too short (above zero) or long the link is; zero where it can be assembled [m].
-    arm_rad, link_rad, between_rad, gain : float or None
+    arm_rad, link_rad, between_rad, motion_ratio : float or None
         At ride height; None where it cannot be assembled.
-    gain_change : float or None
-        Highest less lowest gain through the travel, over the gain at ride height.
+    ratio_change : float or None
+        Highest less lowest motion ratio through the travel, over the motion ratio at ride height.
     off : float or None
         From what the school wants: rad, or a ratio for the least change.
     least_gap_m : float or None
-        Least gap to any neighbour beyond what it needs [m]; None without neighbours.
+        Least gap to any obstacle beyond what it needs [m]; None without obstacles.
     nearest : str
-        That neighbour.
+        That obstacle.
     spare_droop_m : float or None
-        What the link would reach past the damper's stop [m].
+        What the link would reach past the shock's stop [m].
     troubles : tuple of HoleTrouble
         Why it is not to be used; empty where it is.
     """
@@ -68,8 +68,8 @@ class Combination(Record):
     arm_rad: float | None
     link_rad: float | None
     between_rad: float | None
-    gain: float | None
-    gain_change: float | None
+    motion_ratio: float | None
+    ratio_change: float | None
     off: float | None
     least_gap_m: float | None
     nearest: str
@@ -85,16 +85,16 @@ class Judged:
     ----------
     ride : Dyad
         At ride height, (n, 1).
-    gain_change, off, least_gap_m, spare_droop_m : ndarray
+    ratio_change, off, least_gap_m, spare_droop_m : ndarray
         As in `Combination`.
     nearest : ndarray of int
-        Index of the nearest neighbour.
+        Index of the nearest obstacle.
     troubles : ndarray of bool, (n, troubles)
         In the order of `HoleTrouble`.
     """
 
     ride: Dyad
-    gain_change: FloatArray
+    ratio_change: FloatArray
     off: FloatArray
     least_gap_m: FloatArray
     spare_droop_m: FloatArray
@@ -103,9 +103,14 @@ class Judged:
 
 
 def judge(
-    fit: AxleFit, bar: Bar, line: Linkage, hole: int, attitude: Attitude,
-    neighbours: Sequence[Obstacle], sides: Sequence[int] = (0, 1),
-) -> Judged:  # fmt: skip
+    fit: AxleFit,
+    bar: Bar,
+    line: Linkage,
+    hole: int,
+    attitude: Attitude,
+    obstacles: Sequence[Obstacle],
+    sides: Sequence[int] = (0, 1),
+) -> Judged:
     """Return what many picks come to through the whole travel, all at once.
 
     Parameters
@@ -120,7 +125,7 @@ def judge(
         Of the arm, for where the rods lie across.
     attitude : Attitude
         The school.
-    neighbours : sequence of Obstacle
+    obstacles : sequence of Obstacle
         What must not be touched.
     sides : sequence of int
         Sides looked at: 0 left, 1 right.
@@ -129,29 +134,31 @@ def judge(
     moved, ride = line.at(travel), line.at(np.zeros(1)).dyad
     dyad = moved.dyad
     with np.errstate(invalid="ignore"):
-        change = (dyad.gain.max(axis=1) - dyad.gain.min(axis=1)) / ride.gain[:, 0]
+        change = (
+            dyad.motion_ratio.max(axis=1) - dyad.motion_ratio.min(axis=1)
+        ) / ride.motion_ratio[:, 0]
     off = off_school(attitude, ride, change[:, None], fit.control_arm_above_level_rad)[:, 0]
     low, high = reach(line)
     spare_droop = -low - fit.droop_m.value
-    cannot = np.isnan(ride.gain[:, 0])
+    cannot = np.isnan(ride.motion_ratio[:, 0])
     carries = ~cannot & ((spare_droop < 0) | (high < fit.bump_m.value))
     over = ~cannot & ~carries & toggled(dyad.between_rad).any(axis=1)
     diameters = bar.outside_diameter_m.value, fit.link.diameter_m.value
-    found = gaps(neighbours, moved, travel, spans(fit, bar, hole), diameters, sides)
-    excess, nearest = _excess(neighbours, found)
+    found = gaps(obstacles, moved, travel, spans(fit, bar, hole), diameters, sides)
+    excess, nearest = _excess(obstacles, found)
     clash = ~cannot & (excess < 0)
     troubles = np.stack([cannot, carries, over, _joint(fit, dyad, ride) & ~cannot, clash], axis=1)
     return Judged(ride, change, off, excess, spare_droop, nearest, troubles)
 
 
 def _excess(
-    neighbours: Sequence[Obstacle], found: FloatArray
+    obstacles: Sequence[Obstacle], found: FloatArray
 ) -> tuple[FloatArray, npt.NDArray[np.int64]]:
-    """Least gap beyond what each neighbour needs, and which one."""
-    if not neighbours:
+    """Least gap beyond what each obstacle needs, and which one."""
+    if not obstacles:
         none = np.zeros(len(found), dtype=np.int64)
         return np.full(len(found), np.inf), none
-    needs = np.array([one.least_gap_m for one in neighbours])
+    needs = np.array([one.least_gap_m for one in obstacles])
     least = np.fmin.reduce(np.fmin.reduce(found, axis=3), axis=2) - needs
     nearest = np.argmin(np.where(np.isnan(least), np.inf, least), axis=1)
     return np.take_along_axis(least, nearest[:, None], axis=1)[:, 0], nearest
@@ -160,7 +167,7 @@ def _excess(
 def _joint(fit: AxleFit, dyad: Dyad, ride: Dyad) -> npt.NDArray[np.bool_]:
     allowed = fit.link.joint_angle_rad
     if allowed is None:
-        return np.zeros(len(ride.gain), dtype=bool)
+        return np.zeros(len(ride.motion_ratio), dtype=bool)
     return np.asarray(swing(dyad, ride).max(axis=1) > allowed.value)
 
 
@@ -185,7 +192,7 @@ def hole_matrix(
     bar: Bar,
     lengths_m: Sequence[float],
     attitude: Attitude,
-    neighbours: Sequence[Obstacle],
+    obstacles: Sequence[Obstacle],
 ) -> list[Combination]:
     """Return every combination of link hole, bar place, arm hole and link, best first.
 
@@ -199,7 +206,7 @@ def hole_matrix(
         Links that can be had [m].
     attitude : Attitude
         The school that scores.
-    neighbours : sequence of Obstacle
+    obstacles : sequence of Obstacle
         What must not be touched.
 
     Returns
@@ -228,39 +235,56 @@ def hole_matrix(
             )
         ]
         line = linkage(fit, bar, picks)
-        judged = judge(fit, bar, line, hole, attitude, neighbours)
-        found += _combinations(picks, judged, neighbours)
+        judged = judge(fit, bar, line, hole, attitude, obstacles)
+        found += _combinations(picks, judged, obstacles)
     found.sort(key=lambda one: one[0])
     return [combination for _, combination in found]
 
 
 def _combinations(
-    picks: list[SideFit], judged: Judged, neighbours: Sequence[Obstacle]
+    picks: list[SideFit], judged: Judged, obstacles: Sequence[Obstacle]
 ) -> list[tuple[tuple[float, ...], Combination]]:
     words = list(HoleTrouble)
     columns = [
         np.where(judged.troubles[:, 0], np.nan, column).tolist()
         for column in (
-            judged.ride.arm_rad[:, 0], judged.ride.link_rad[:, 0], judged.ride.between_rad[:, 0],
-            judged.ride.gain[:, 0], judged.gain_change, judged.off, judged.least_gap_m,
+            judged.ride.arm_rad[:, 0],
+            judged.ride.link_rad[:, 0],
+            judged.ride.between_rad[:, 0],
+            judged.ride.motion_ratio[:, 0],
+            judged.ratio_change,
+            judged.off,
+            judged.least_gap_m,
             judged.spare_droop_m,
         )
-    ]  # fmt: skip
+    ]
     flags, missing = judged.troubles.tolist(), judged.ride.missing_m[:, 0].tolist()
     found: list[tuple[tuple[float, ...], Combination]] = []
     for i, pick in enumerate(picks):
         troubles = tuple(word for word, there in zip(words, flags[i], strict=True) if there)
-        arm, tilt, between, gain, change, off, gap, droop = (
+        arm, tilt, between, motion_ratio, change, off, gap, droop = (
             None if column[i] != column[i] or abs(column[i]) == np.inf else round(column[i], 7)
             for column in columns
         )
         weight = float(sum(2 ** (len(words) - words.index(trouble)) for trouble in troubles))
         at = int(judged.nearest[i])
         combination = Combination(
-            pick.link_hole, pick.bar_place, pick.bar_hole, pick.link_m.value,
-            round(missing[i], 7), arm, tilt, between, gain, change, off, gap,
-            neighbours[at].name if neighbours and gap is not None else "", droop, troubles,
-        )  # fmt: skip
+            pick.link_hole,
+            pick.bar_place,
+            pick.bar_hole,
+            pick.link_m.value,
+            round(missing[i], 7),
+            arm,
+            tilt,
+            between,
+            motion_ratio,
+            change,
+            off,
+            gap,
+            obstacles[at].name if obstacles and gap is not None else "",
+            droop,
+            troubles,
+        )
         found.append(((weight, 1e9 if off is None else off), combination))
     return found
 

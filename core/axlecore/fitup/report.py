@@ -9,10 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from axlecore.arguments import FloatArray
-from axlecore.axle import Axle
-from axlecore.bar import Bar
-from axlecore.choose import axle_named
+from axlecore.bars.bar import Bar
 from axlecore.errors import CoreError
 from axlecore.fitup.across import AcrossReport, across_report
 from axlecore.fitup.advice import LinkAdvice, RackLink, link_advice
@@ -20,15 +17,18 @@ from axlecore.fitup.applied import UnequalSides, fitted_bar, unequal_sides
 from axlecore.fitup.clash import RODS, SIDES, gaps, spans
 from axlecore.fitup.drilling import DrillPlan, drill_plan
 from axlecore.fitup.fixes import Fix, fixes
+from axlecore.fitup.links import Attitude, cannot_assemble, toggled
 from axlecore.fitup.matrix import Combination, hole_matrix, judge, link_lengths, swing
 from axlecore.fitup.sheet import AxleFit, MovesWith, Nature, Obstacle, Shape, Sides
 from axlecore.fitup.stack import StackReport, stack_report
 from axlecore.fitup.sweep import Linkage, arm_length, linkage, reach, travels
-from axlecore.links import Attitude, cannot_assemble, toggled
-from axlecore.loads import LoadKey
-from axlecore.measure import Known, Measured, Record
-from axlecore.rig import SetUp, Vehicle
-from axlecore.units import GRAVITY_M_S2
+from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.measure import Known, Measured, Record
+from axlecore.quantities.units import GRAVITY_M_S2
+from axlecore.vehicle.axle import Axle
+from axlecore.vehicle.ends import BySide, End
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import LoadState, SetUp, Vehicle
 
 Curve = list[float | None]
 
@@ -39,15 +39,15 @@ class SideTape(Record):
 
     Attributes
     ----------
-    arm_rad, link_rad, between_rad, gain : list
+    arm_rad, link_rad, between_rad, motion_ratio : list
         Angles, and arm-tip travel per axle or wheel travel, one a travel.
     axis_up_m, tip_forward_m, tip_up_m, hole_up_m : list
         Bar's axis, arm tip and the link's far hole [m].
-    ride_gain : float or None
-        Gain at ride height, arm tip per axle travel.
+    ride_ratio : float or None
+        Motion ratio at ride height, arm tip per axle travel.
     ride_arm_rad, ride_link_rad, ride_between_rad : float or None
         At ride height.
-    gain_change, off : float or None
+    ratio_change, off : float or None
         Through the travel, as a part; and from what the school wants.
     problem : str
         Why it cannot be assembled, with the millimetres; empty where it can.
@@ -64,16 +64,16 @@ class SideTape(Record):
     arm_rad: Curve
     link_rad: Curve
     between_rad: Curve
-    gain: Curve
+    motion_ratio: Curve
     axis_up_m: Curve
     tip_forward_m: Curve
     tip_up_m: Curve
     hole_up_m: Curve
-    ride_gain: float | None
+    ride_ratio: float | None
     ride_arm_rad: float | None
     ride_link_rad: float | None
     ride_between_rad: float | None
-    gain_change: float | None
+    ratio_change: float | None
     off: float | None
     problem: str
     over_centre_m: float | None
@@ -95,7 +95,7 @@ class StateAngles(Record):
         Of the axle from the settled state [m].
     read : bool
         From ride heights; else from loads and springs.
-    arm_rad, link_rad, between_rad, gain : float or None
+    arm_rad, link_rad, between_rad, motion_ratio : float or None
         There.
     """
 
@@ -105,12 +105,12 @@ class StateAngles(Record):
     arm_rad: float | None
     link_rad: float | None
     between_rad: float | None
-    gain: float | None
+    motion_ratio: float | None
 
 
 @dataclass(frozen=True)
-class NeighbourGap(Record):
-    """The least gap to one neighbour.
+class Clearance(Record):
+    """The least gap to one obstacle.
 
     Attributes
     ----------
@@ -148,13 +148,13 @@ class NeighbourGap(Record):
 
 
 @dataclass(frozen=True)
-class AxleFitReport(Record):
+class AxleFitReport(Record, BySide[SideTape]):
     """All that follows from the fit-up sheet of one axle.
 
     Attributes
     ----------
-    axle_name : str
-        "front" or "rear".
+    end : End
+        Front or rear.
     bar : Bar
         That is fitted.
     arms_m : list of float
@@ -167,10 +167,10 @@ class AxleFitReport(Record):
         Both sides.
     states : list of StateAngles
         In every load state.
-    neighbours : list of Obstacle
+    obstacles : list of Obstacle
         Those of the sheet, and the frame.
-    gaps : list of NeighbourGap
-        One a neighbour that can be come near to.
+    gaps : list of Clearance
+        One an obstacle that can be come near to.
     matrix : list of Combination
         Every combination, best first.
     advice : LinkAdvice
@@ -185,7 +185,7 @@ class AxleFitReport(Record):
         What a difference between left and right does.
     """
 
-    axle_name: str
+    end: End
     bar: Bar
     arms_m: list[float]
     attitude: Attitude
@@ -193,8 +193,8 @@ class AxleFitReport(Record):
     left: SideTape
     right: SideTape
     states: list[StateAngles]
-    neighbours: list[Obstacle]
-    gaps: list[NeighbourGap]
+    obstacles: list[Obstacle]
+    gaps: list[Clearance]
     matrix: list[Combination]
     advice: LinkAdvice
     stack: StackReport | None
@@ -206,7 +206,7 @@ class AxleFitReport(Record):
 def fit_report(
     vehicle: Vehicle,
     set_up: SetUp,
-    axle_name: str,
+    end: End,
     fit: AxleFit,
     attitude: Attitude,
     tube_m: float | None,
@@ -219,9 +219,9 @@ def fit_report(
     vehicle : Vehicle
         The measured sheet.
     set_up : SetUp
-        What is chosen, with the fit-up's gain and hole.
-    axle_name : str
-        "front" or "rear".
+        What is chosen, with the fit-up's motion ratio and hole.
+    end : End
+        Front or rear.
     fit : AxleFit
         The axle's sheet.
     attitude : Attitude
@@ -236,33 +236,40 @@ def fit_report(
     InputError
         No bar at this axle, or a hole that bar or bracket has not.
     """
-    axle = axle_named(vehicle, axle_name)
-    bar = fitted_bar(vehicle, set_up, axle_name).bar
+    axle = vehicle.of_end(end)
+    bar = fitted_bar(vehicle, set_up, end).bar
     travel = travels(fit)
     line = linkage(fit, bar, [fit.left, fit.right])
-    neighbours = [*fit.obstacles, rail_as_neighbour(fit)]
+    obstacles = [*fit.obstacles, rail_as_obstacle(fit)]
     left, right = (_tape(fit, bar, line, side, attitude, travel) for side in (0, 1))
     fixed = [link.from_m for link in rack if link.to_m - link.from_m < 1e-4]
-    matrix = hole_matrix(fit, bar, link_lengths(fit, fixed), attitude, neighbours)
+    matrix = hole_matrix(fit, bar, link_lengths(fit, fixed), attitude, obstacles)
     lift = 0.0 if axle.lift_m is None else axle.lift_m.value
     ride = line.at(np.zeros(1))
     rises = (ride.hole_m[:, 0, 1] - ride.tip_m[:, 0, 1]).tolist()
     return AxleFitReport(
-        axle_name=axle_name, bar=bar,
+        end=end,
+        bar=bar,
         arms_m=[arm_length(bar, hole) for hole in range(len(bar.hole_setbacks_m))],
-        attitude=attitude, travel_m=travel.tolist(), left=left, right=right,
-        states=_states(vehicle, axle, axle_name, fit, line), neighbours=neighbours,
-        gaps=_gaps(fit, bar, line, travel, neighbours, attitude, matrix), matrix=matrix,
+        attitude=attitude,
+        travel_m=travel.tolist(),
+        left=left,
+        right=right,
+        states=_states(vehicle, axle, end, fit, line),
+        obstacles=obstacles,
+        gaps=_gaps(fit, bar, line, travel, obstacles, attitude, matrix),
+        matrix=matrix,
         advice=link_advice(fit, bar, attitude, lift, rack),
         stack=None if fit.stack is None else stack_report(fit.stack),
         across=across_report(fit, bar, tube_m, (rises[0], rises[1])),
-        drilling=drill_plan(fit), unequal=_unequal(vehicle, set_up, axle_name, fit),
-    )  # fmt: skip
+        drilling=drill_plan(fit),
+        unequal=_unequal(vehicle, set_up, end, fit),
+    )
 
 
-def _unequal(vehicle: Vehicle, set_up: SetUp, axle_name: str, fit: AxleFit) -> UnequalSides | None:
+def _unequal(vehicle: Vehicle, set_up: SetUp, end: End, fit: AxleFit) -> UnequalSides | None:
     try:
-        return unequal_sides(vehicle, set_up, axle_name, fit, _settled(vehicle, fit))
+        return unequal_sides(vehicle, set_up, end, fit, _settled(vehicle, fit))
     except CoreError:
         # A vehicle that does not stand is said where it belongs: as a stop of its numbers.
         return None
@@ -273,8 +280,8 @@ def _settled(vehicle: Vehicle, fit: AxleFit) -> int:
     return keys.index(fit.settled) if fit.settled in keys else 0
 
 
-def rail_as_neighbour(fit: AxleFit) -> Obstacle:
-    """Return the frame's rails as a neighbour on both sides.
+def rail_as_obstacle(fit: AxleFit) -> Obstacle:
+    """Return the frame's rails as an obstacle on both sides.
 
     Parameters
     ----------
@@ -288,11 +295,20 @@ def rail_as_neighbour(fit: AxleFit) -> Obstacle:
 
     outside = rail.outside_m.value / 2
     return Obstacle(
-        "Frame", Shape.BOX, Nature.STILL, MovesWith.FRAME, Sides.BOTH, number(0.0),
-        number(rail.edge_m.value + rail.depth_m.value / 2), number(2.9),
-        number(rail.depth_m.value), number(0.0), number(outside),
-        number(outside - rail.width_m.value), carries_link=True,
-    )  # fmt: skip
+        "Frame",
+        Shape.BOX,
+        Nature.STILL,
+        MovesWith.FRAME,
+        Sides.BOTH,
+        number(0.0),
+        number(rail.edge_m.value + rail.depth_m.value / 2),
+        number(2.9),
+        number(rail.depth_m.value),
+        number(0.0),
+        number(outside),
+        number(outside - rail.width_m.value),
+        carries_link=True,
+    )
 
 
 def _curve(values: FloatArray) -> Curve:
@@ -312,7 +328,7 @@ def _tape(
     dyad, there = moved.dyad, ride.dyad
     low, high = reach(one)
     problem = ""
-    if math.isnan(there.gain[0, 0]):
+    if math.isnan(there.motion_ratio[0, 0]):
         along = line.direction * float(one.hole_m[0, 0] - one.axis_m[0, 0])
         up = float(one.hole_m[0, 1] - one.axis_m[0, 1])
         problem = cannot_assemble(float(one.arm_m[0]), along, up, float(there.missing_m[0, 0]))
@@ -320,20 +336,27 @@ def _tape(
     allowed = fit.link.joint_angle_rad
     past = np.full(len(travel), False) if allowed is None else swung > allowed.value
     return SideTape(
-        arm_rad=_curve(dyad.arm_rad[0]), link_rad=_curve(dyad.link_rad[0]),
-        between_rad=_curve(dyad.between_rad[0]), gain=_curve(dyad.gain[0] * one.ratio),
-        axis_up_m=_curve(moved.axis_m[0, :, 1]), tip_forward_m=_curve(moved.tip_m[0, :, 0]),
-        tip_up_m=_curve(moved.tip_m[0, :, 1]), hole_up_m=_curve(moved.hole_m[0, :, 1]),
-        ride_gain=_or_none(there.gain[0, 0] * one.ratio),
-        ride_arm_rad=_or_none(there.arm_rad[0, 0]), ride_link_rad=_or_none(there.link_rad[0, 0]),
+        arm_rad=_curve(dyad.arm_rad[0]),
+        link_rad=_curve(dyad.link_rad[0]),
+        between_rad=_curve(dyad.between_rad[0]),
+        motion_ratio=_curve(dyad.motion_ratio[0] * one.ratio),
+        axis_up_m=_curve(moved.axis_m[0, :, 1]),
+        tip_forward_m=_curve(moved.tip_m[0, :, 0]),
+        tip_up_m=_curve(moved.tip_m[0, :, 1]),
+        hole_up_m=_curve(moved.hole_m[0, :, 1]),
+        ride_ratio=_or_none(there.motion_ratio[0, 0] * one.ratio),
+        ride_arm_rad=_or_none(there.arm_rad[0, 0]),
+        ride_link_rad=_or_none(there.link_rad[0, 0]),
         ride_between_rad=_or_none(there.between_rad[0, 0]),
-        gain_change=_or_none(judged.gain_change[0]), off=_or_none(judged.off[0]),
+        ratio_change=_or_none(judged.ratio_change[0]),
+        off=_or_none(judged.off[0]),
         problem=problem,
         over_centre_m=None if problem else _nearest(travel, toggled(dyad.between_rad[0])),
         swing_rad=None if np.isnan(swung).all() else float(np.nanmax(swung)),
-        swing_past_m=_nearest(travel, past), reach_droop_m=_or_none(-low[0]),
+        swing_past_m=_nearest(travel, past),
+        reach_droop_m=_or_none(-low[0]),
         reach_bump_m=_or_none(high[0]),
-    )  # fmt: skip
+    )
 
 
 def _nearest(travel: FloatArray, there: npt.NDArray[np.bool_]) -> float | None:
@@ -342,49 +365,60 @@ def _nearest(travel: FloatArray, there: npt.NDArray[np.bool_]) -> float | None:
 
 
 def _states(
-    vehicle: Vehicle, axle: Axle, axle_name: str, fit: AxleFit, line: Linkage
+    vehicle: Vehicle, axle: Axle, end: End, fit: AxleFit, line: Linkage
 ) -> list[StateAngles]:
     settled = vehicle.load_states[_settled(vehicle, fit)]
     left = line.side(0)
     found = []
     for state in vehicle.load_states:
-        heights = [
-            [getattr(one, f"{axle_name}_{side}_height_m") for side in SIDES]
-            for one in (settled, state)
-        ]
-        read = all(height is not None for pair in heights for height in pair)
-        if read:
-            then, now = (sum(height.value for height in pair) / 2 for pair in heights)
+        then, now = (_ride_height(one, end) for one in (settled, state))
+        read = then is not None and now is not None
+        if then is not None and now is not None:
             travel = then - now
         else:
-            more = getattr(state, f"{axle_name}_kg") - getattr(settled, f"{axle_name}_kg")
+            more = state.axle_kg(end) - settled.axle_kg(end)
             rate = axle.spring_rate_n_per_m.value * vehicle.corrected
             travel = more * GRAVITY_M_S2 / 2 / rate
         there = left.at(np.array([travel])).dyad
         found.append(
             StateAngles(
-                state.key, float(travel), read, _or_none(there.arm_rad[0, 0]),
-                _or_none(there.link_rad[0, 0]), _or_none(there.between_rad[0, 0]),
-                _or_none(there.gain[0, 0] * line.ratio),
+                state.key,
+                float(travel),
+                read,
+                _or_none(there.arm_rad[0, 0]),
+                _or_none(there.link_rad[0, 0]),
+                _or_none(there.between_rad[0, 0]),
+                _or_none(there.motion_ratio[0, 0] * line.ratio),
             )
-        )  # fmt: skip
+        )
     return found
 
 
+def _ride_height(state: LoadState, end: End) -> float | None:
+    """Mean of both sides [m]; None where one is not read."""
+    heights = [height for height in state.ride_heights_m(end).values() if height is not None]
+    return sum(height.value for height in heights) / 2 if len(heights) == 2 else None
+
+
 def _gaps(
-    fit: AxleFit, bar: Bar, line: Linkage, travel: FloatArray, neighbours: list[Obstacle],
-    attitude: Attitude, matrix: list[Combination],
-) -> list[NeighbourGap]:  # fmt: skip
+    fit: AxleFit,
+    bar: Bar,
+    line: Linkage,
+    travel: FloatArray,
+    obstacles: list[Obstacle],
+    attitude: Attitude,
+    matrix: list[Combination],
+) -> list[Clearance]:
     diameters = bar.outside_diameter_m.value, fit.link.diameter_m.value
-    found: list[NeighbourGap] = []
+    found: list[Clearance] = []
     by_side = []
     for side in (0, 1):
         hole = (fit.left, fit.right)[side].bar_hole
         moved = line.side(side).at(travel)
         across = spans(fit, bar, hole)
-        by_side.append(gaps(neighbours, moved, travel, across, diameters, (side,))[0])
+        by_side.append(gaps(obstacles, moved, travel, across, diameters, (side,))[0])
     both = np.stack(by_side)
-    for at, one in enumerate(neighbours):
+    for at, one in enumerate(obstacles):
         here = both[:, at]
         if np.isnan(here).all() or not np.isfinite(here).any():
             continue
@@ -393,10 +427,18 @@ def _gaps(
         curve = np.fmin.reduce(np.fmin.reduce(here, axis=0), axis=0)
         fine = least >= one.least_gap_m
         found.append(
-            NeighbourGap(
-                at, one.name, one.nature, one.least_gap_m, least, float(travel[step]),
-                RODS[rod], SIDES[side], fine, _curve(curve),
-                [] if fine else fixes(fit, bar, at, attitude, neighbours, matrix),
+            Clearance(
+                at,
+                one.name,
+                one.nature,
+                one.least_gap_m,
+                least,
+                float(travel[step]),
+                RODS[rod],
+                SIDES[side],
+                fine,
+                _curve(curve),
+                [] if fine else fixes(fit, bar, at, attitude, obstacles, matrix),
             )
-        )  # fmt: skip
+        )
     return sorted(found, key=lambda gap: gap.least_m - gap.needs_m)

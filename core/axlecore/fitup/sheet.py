@@ -1,4 +1,4 @@
-"""The fit-up sheet of an axle: brackets, holes, links, neighbours and what is drilled.
+"""The fit-up sheet of an axle: brackets, holes, links, obstacles and what is drilled.
 
 Places are measured in the side view at ride height: forward from the middle of the axle, up
 from the ground; across from the vehicle's middle, left positive.
@@ -11,12 +11,13 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from axlecore.errors import InputError
-from axlecore.fasteners import Cushion
-from axlecore.loads import LoadKey
-from axlecore.measure import Measured, Record, check_places, place
-from axlecore.schools import settled
-from axlecore.threads import read_thread
-from axlecore.units import Dimension
+from axlecore.fasteners.threads import read_thread
+from axlecore.fasteners.torque import BushingMaterial
+from axlecore.fitup.schools import settled
+from axlecore.quantities.measure import Measured, Record, check_places, place
+from axlecore.quantities.units import Dimension
+from axlecore.vehicle.ends import ByEnd, BySide, Side
+from axlecore.vehicle.loads import LoadKey
 
 MOST_HOLES = 8
 MOST_OBSTACLES = 24
@@ -55,7 +56,7 @@ class Layout(StrEnum):
 
 
 class Shape(StrEnum):
-    """Simple shapes that stand for a neighbour."""
+    """Simple shapes that stand for an obstacle."""
 
     CIRCLE = "circle"
     BOX = "box"
@@ -63,7 +64,7 @@ class Shape(StrEnum):
 
 
 class Nature(StrEnum):
-    """What a neighbour asks distance for."""
+    """What an obstacle asks distance for."""
 
     HOT = "hot"
     MOVING = "moving"
@@ -72,7 +73,7 @@ class Nature(StrEnum):
 
 
 class MovesWith(StrEnum):
-    """What a neighbour follows through the travel."""
+    """What an obstacle follows through the travel."""
 
     FRAME = "frame"
     BETWEEN = "between"
@@ -80,7 +81,7 @@ class MovesWith(StrEnum):
 
 
 class Sides(StrEnum):
-    """Whether a neighbour is there once, or on both sides alike."""
+    """Whether an obstacle is there once, or on both sides alike."""
 
     ONCE = "once"
     BOTH = "both"
@@ -102,13 +103,16 @@ class Inside(StrEnum):
     WIRING = "wiring"
 
 
-#: Share of the axle's travel that a neighbour makes.
+#: Share of the axle's travel that an obstacle makes.
 TRAVEL_SHARE = {MovesWith.FRAME: 0.0, MovesWith.BETWEEN: 0.5, MovesWith.AXLE: 1.0}
 
-#: Least gap by what the neighbour is [m]; workshop practice, a sheet's own figure goes first.
+#: Least gap by what the obstacle is [m]; workshop practice, a sheet's own figure goes first.
 LEAST_GAP_M = {
-    Nature.HOT: 0.05, Nature.MOVING: 0.025, Nature.SOFT: 0.025, Nature.STILL: 0.012,
-}  # fmt: skip
+    Nature.HOT: 0.05,
+    Nature.MOVING: 0.025,
+    Nature.SOFT: 0.025,
+    Nature.STILL: 0.012,
+}
 
 
 @dataclass(frozen=True)
@@ -152,7 +156,7 @@ class SideFit(Record):
 
 @dataclass(frozen=True)
 class Obstacle(Record):
-    """A neighbour of bar and link, as a simple shape.
+    """An obstacle of bar and link, as a simple shape.
 
     Attributes
     ----------
@@ -238,8 +242,8 @@ class StackPiece(StrEnum):
 
     HEAD = "head"
     WASHER = "washer"
-    CUSHION = "cushion"
-    LONG_CUSHION = "long cushion"
+    BUSHING = "bushing"
+    LONG_BUSHING = "long bushing"
     PLATE = "plate"
     SLEEVE = "sleeve"
     NUT = "nut"
@@ -247,14 +251,25 @@ class StackPiece(StrEnum):
 
 _P = StackPiece
 USUAL_STACK: tuple[StackPiece, ...] = (
-    _P.HEAD, _P.WASHER, _P.CUSHION, _P.PLATE, _P.CUSHION, _P.WASHER, _P.SLEEVE, _P.WASHER,
-    _P.CUSHION, _P.PLATE, _P.CUSHION, _P.WASHER, _P.NUT,
-)  # fmt: skip
+    _P.HEAD,
+    _P.WASHER,
+    _P.BUSHING,
+    _P.PLATE,
+    _P.BUSHING,
+    _P.WASHER,
+    _P.SLEEVE,
+    _P.WASHER,
+    _P.BUSHING,
+    _P.PLATE,
+    _P.BUSHING,
+    _P.WASHER,
+    _P.NUT,
+)
 
 
 @dataclass(frozen=True)
 class LinkStack(Record):
-    """A link made of a bolt, cushions, washers and a sleeve.
+    """A link made of a bolt, bushings, washers and a sleeve.
 
     Attributes
     ----------
@@ -262,26 +277,26 @@ class LinkStack(Record):
         From the bolt's head to its nut.
     size : str
         Its bolt.
-    washer_m, cushion_m, long_cushion_m, plate_m, sleeve_m : Measured
+    washer_m, bushing_m, long_bushing_m, plate_m, sleeve_m : Measured
         Thickness of each piece as tightened [m]; plates are bracket and arm's eye.
-    material : Cushion
-        Of the cushions.
+    material : BushingMaterial
+        Of the bushings.
     free_m, outside_m : Measured or None
-        Height of a cushion unloaded, and its diameter [m].
+        Height of a bushing unloaded, and its diameter [m].
     """
 
     washer_m: Measured = place("Cup washer", Dimension.SMALL_LENGTH, 0.0005, 0.02)
-    cushion_m: Measured = place("Cushion, tightened", Dimension.SMALL_LENGTH, 0.005, 0.08)
-    long_cushion_m: Measured = place("Long cushion, tightened", Dimension.SMALL_LENGTH, 0.005, 0.1)
+    bushing_m: Measured = place("Bushing, tightened", Dimension.SMALL_LENGTH, 0.005, 0.08)
+    long_bushing_m: Measured = place("Long bushing, tightened", Dimension.SMALL_LENGTH, 0.005, 0.1)
     plate_m: Measured = place("Bracket or eye", Dimension.SMALL_LENGTH, 0.002, 0.05)
     sleeve_m: Measured = place("Sleeve", Dimension.LENGTH, 0.0, 0.6)
     free_m: Measured | None = place(
-        "Cushion, unloaded", Dimension.SMALL_LENGTH, 0.005, 0.09, optional=True
+        "Bushing, unloaded", Dimension.SMALL_LENGTH, 0.005, 0.09, optional=True
     )
     outside_m: Measured | None = place(
-        "Cushion's diameter", Dimension.SMALL_LENGTH, 0.012, 0.12, optional=True
+        "Bushing's diameter", Dimension.SMALL_LENGTH, 0.012, 0.12, optional=True
     )
-    material: Cushion = Cushion.POLYURETHANE
+    material: BushingMaterial = BushingMaterial.POLYURETHANE
     order: tuple[StackPiece, ...] = USUAL_STACK
     size: str = "M10x1.5"
 
@@ -305,7 +320,7 @@ class LinkKind(Record):
     thread_length_m : Measured or None
         Thread held in the body at the shortest length [m]; None for a fixed link.
     joint_angle_rad : Measured or None
-        How far a joint swings to one side [rad]; None for cushions.
+        How far a joint swings to one side [rad]; None for bushings.
     offset_m : Measured or None
         Between its eyes across [m]; only an offset link has one.
     thread, part_number : str
@@ -404,7 +419,7 @@ class Seat(Record):
 
 
 @dataclass(frozen=True)
-class AxleFit(Record):
+class AxleFit(Record, BySide[SideFit]):
     """The fit-up sheet of one axle.
 
     Attributes
@@ -416,13 +431,13 @@ class AxleFit(Record):
     settled : LoadKey
         Load state in which it is settled and measured.
     rail, seat, link, stack : Rail, Seat, LinkKind, LinkStack or None
-        Frame, places across, link, and its cushions where it has them.
+        Frame, places across, link, and its bushings where it has them.
     link_holes, bar_places : tuple of BracketHole
         Holes of the link's bracket, and places the bar's bracket can hold the bar at.
     left, right : SideFit
         What is picked.
     bump_m, droop_m : Measured
-        Axle travel from ride height to the bump stop and to the damper's stop [m].
+        Axle travel from ride height to the bump stop and to the shock's stop [m].
     link_ratio : Measured
         Travel of the link's moving end ÷ wheel travel; 1 on a solid axle.
     control_arm_rad : Measured or None
@@ -430,7 +445,7 @@ class AxleFit(Record):
     plate_m, backing_m : Measured
         Thickness of bracket and of the backing behind the frame's wall [m].
     obstacles : tuple of Obstacle
-        Neighbours.
+        Obstacles.
     drilled : tuple of DrilledHole
         Holes to be drilled.
     """
@@ -447,7 +462,7 @@ class AxleFit(Record):
     left: SideFit
     right: SideFit
     bump_m: Measured = place("Bump travel", Dimension.LENGTH, 0.01, 0.4)
-    droop_m: Measured = place("Droop to the damper's stop", Dimension.LENGTH, 0.01, 0.5)
+    droop_m: Measured = place("Droop to the shock's stop", Dimension.LENGTH, 0.01, 0.5)
     link_ratio: Measured = place("Link travel by wheel travel", Dimension.PURE, 0.1, 1.5)
     plate_m: Measured = place("Bracket plate", Dimension.SMALL_LENGTH, 0.002, 0.05)
     backing_m: Measured = place("Backing block", Dimension.SMALL_LENGTH, 0.0, 0.08)
@@ -461,20 +476,23 @@ class AxleFit(Record):
 
     def __post_init__(self) -> None:
         check_places(self)
-        for name in ("link_holes", "bar_places"):
-            if not 1 <= len(getattr(self, name)) <= MOST_HOLES:
+        for name, holes in (("link_holes", self.link_holes), ("bar_places", self.bar_places)):
+            if not 1 <= len(holes) <= MOST_HOLES:
                 raise InputError(name, f"A bracket has 1 to {MOST_HOLES} holes.")
         if len(self.obstacles) > MOST_OBSTACLES:
-            raise InputError("obstacles", f"Place at most {MOST_OBSTACLES} neighbours.")
+            raise InputError("obstacles", f"Place at most {MOST_OBSTACLES} obstacles.")
         if len(self.drilled) > MOST_DRILLED:
             raise InputError("drilled", f"Mark at most {MOST_DRILLED} holes.")
-        for side in ("left", "right"):
-            picked: SideFit = getattr(self, side)
-            for name, holes in (("link_hole", self.link_holes), ("bar_place", self.bar_places)):
-                if not 0 <= getattr(picked, name) < len(holes):
+        for side in Side:
+            picked = self.of_side(side)
+            for name, hole, holes in (
+                ("link_hole", picked.link_hole, self.link_holes),
+                ("bar_place", picked.bar_place, self.bar_places),
+            ):
+                if not 0 <= hole < len(holes):
                     raise InputError(
                         f"{side}.{name}",
-                        f"Read hole {getattr(picked, name) + 1}; the bracket has {len(holes)}.",
+                        f"Read hole {hole + 1}; the bracket has {len(holes)}.",
                     )
             if not 0 <= picked.bar_hole < MOST_HOLES:
                 raise InputError(f"{side}.bar_hole", f"A bar has 1 to {MOST_HOLES} holes.")
@@ -491,7 +509,7 @@ class AxleFit(Record):
 
 
 @dataclass(frozen=True)
-class Fitting(Record):
+class Fitting(Record, ByEnd["AxleFit | None"]):
     """The fit-up sheet of a job.
 
     Attributes
@@ -510,8 +528,8 @@ class Fitting(Record):
     torque_reasons: Mapping[str, str] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
-        for name in ("schools", "torque_reasons"):
-            for key, text in getattr(self, name).items():
+        for name, texts in (("schools", self.schools), ("torque_reasons", self.torque_reasons)):
+            for key, text in texts.items():
                 if len(key) > 40 or len(text) > 400:
                     raise InputError(f"{name}.{key[:40]}", "Write at most 400 characters.")
         try:

@@ -1,18 +1,18 @@
-"""A link's stack of cushions: its order, its length, and the bolt it asks for."""
+"""A link's stack of bushings: its order, its length, and the bolt it asks for."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
-from axlecore.drills import bolt_length
 from axlecore.errors import InputError
-from axlecore.fasteners import CrushJoint, crush_joint
+from axlecore.fasteners.drills import bolt_length
+from axlecore.fasteners.threads import read_thread
+from axlecore.fasteners.torque import CrushJoint, crush_joint
 from axlecore.fitup.sheet import LinkStack, StackPiece
-from axlecore.measure import Record
-from axlecore.threads import read_thread
+from axlecore.quantities.measure import Record
 
 _P = StackPiece
-_CUSHIONS = (_P.CUSHION, _P.LONG_CUSHION)
+_BUSHINGS = (_P.BUSHING, _P.LONG_BUSHING)
 
 
 @dataclass(frozen=True)
@@ -46,10 +46,10 @@ class StackReport(Record):
     bolt_m : float or None
         Shortest bolt made that holds it [m]; None where the order is wrong or none is that long.
     swapped_m : float or None
-        Eye to eye with every short cushion between the plates swapped for a long one, or the
+        Eye to eye with every short bushing between the plates swapped for a long one, or the
         other way round [m].
     crush : CrushJoint or None
-        What a short cushion is tightened to; None where its unloaded size is not read.
+        What a short bushing is tightened to; None where its unloaded size is not read.
     crushed : bool
         It is tightened further than it bears.
     """
@@ -73,7 +73,7 @@ def check_order(order: tuple[StackPiece, ...]) -> StackFault | None:
 
     Notes
     -----
-    Each plate lies between two cushions, each cushion between its plate and a cup washer; a
+    Each plate lies between two bushings, each bushing between its plate and a cup washer; a
     sleeve stands between two washers; head first, nut last.
     """
     if not order or order[0] is not _P.HEAD:
@@ -86,19 +86,19 @@ def check_order(order: tuple[StackPiece, ...]) -> StackFault | None:
         around = (before, after)
         if piece in (_P.HEAD, _P.NUT) and 0 < at < len(order) - 1:
             return StackFault(at, f"A {piece} stands at an end only.")
-        if piece is _P.PLATE and not all(one in _CUSHIONS for one in around):
+        if piece is _P.PLATE and not all(one in _BUSHINGS for one in around):
             return StackFault(
-                at, "Steel on steel clunks and breaks: a plate lies between two cushions."
+                at, "Steel on steel clunks and breaks: a plate lies between two bushings."
             )
-        if piece in _CUSHIONS:
+        if piece in _BUSHINGS:
             if _P.PLATE not in around:
-                return StackFault(at, "A cushion lies against a plate.")
+                return StackFault(at, "A bushing lies against a plate.")
             if _P.WASHER not in around:
                 return StackFault(
-                    at, "A cushion without its cup washer creeps out: put a washer behind it."
+                    at, "A bushing without its cup washer creeps out: put a washer behind it."
                 )
         if piece is _P.SLEEVE and around != (_P.WASHER, _P.WASHER):
-            return StackFault(at, "A sleeve stands between two washers, or it cuts the cushions.")
+            return StackFault(at, "A sleeve stands between two washers, or it cuts the bushings.")
     plates = order.count(_P.PLATE)
     if plates != 2:
         return StackFault(
@@ -118,7 +118,7 @@ def stack_report(stack: LinkStack) -> StackReport:
     thickness = _thicknesses(stack)
     fault = check_order(stack.order)
     joint = _joint(stack)
-    crushed = joint is not None and stack.cushion_m.value < joint.least_m - 1e-9
+    crushed = joint is not None and stack.bushing_m.value < joint.least_m - 1e-9
     if fault is not None:
         return StackReport(fault, thickness, None, None, None, joint, crushed)
     grip = sum(thickness)
@@ -127,10 +127,10 @@ def stack_report(stack: LinkStack) -> StackReport:
     except InputError:
         bolt = None
     apart = _eye_to_eye(stack.order, thickness)
-    change = stack.long_cushion_m.value - stack.cushion_m.value
+    change = stack.long_bushing_m.value - stack.bushing_m.value
     first, last = _plates(stack.order)
-    inner = [piece for piece in stack.order[first:last] if piece in _CUSHIONS]
-    longer = all(piece is _P.CUSHION for piece in inner)
+    inner = [piece for piece in stack.order[first:last] if piece in _BUSHINGS]
+    longer = all(piece is _P.BUSHING for piece in inner)
     return StackReport(
         None,
         thickness,
@@ -151,10 +151,14 @@ def _joint(stack: LinkStack) -> CrushJoint | None:
 
 def _thicknesses(stack: LinkStack) -> list[float]:
     of = {
-        _P.HEAD: 0.0, _P.NUT: 0.0, _P.WASHER: stack.washer_m.value,
-        _P.CUSHION: stack.cushion_m.value, _P.LONG_CUSHION: stack.long_cushion_m.value,
-        _P.PLATE: stack.plate_m.value, _P.SLEEVE: stack.sleeve_m.value,
-    }  # fmt: skip
+        _P.HEAD: 0.0,
+        _P.NUT: 0.0,
+        _P.WASHER: stack.washer_m.value,
+        _P.BUSHING: stack.bushing_m.value,
+        _P.LONG_BUSHING: stack.long_bushing_m.value,
+        _P.PLATE: stack.plate_m.value,
+        _P.SLEEVE: stack.sleeve_m.value,
+    }
     return [of[piece] for piece in stack.order]
 
 

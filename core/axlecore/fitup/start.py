@@ -4,9 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from axlecore.axle import Axle, Suspension
-from axlecore.bar import Bar
-from axlecore.entry import fit_part
+from axlecore.bars.bar import Bar
 from axlecore.errors import InputError
 from axlecore.fitup.sheet import (
     AxleFit,
@@ -29,7 +27,10 @@ from axlecore.fitup.sheet import (
     Sides,
 )
 from axlecore.fitup.sweep import arm_length
-from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured
+from axlecore.quantities.entry import fit_part
+from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured
+from axlecore.vehicle.axle import Axle, Suspension
+from axlecore.vehicle.ends import End, Side
 
 
 def usual(value: float) -> Measured:
@@ -62,7 +63,7 @@ class _Start:
     droop: float
     ratio: float
     holes: int
-    neighbours: tuple[str, ...]
+    obstacles: tuple[str, ...]
 
 
 _SOLID, _FREE = Suspension.SOLID, Suspension.INDEPENDENT
@@ -70,36 +71,92 @@ _SOLID, _FREE = Suspension.SOLID, Suspension.INDEPENDENT
 #: One row a suspension.
 _STARTS = {
     Layout.LEAF: _Start(
-        "Solid axle on leaves, bar on the axle", _SOLID, Mount.ON_AXLE, Heading.REARWARD,
-        LinkGoes.UP, -95, -60, 240, 250, 80, 85, 1.0, 3,
+        "Solid axle on leaves, bar on the axle",
+        _SOLID,
+        Mount.ON_AXLE,
+        Heading.REARWARD,
+        LinkGoes.UP,
+        -95,
+        -60,
+        240,
+        250,
+        80,
+        85,
+        1.0,
+        3,
         ("tyre", "leaf", "shock", "tail_pipe", "shaft", "spare", "axle_line"),
     ),
     Layout.COIL: _Start(
-        "Solid axle on coils, bar on the axle", _SOLID, Mount.ON_AXLE, Heading.REARWARD,
-        LinkGoes.UP, -95, -50, 245, 260, 85, 85, 1.0, 3,
+        "Solid axle on coils, bar on the axle",
+        _SOLID,
+        Mount.ON_AXLE,
+        Heading.REARWARD,
+        LinkGoes.UP,
+        -95,
+        -50,
+        245,
+        260,
+        85,
+        85,
+        1.0,
+        3,
         ("tyre", "coil", "shock", "tail_pipe", "shaft", "axle_line"),
     ),
     Layout.SWING_BEAM: _Start(
-        "Split swing beams, bar on the frame", _SOLID, Mount.ON_FRAME, Heading.REARWARD,
-        LinkGoes.DOWN, 340, 150, 190, 275, 80, 85, 1.0, 2,
+        "Split swing beams, bar on the frame",
+        _SOLID,
+        Mount.ON_FRAME,
+        Heading.REARWARD,
+        LinkGoes.DOWN,
+        340,
+        150,
+        190,
+        275,
+        80,
+        85,
+        1.0,
+        2,
         ("tyre", "coil", "tie_rod", "frame_line"),
     ),
     Layout.WISHBONE: _Start(
-        "Double wishbones, bar on the frame", _FREE, Mount.ON_FRAME, Heading.REARWARD,
-        LinkGoes.DOWN, 250, 70, 130, 160, 70, 80, 0.62, 1,
+        "Double wishbones, bar on the frame",
+        _FREE,
+        Mount.ON_FRAME,
+        Heading.REARWARD,
+        LinkGoes.DOWN,
+        250,
+        70,
+        130,
+        160,
+        70,
+        80,
+        0.62,
+        1,
         ("tyre", "coil", "tie_rod", "frame_line"),
     ),
     Layout.STRUT: _Start(
-        "Struts, bar on the subframe", _FREE, Mount.ON_FRAME, Heading.FORWARD, LinkGoes.UP,
-        -250, 90, 230, 190, 65, 75, 0.9, 1, ("tyre", "tie_rod", "frame_line"),
+        "Struts, bar on the subframe",
+        _FREE,
+        Mount.ON_FRAME,
+        Heading.FORWARD,
+        LinkGoes.UP,
+        -250,
+        90,
+        230,
+        190,
+        65,
+        75,
+        0.9,
+        1,
+        ("tyre", "tie_rod", "frame_line"),
     ),
-}  # fmt: skip
+}
 LAYOUTS = {layout.value: start.says for layout, start in _STARTS.items()}
 
 
 @dataclass(frozen=True)
-class _Neighbour:
-    """A usual neighbour in mm from the axle's middle; across as a part of half the track."""
+class _Obstacle:
+    """A usual obstacle in mm from the axle's middle; across as a part of half the track."""
 
     name: str
     shape: Shape
@@ -117,56 +174,67 @@ class _Neighbour:
 
 _C, _B, _S = Shape.CIRCLE, Shape.BOX, Shape.SEGMENT
 _ON_AXLE, _HALF, _ON_FRAME = MovesWith.AXLE, MovesWith.BETWEEN, MovesWith.FRAME
-#: One row a neighbour; a new one is one row here.
-_NEIGHBOURS = {
-    "tyre": _Neighbour("Tyre", _C, Nature.MOVING, _ON_AXLE, Sides.BOTH,
-                       0, 0, 0, 0, 0, 1.16, 0.84),
-    "leaf": _Neighbour("Leaf spring, middle", _B, Nature.MOVING, _HALF, Sides.BOTH,
-                       40, 120, 500, 60, 0, 0, 0),
-    "coil": _Neighbour("Coil spring", _B, Nature.MOVING, _HALF, Sides.BOTH,
-                       -70, 200, 130, 260, 0, 0.52, 0.34),
-    "shock": _Neighbour("Shock", _S, Nature.MOVING, _HALF, Sides.BOTH,
-                        150, 170, 110, 400, 60, 0.46, 0.38),
-    "tail_pipe": _Neighbour("Exhaust", _S, Nature.HOT, _ON_FRAME, Sides.ONCE,
-                            -200, 290, 1500, 0, 63, -0.30, -0.38),
-    "shaft": _Neighbour("Drive shaft", _S, Nature.MOVING, _HALF, Sides.ONCE,
-                        700, 30, 1150, 40, 90, 0.06, -0.06),
-    "spare": _Neighbour("Spare tyre", _B, Nature.STILL, _ON_FRAME, Sides.ONCE,
-                        -1150, 60, 760, 220, 0, 0.42, -0.42),
-    "axle_line": _Neighbour("Brake line", _C, Nature.SOFT, _ON_AXLE, Sides.ONCE,
-                            -20, 62, 0, 0, 8, 0.70, -0.70),
-    "frame_line": _Neighbour("Brake line", _C, Nature.SOFT, _ON_FRAME, Sides.BOTH,
-                             60, 330, 0, 0, 8, 0.86, 0.55),
-    "tie_rod": _Neighbour("Steering link", _C, Nature.MOVING, _ON_AXLE, Sides.ONCE,
-                          -130, -20, 0, 0, 32, 0.82, -0.82),
-    "exhaust": _Neighbour("Exhaust", _S, Nature.HOT, _ON_FRAME, Sides.ONCE,
-                          -200, 290, 1500, 0, 63, -0.30, -0.38),
-    "shield": _Neighbour("Heat shield", _B, Nature.STILL, _ON_FRAME, Sides.ONCE,
-                         -200, 250, 900, 6, 0, -0.22, -0.46),
-    "other": _Neighbour("Something else", _C, Nature.STILL, _ON_FRAME, Sides.ONCE,
-                        -300, 300, 0, 0, 40, 0.10, -0.10),
-}  # fmt: skip
-NEIGHBOURS = {key: row.name for key, row in _NEIGHBOURS.items()}
+#: One row an obstacle; a new one is one row here.
+_OBSTACLES = {
+    "tyre": _Obstacle("Tyre", _C, Nature.MOVING, _ON_AXLE, Sides.BOTH, 0, 0, 0, 0, 0, 1.16, 0.84),
+    "leaf": _Obstacle(
+        "Leaf spring, middle", _B, Nature.MOVING, _HALF, Sides.BOTH, 40, 120, 500, 60, 0, 0, 0
+    ),
+    "coil": _Obstacle(
+        "Coil spring", _B, Nature.MOVING, _HALF, Sides.BOTH, -70, 200, 130, 260, 0, 0.52, 0.34
+    ),
+    "shock": _Obstacle(
+        "Shock", _S, Nature.MOVING, _HALF, Sides.BOTH, 150, 170, 110, 400, 60, 0.46, 0.38
+    ),
+    "tail_pipe": _Obstacle(
+        "Exhaust", _S, Nature.HOT, _ON_FRAME, Sides.ONCE, -200, 290, 1500, 0, 63, -0.30, -0.38
+    ),
+    "shaft": _Obstacle(
+        "Drive shaft", _S, Nature.MOVING, _HALF, Sides.ONCE, 700, 30, 1150, 40, 90, 0.06, -0.06
+    ),
+    "spare": _Obstacle(
+        "Spare tyre", _B, Nature.STILL, _ON_FRAME, Sides.ONCE, -1150, 60, 760, 220, 0, 0.42, -0.42
+    ),
+    "axle_line": _Obstacle(
+        "Brake line", _C, Nature.SOFT, _ON_AXLE, Sides.ONCE, -20, 62, 0, 0, 8, 0.70, -0.70
+    ),
+    "frame_line": _Obstacle(
+        "Brake line", _C, Nature.SOFT, _ON_FRAME, Sides.BOTH, 60, 330, 0, 0, 8, 0.86, 0.55
+    ),
+    "tie_rod": _Obstacle(
+        "Steering link", _C, Nature.MOVING, _ON_AXLE, Sides.ONCE, -130, -20, 0, 0, 32, 0.82, -0.82
+    ),
+    "exhaust": _Obstacle(
+        "Exhaust", _S, Nature.HOT, _ON_FRAME, Sides.ONCE, -200, 290, 1500, 0, 63, -0.30, -0.38
+    ),
+    "shield": _Obstacle(
+        "Heat shield", _B, Nature.STILL, _ON_FRAME, Sides.ONCE, -200, 250, 900, 6, 0, -0.22, -0.46
+    ),
+    "other": _Obstacle(
+        "Something else", _C, Nature.STILL, _ON_FRAME, Sides.ONCE, -300, 300, 0, 0, 40, 0.10, -0.10
+    ),
+}
+OBSTACLES = {key: row.name for key, row in _OBSTACLES.items()}
 
 
-def usual_neighbour(key: str, axle: Axle) -> Obstacle:
-    """Return a neighbour where it usually is.
+def usual_obstacle(key: str, axle: Axle) -> Obstacle:
+    """Return an obstacle where it usually is.
 
     Parameters
     ----------
     key : str
-        One of `NEIGHBOURS`.
+        One of `OBSTACLES`.
     axle : Axle
         Gives wheel centre, track and spring base.
 
     Raises
     ------
     InputError
-        No such neighbour.
+        No such obstacle.
     """
-    row = _NEIGHBOURS.get(key)
+    row = _OBSTACLES.get(key)
     if row is None:
-        raise InputError("neighbour", f"Read “{key[:30]}”; one of {', '.join(_NEIGHBOURS)}.")
+        raise InputError("obstacle", f"Read “{key[:30]}”; one of {', '.join(_OBSTACLES)}.")
     half, centre = axle.track_m.value / 2, axle.wheel_centre_height_m.value
     left, right = row.left * half, row.right * half
     if key == "leaf":
@@ -175,10 +243,19 @@ def usual_neighbour(key: str, axle: Axle) -> Obstacle:
     dual = axle.dual_spacing_m.value / 2 if axle.dual_spacing_m and key == "tyre" else 0.0
     size = 2 * centre - 0.02 if key == "tyre" else row.size / 1e3
     return Obstacle(
-        row.name, row.shape, row.nature, row.moves, row.sides,
-        usual(row.forward / 1e3), usual(centre + row.up / 1e3), usual(row.run / 1e3),
-        usual(row.rise / 1e3), usual(size), usual(left + dual), usual(right - dual),
-    )  # fmt: skip
+        row.name,
+        row.shape,
+        row.nature,
+        row.moves,
+        row.sides,
+        usual(row.forward / 1e3),
+        usual(centre + row.up / 1e3),
+        usual(row.run / 1e3),
+        usual(row.rise / 1e3),
+        usual(size),
+        usual(left + dual),
+        usual(right - dual),
+    )
 
 
 def begin(axle: Axle, bar: Bar, layout: Layout) -> AxleFit:
@@ -213,56 +290,68 @@ def begin(axle: Axle, bar: Bar, layout: Layout) -> AxleFit:
     picked = SideFit(usual(start.link / 1e3), link_hole=start.holes // 2)
     edge = centre + start.rail_up / 1e3
     return AxleFit(
-        layout=layout, mount=start.mount, heading=start.heading, link_goes=start.link_goes,
+        layout=layout,
+        mount=start.mount,
+        heading=start.heading,
+        link_goes=start.link_goes,
         rail=Rail(usual(edge), usual(0.15), usual(0.006), usual(0.065), usual(0.86)),
         seat=Seat(
-            link_holes_apart_m=usual(2 * eye), bar_offset_m=usual(0.0),
-            saddles_apart_m=usual(bar.bushing_span_m.value), saddle_width_m=usual(0.06),
+            link_holes_apart_m=usual(2 * eye),
+            bar_offset_m=usual(0.0),
+            saddles_apart_m=usual(bar.bushing_span_m.value),
+            saddle_width_m=usual(0.06),
         ),
         link=LinkKind(
-            usual(start.link / 1e3 - 0.02), usual(start.link / 1e3 + 0.03), usual(0.018),
-            usual(0.068), usual(0.44),
+            usual(start.link / 1e3 - 0.02),
+            usual(start.link / 1e3 + 0.03),
+            usual(0.018),
+            usual(0.068),
+            usual(0.44),
         ),
         link_holes=tuple(
             BracketHole(usual(tip_forward), usual(hole_up + offset)) for offset in spread
         ),
         bar_places=(BracketHole(usual(start.bar_forward / 1e3), usual(bar_up)),),
-        left=picked, right=picked,
-        bump_m=usual(start.bump / 1e3), droop_m=usual(start.droop / 1e3),
-        link_ratio=usual(start.ratio), plate_m=usual(0.008), backing_m=usual(0.0),
+        left=picked,
+        right=picked,
+        bump_m=usual(start.bump / 1e3),
+        droop_m=usual(start.droop / 1e3),
+        link_ratio=usual(start.ratio),
+        plate_m=usual(0.008),
+        backing_m=usual(0.0),
         control_arm_rad=usual(0.0) if axle.suspension is _FREE else None,
-        obstacles=tuple(usual_neighbour(key, axle) for key in start.neighbours),
-        drilled=tuple(
-            DrilledHole(usual(forward / 1e3), usual(0.045)) for forward in (-35.0, 35.0)
-        ) if start.mount is Mount.ON_AXLE else (),
-    )  # fmt: skip
+        obstacles=tuple(usual_obstacle(key, axle) for key in start.obstacles),
+        drilled=tuple(DrilledHole(usual(forward / 1e3), usual(0.045)) for forward in (-35.0, 35.0))
+        if start.mount is Mount.ON_AXLE
+        else (),
+    )
 
 
 def usual_stack() -> LinkStack:
-    """Return a link's stack of cushions with usual thicknesses."""
+    """Return a link's stack of bushings with usual thicknesses."""
     return LinkStack(usual(0.003), usual(0.015), usual(0.025), usual(0.008), usual(0.09))
 
 
-def with_part(fitting: Fitting, axle_name: str, axle: Axle, place: str) -> Fitting:
+def with_part(fitting: Fitting, end: End, axle: Axle, place: str) -> Fitting:
     """Return a sheet with one more of something.
 
     Parameters
     ----------
     fitting : Fitting
         The job's sheet.
-    axle_name : str
-        "front" or "rear".
+    end : End
+        Front or rear.
     axle : Axle
         That axle, as measured.
     place : str
-        ``link_hole``, ``bar_place``, ``drilled``, ``stack``, or a key of `NEIGHBOURS`.
+        ``link_hole``, ``bar_place``, ``drilled``, ``stack``, or a key of `OBSTACLES`.
 
     Raises
     ------
     InputError
         The axle's sheet is not begun, or there is no such thing.
     """
-    fit = begun(fitting, axle_name)
+    fit = begun(fitting, end)
     if place == "link_hole":
         last = fit.link_holes[-1]
         more = BracketHole(last.forward_m, usual(last.height_m.value + 0.025))
@@ -276,19 +365,19 @@ def with_part(fitting: Fitting, axle_name: str, axle: Axle, place: str) -> Fitti
     elif place == "stack":
         fit = replace(fit, stack=usual_stack())
     else:
-        fit = replace(fit, obstacles=(*fit.obstacles, usual_neighbour(place, axle)))
-    return fit_part(fitting, axle_name, fit)
+        fit = replace(fit, obstacles=(*fit.obstacles, usual_obstacle(place, axle)))
+    return fit_part(fitting, end, fit)
 
 
-def without_part(fitting: Fitting, axle_name: str, place: str) -> Fitting:
+def without_part(fitting: Fitting, end: End, place: str) -> Fitting:
     """Return a sheet with one thing less.
 
     Parameters
     ----------
     fitting : Fitting
         The job's sheet.
-    axle_name : str
-        "front" or "rear".
+    end : End
+        Front or rear.
     place : str
         ``stack``, or a list with a number: ``obstacles.2``, ``drilled.0``, ``link_holes.3``,
         ``bar_places.1``.
@@ -298,21 +387,27 @@ def without_part(fitting: Fitting, axle_name: str, place: str) -> Fitting:
     InputError
         No such thing there.
     """
-    fit = begun(fitting, axle_name)
+    fit = begun(fitting, end)
     name, _, number = place.partition(".")
     if place == "stack":
-        return fit_part(fitting, f"{axle_name}.stack", None)
-    if name not in ("obstacles", "drilled", "link_holes", "bar_places"):
+        return fit_part(fitting, f"{end}.stack", None)
+    lists: dict[str, tuple[object, ...]] = {
+        "obstacles": fit.obstacles,
+        "drilled": fit.drilled,
+        "link_holes": fit.link_holes,
+        "bar_places": fit.bar_places,
+    }
+    if name not in lists:
         raise InputError(place[:40], "There is no such thing to take away.")
-    found = getattr(fit, name)
+    found = lists[name]
     if not (number.isdecimal() and int(number) < len(found)):
         raise InputError(place[:40], f"There are {len(found)} of these.")
     at = int(number)
     if name in _PICKED:
         fit = _keeping_picks(fit, name, at)
     kept = found[:at] + found[at + 1 :]
-    fitting = fit_part(fitting, axle_name, fit)
-    return fit_part(fitting, f"{axle_name}.{name}", kept)
+    fitting = fit_part(fitting, end, fit)
+    return fit_part(fitting, f"{end}.{name}", kept)
 
 
 #: What a side picks from a bracket's list, by that list.
@@ -322,8 +417,9 @@ _PICKED = {"link_holes": "link_hole", "bar_places": "bar_place"}
 def _keeping_picks(fit: AxleFit, name: str, at: int) -> AxleFit:
     """Picks that point at the same holes once one before them is gone."""
     pick = _PICKED[name]
-    for side in ("left", "right"):
-        there = getattr(getattr(fit, side), pick)
+    for side in Side:
+        picked = fit.of_side(side)
+        there = picked.link_hole if pick == "link_hole" else picked.bar_place
         if there == at:
             raise InputError(f"{name}.{at}", f"The {side} side uses this one: pick another first.")
         if there > at:
@@ -331,19 +427,17 @@ def _keeping_picks(fit: AxleFit, name: str, at: int) -> AxleFit:
     return fit
 
 
-def begun(fitting: Fitting, axle_name: str) -> AxleFit:
+def begun(fitting: Fitting, end: End) -> AxleFit:
     """Return an axle's sheet; InputError where nobody has begun it.
 
     Parameters
     ----------
     fitting : Fitting
         The job's sheet.
-    axle_name : str
-        "front" or "rear".
+    end : End
+        Front or rear.
     """
-    if axle_name not in ("front", "rear"):
-        raise InputError("axle", f"Read “{axle_name[:20]}”; say front or rear.")
-    fit: AxleFit | None = getattr(fitting, axle_name)
+    fit = fitting.of_end(end)
     if fit is None:
-        raise InputError("axle", f"The fit-up of the {axle_name} is not begun yet: begin it first.")
+        raise InputError("axle", f"The fit-up of the {end} is not begun yet: begin it first.")
     return fit

@@ -7,12 +7,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from axlecore.arguments import FloatArray
-from axlecore.bar import Bar, check_hole, eye_line
+from axlecore.bars.bar import Bar, check_hole, eye_line
+from axlecore.fitup.links import Dyad, dyad
 from axlecore.fitup.sheet import AxleFit, BracketHole, LinkGoes, Mount, SideFit
-from axlecore.links import Dyad, dyad
+from axlecore.quantities.arguments import FloatArray
 
-#: Steps of a sweep from full droop to full bump; odd, so that neighbours of ride height are near.
+#: Steps of a sweep from full droop to full bump; odd, so that obstacles of ride height are near.
 STEPS = 41
 
 
@@ -60,9 +60,12 @@ class Linkage:
         """
         at = slice(index, index + 1)
         return replace(
-            self, axis_m=self.axis_m[at], hole_m=self.hole_m[at], arm_m=self.arm_m[at],
+            self,
+            axis_m=self.axis_m[at],
+            hole_m=self.hole_m[at],
+            arm_m=self.arm_m[at],
             link_m=self.link_m[at],
-        )  # fmt: skip
+        )
 
     def with_links(self, link_m: FloatArray) -> Linkage:
         """Return the first pick with each of some links.
@@ -74,10 +77,12 @@ class Linkage:
         """
         count = len(link_m)
         return replace(
-            self, axis_m=np.repeat(self.axis_m[:1], count, axis=0),
+            self,
+            axis_m=np.repeat(self.axis_m[:1], count, axis=0),
             hole_m=np.repeat(self.hole_m[:1], count, axis=0),
-            arm_m=np.repeat(self.arm_m[:1], count), link_m=link_m,
-        )  # fmt: skip
+            arm_m=np.repeat(self.arm_m[:1], count),
+            link_m=link_m,
+        )
 
     def at(self, travel_m: FloatArray) -> Moved:
         """Return arm and link at axle travels, (n, travels).
@@ -92,9 +97,12 @@ class Linkage:
         hole_up = self.hole_m[:, 1, None] + self.hole_moves * travel
         along = self.direction * (self.hole_m[:, 0] - self.axis_m[:, 0])[:, None]
         found = dyad(
-            self.arm_m[:, None], along, hole_up - axis_up, self.link_m[:, None],
+            self.arm_m[:, None],
+            along,
+            hole_up - axis_up,
+            self.link_m[:, None],
             tip_below=self.tip_below,
-        )  # fmt: skip
+        )
         axis = np.stack(np.broadcast_arrays(self.axis_m[:, 0, None], axis_up), axis=-1)
         hole = np.stack(np.broadcast_arrays(self.hole_m[:, 0, None], hole_up), axis=-1)
         tip = axis + np.stack([self.direction * found.tip_along_m, found.tip_up_m], axis=-1)
@@ -163,10 +171,11 @@ def linkage(fit: AxleFit, bar: Bar, picks: list[SideFit]) -> Linkage:
         hole_m=np.array([spot(fit.link_holes, pick.link_hole) for pick in picks]),
         arm_m=np.array([arms[pick.bar_hole] for pick in picks]),
         link_m=np.array([pick.link_m.value for pick in picks]),
-        direction=fit.direction, tip_below=fit.link_goes is LinkGoes.UP,
+        direction=fit.direction,
+        tip_below=fit.link_goes is LinkGoes.UP,
         bar_moves=1.0 if on_axle else 0.0,
         hole_moves=0.0 if on_axle else fit.link_ratio.value,
-    )  # fmt: skip
+    )
 
 
 def travels(fit: AxleFit) -> FloatArray:

@@ -6,15 +6,16 @@ import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
-from axlecore.axle import AirBags, Axle, FittedBar, HelperSprings, Suspension
-from axlecore.bar import Bar, square_u
-from axlecore.entry import fit_part
+from axlecore.bars.bar import Bar, square_u
 from axlecore.errors import InputError
-from axlecore.loads import LoadKey
-from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured
-from axlecore.readings import MassItem
-from axlecore.rig import LoadState, RigKind, Vehicle
-from axlecore.wind import ProfileBlock, SideProfile
+from axlecore.quantities.entry import fit_part
+from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured
+from axlecore.vehicle.axle import AirBags, Axle, FittedBar, HelperSprings, Suspension
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.readings import MassItem
+from axlecore.vehicle.rig import LoadState, RigKind, Vehicle
+from axlecore.vehicle.side_wind import ProfileBlock, SideProfile
 
 
 @dataclass(frozen=True)
@@ -55,42 +56,84 @@ class _Class:
 #: Made up from public order-of-magnitude figures of each kind; a start, never a measurement.
 _CLASSES = {
     RigKind.MOTORHOME: _Class(
-        5300, 2400, 850, 3250, 10400, 1360, 1050, 1.1,
+        5300,
+        2400,
+        850,
+        3250,
+        10400,
+        1360,
+        1050,
+        1.1,
         _AxleClass(3000, 3630, 1900, 165, 760, 450, 430, 380, 860, 900, None, 30),
         _AxleClass(6400, 7040, 1850, 290, 780, 680, 430, 680, 1040, 1060, 330, 30),
         ((8900, 500, 3250),),
     ),
     RigKind.COACH: _Class(
-        4050, 2300, 700, 2900, 6350, 1200, 950, 1.1,
+        4050,
+        2300,
+        700,
+        2900,
+        6350,
+        1200,
+        950,
+        1.1,
         _AxleClass(2050, 2270, 1740, 105, 480, 250, 370, 240, None, None, None, 27),
         _AxleClass(3850, 4300, 1660, 180, 500, 590, 370, 420, 980, 1020, 280, 27),
         ((1500, 450, 1900), (5700, 480, 2900)),
     ),
     RigKind.PICKUP: _Class(
-        4000, 2000, 650, 1950, 4500, 780, 950, 0.9,
+        4000,
+        2000,
+        650,
+        1950,
+        4500,
+        780,
+        950,
+        0.9,
         _AxleClass(1750, 2200, 1740, 75, 380, 330, 390, 230, 850, 900, None, 30),
         _AxleClass(1400, 2800, 1730, 62, 380, 610, 390, 270, 1030, 1050, None, 22),
         ((1500, 480, 1250), (2300, 480, 1950), (2200, 480, 1350)),
     ),
     RigKind.CAMPER_PICKUP: _Class(
-        4200, 2100, 850, 3100, 5300, 1180, 950, 1.05,
+        4200,
+        2100,
+        850,
+        3100,
+        5300,
+        1180,
+        950,
+        1.05,
         _AxleClass(2050, 2500, 1800, 90, 400, 430, 440, 280, 880, 920, None, 30),
         _AxleClass(2750, 3100, 1780, 130, 420, 700, 440, 300, 1050, 1070, None, 22),
         ((1500, 560, 1400), (1700, 560, 2100), (3200, 560, 3100)),
     ),
     RigKind.WAGON: _Class(
-        2850, 1900, 500, 2050, 2900, 760, 850, 0.95,
+        2850,
+        1900,
+        500,
+        2050,
+        2900,
+        760,
+        850,
+        0.95,
         _AxleClass(1150, 1450, 1580, 36, 240, 120, 360, 110, None, None, None, 26),
         _AxleClass(1250, 1600, 1580, 42, 240, 480, 360, 160, 980, 1000, None, 19),
         ((1300, 400, 1150), (3300, 400, 2050)),
     ),
     RigKind.VAN: _Class(
-        2600, 1750, 300, 1750, 1950, 560, 800, 0.9,
+        2600,
+        1750,
+        300,
+        1750,
+        1950,
+        560,
+        800,
+        0.9,
         _AxleClass(850, 1050, 1480, 28, 200, 60, 290, 85, None, None, None, 22),
         _AxleClass(750, 1050, 1480, 30, 200, 280, 290, 90, 1000, 1020, None, 18),
         ((900, 230, 1000), (3000, 230, 1750)),
     ),
-}  # fmt: skip
+}
 
 
 def default(value: float) -> Measured:
@@ -131,7 +174,7 @@ def default_bar(axle: Axle, outside_diameter_m: float = 0.025) -> FittedBar:
             link_rate_n_per_m=default(8e6),
         ),
         # On an independent suspension the link sits inboard on the arm.
-        motion_gain=default(1.0 if axle.suspension is Suspension.SOLID else 0.62),
+        motion_ratio=default(1.0 if axle.suspension is Suspension.SOLID else 0.62),
     )
 
 
@@ -245,8 +288,7 @@ def added_state(vehicle: Vehicle, key: LoadKey) -> LoadState:
 
 
 def _of_axle(vehicle: Vehicle, place: str) -> Axle:
-    axle: Axle = getattr(vehicle, place.partition(".")[0])
-    return axle
+    return vehicle.of_end(End(place.partition(".")[0]))
 
 
 def _change_axle_part(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
@@ -282,9 +324,13 @@ def _change_suspension(vehicle: Vehicle, place: str, solid: bool) -> Vehicle:
 def default_mass() -> MassItem:
     """Return a mass to be placed on the stack."""
     return MassItem(
-        name="new mass", carried_from=LoadKey.TRIP_READY, mass_kg=default(100.0),
-        behind_front_axle_m=default(2.0), left_m=default(0.0), height_m=default(1.0),
-    )  # fmt: skip
+        name="new mass",
+        carried_from=LoadKey.TRIP_READY,
+        mass_kg=default(100.0),
+        behind_front_axle_m=default(2.0),
+        left_m=default(0.0),
+        height_m=default(1.0),
+    )
 
 
 def _change_stack(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
@@ -306,7 +352,7 @@ def _change_blocks(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
 
 _PARTS: Mapping[str, Callable[[Vehicle, str, bool], Vehicle]] = {
     f"{axle}.{part}": change
-    for axle in ("front", "rear")
+    for axle in End
     for part, change in (
         ("standard_bar", _change_axle_part),
         ("air_bags", _change_axle_part),

@@ -7,13 +7,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from axlecore import __version__
-from axlecore.evaluate import Evaluation
-from axlecore.loads import LOAD_NAMES, LoadKey
-from axlecore.measure import Record
+from axlecore.lean.evaluate import Evaluation
+from axlecore.lean.uncertainty import certainty
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.target import Target, misses
-from axlecore.rig import SetUp, Vehicle
-from axlecore.uncertainty import certainty
+from axlecore.quantities.measure import Record
+from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
+from axlecore.vehicle.rig import SetUp, Vehicle
 
 #: Where nobody knows the band a lean may move by this before it is said [rad].
 _LEAST_MOVE_RAD = math.radians(0.1)
@@ -52,7 +52,7 @@ class Decision(Record):
     Attributes
     ----------
     core_version : str
-        Version of this package that reckoned it.
+        Version of this package that worked out it.
     set_up : SetUp
         What was chosen.
     target : Target
@@ -92,20 +92,25 @@ def decide(
         Of parts and hours, in the shop's money.
     """
     return Decision(
-        core_version=__version__, set_up=set_up, target=target, price=price,
+        core_version=__version__,
+        set_up=set_up,
+        target=target,
+        price=price,
         missed=tuple(miss.text for miss in misses(target, evaluation)),
         states=tuple(
             DecidedState(
-                key=state.key, lean_before_rad=state.before.reference_lean_rad,
+                key=state.key,
+                lean_before_rad=state.before.reference_lean_rad,
                 lean_rad=state.after.reference_lean_rad,
                 band_rad=certainty(vehicle, set_up, state.key).band_rad,
                 wind_lean_before_rad=state.before.reference_wind_lean_rad,
                 wind_lean_rad=state.after.reference_wind_lean_rad,
-                share_before=state.before.front_share, share=state.after.front_share,
+                share_before=state.before.front_share,
+                share=state.after.front_share,
             )
             for state in evaluation.states
         ),
-    )  # fmt: skip
+    )
 
 
 def decision_findings(decision: Decision, set_up: SetUp, evaluation: Evaluation) -> list[Finding]:
@@ -128,13 +133,15 @@ def decision_findings(decision: Decision, set_up: SetUp, evaluation: Evaluation)
     if set_up != decision.set_up:
         return [
             Finding(
-                "decision_other_parts", Kind.WATCH,
+                "decision_other_parts",
+                Kind.WATCH,
                 "What is chosen is not what was decided.",
                 "Parts, holes or joints were changed after the decision was recorded.",
                 "Record the choice again, or take the change back.",
-                "the decided set-up and the present one differ", "decision",
+                "the decided set-up and the present one differ",
+                "decision",
             )
-        ]  # fmt: skip
+        ]
     return [*_moved(decision, evaluation), *_newly_missed(decision, evaluation)]
 
 
@@ -147,7 +154,8 @@ def _moved(decision: Decision, evaluation: Evaluation) -> Iterator[Finding]:
         band = max(then.band_rad, _LEAST_MOVE_RAD)
         if abs(lean - then.lean_rad) > band:
             yield Finding(
-                "decision_moved", Kind.FIX,
+                "decision_moved",
+                Kind.FIX,
                 "The decision no longer holds: the numbers behind it have changed.",
                 f"Decided by {math.degrees(then.lean_rad):.1f}° at 0.3 g {LOAD_NAMES[then.key]}; "
                 f"with today's measurements it comes to {math.degrees(lean):.1f}°, more than its "
@@ -155,8 +163,9 @@ def _moved(decision: Decision, evaluation: Evaluation) -> Iterator[Finding]:
                 "Look at the ranking again, and record the choice anew.",
                 f"|{math.degrees(lean):.2f}° − {math.degrees(then.lean_rad):.2f}°| > "
                 f"{math.degrees(band):.2f}°",
-                "decision", then.key,
-            )  # fmt: skip
+                "decision",
+                then.key,
+            )
 
 
 def _newly_missed(decision: Decision, evaluation: Evaluation) -> Iterator[Finding]:
@@ -165,9 +174,12 @@ def _newly_missed(decision: Decision, evaluation: Evaluation) -> Iterator[Findin
         return
     for miss in misses(decision.target, evaluation):
         yield Finding(
-            "decision_misses_target", Kind.FIX,
+            "decision_misses_target",
+            Kind.FIX,
             "The decision no longer meets what was aimed at.",
             f"It comes to {miss.text}; when it was made every target was met.",
             "Look at the ranking again, and record the choice anew.",
-            miss.text, "decision", miss.state,
-        )  # fmt: skip
+            miss.text,
+            "decision",
+            miss.state,
+        )

@@ -6,8 +6,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
-from axlecore.loads import LoadKey
-from axlecore.measure import Record
+from axlecore.quantities.measure import Record
+from axlecore.vehicle.loads import LoadKey
 
 
 class Kind(StrEnum):
@@ -32,7 +32,7 @@ class Finding(Record):
     what, why, todo : str
         Sentences: the thing, its reason with numbers, what to do.
     formula : str
-        The reckoning with this job's own numbers.
+        The working with this job's own numbers.
     place : str or None
         Path of the input behind it; on the set-up if it starts with ``set_up.``.
     state : LoadKey or None

@@ -6,16 +6,17 @@ import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
-from axlecore.axle import AirLines
-from axlecore.entry import walk
+from axlecore.bars.steel import STEELS, YOUNGS_MODULUS_PA
 from axlecore.errors import InputError, UnstableError
-from axlecore.evaluate import BeforeAfter, Evaluation, evaluate
-from axlecore.loads import LOAD_NAMES
-from axlecore.measure import Known, Record
+from axlecore.lean.evaluate import BeforeAfter, Evaluation, evaluate
 from axlecore.practice.finding import Finding, Kind, gravest_first
-from axlecore.rig import Action, SetUp, Vehicle
-from axlecore.steel import STEELS, YOUNGS_MODULUS_PA
-from axlecore.units import GRAVITY_M_S2, Dimension, write_quantity
+from axlecore.quantities.entry import walk
+from axlecore.quantities.measure import Known, Record
+from axlecore.quantities.units import GRAVITY_M_S2, Dimension, write_quantity
+from axlecore.vehicle.axle import AirLines
+from axlecore.vehicle.ends import End, Side, Wheel
+from axlecore.vehicle.loads import LOAD_NAMES
+from axlecore.vehicle.rig import Action, AxleChoice, SetUp, Vehicle
 
 #: The front's share of load transfer may fall by this much before it is said [points].
 FRONT_SHARE_LIMIT = 0.03
@@ -33,11 +34,12 @@ class _Facts:
     set_up: SetUp
     evaluation: Evaluation
 
-    def chosen(self) -> Iterator[tuple[str, BeforeAfter]]:
+    def chosen(self) -> Iterator[tuple[End, AxleChoice, BeforeAfter]]:
         """Axles with a chosen bar."""
-        for name in ("front", "rear"):
-            if getattr(self.set_up, name) is not None:
-                yield name, getattr(self.evaluation, name)
+        for end in End:
+            choice = self.set_up.of_end(end)
+            if choice is not None:
+                yield end, choice, self.evaluation.of_end(end)
 
 
 def _kg(value: float) -> str:
@@ -54,22 +56,19 @@ def _knm_per_deg(value: float) -> str:
 
 def _over_axle_rating(facts: _Facts) -> Iterator[Finding]:
     for index, state in enumerate(facts.vehicle.load_states):
-        for name, left, right in (
-            ("front", state.front_left_kg, state.front_right_kg),
-            ("rear", state.rear_left_kg, state.rear_right_kg),
-        ):
-            rating = getattr(facts.vehicle, name).rating_kg.value
-            load = left.value + right.value
+        for end in End:
+            left, right = (state.wheel_kg(Wheel(f"{end}_{side}")) for side in Side)
+            rating, load = facts.vehicle.of_end(end).rating_kg.value, state.axle_kg(end)
             if load > rating:
                 yield Finding(
                     "over_axle_rating",
                     Kind.STOP,
-                    f"The {name} axle is over its rating when {LOAD_NAMES[state.key]}.",
+                    f"The {end} axle is over its rating when {LOAD_NAMES[state.key]}.",
                     f"It carries {_kg(load)} and is rated for {_kg(rating)}: "
                     f"{_kg(load - rating)} too much.",
                     "Take load off or move it. No bar raises a rating.",
                     f"{_kg(left.value)} + {_kg(right.value)} = {_kg(load)} > {_kg(rating)}",
-                    f"load_states.{index}.{name}_left_kg",
+                    f"load_states.{index}.{end}_left_kg",
                     state.key,
                 )
 
@@ -131,8 +130,8 @@ def _wheel_lifts(facts: _Facts) -> Iterator[Finding]:
 
 
 def _gain_without_base(facts: _Facts) -> Iterator[Finding]:
-    for name, stiffness in facts.chosen():
-        if getattr(facts.set_up, name).action is Action.NEW:
+    for name, choice, stiffness in facts.chosen():
+        if choice.action is Action.NEW:
             added = stiffness.after.chosen_bar
             yield Finding(
                 "gain_without_base",
@@ -141,14 +140,14 @@ def _gain_without_base(facts: _Facts) -> Iterator[Finding]:
                 f"The new bar adds {_knm_per_deg(added)} of roll; the springs there give "
                 f"{_knm_per_deg(stiffness.before.springs)}.",
                 "Compare the lean in degrees.",
-                f"0 → {stiffness.after.chosen_bar_rate_n_per_m / 1e3:.0f} N/mm at the eyes",
+                f"0 → {stiffness.after.chosen_bar_rate_n_per_m / 1e3:.0f} N/mm at the bar's end",
                 f"set_up.{name}.action",
             )
 
 
 def _steel_is_not_stiffness(facts: _Facts) -> Iterator[Finding]:
-    for name, stiffness in facts.chosen():
-        bar = getattr(facts.set_up, name).fitted.bar
+    for name, choice, stiffness in facts.chosen():
+        bar = choice.fitted.bar
         rate = stiffness.after.chosen_bar_rate_n_per_m / 1e3
         yield Finding(
             "steel_is_not_stiffness",
@@ -164,8 +163,8 @@ def _steel_is_not_stiffness(facts: _Facts) -> Iterator[Finding]:
 
 
 def _hollow_against_solid(facts: _Facts) -> Iterator[Finding]:
-    for name, _ in facts.chosen():
-        bar = getattr(facts.set_up, name).fitted.bar
+    for name, choice, _ in facts.chosen():
+        bar = choice.fitted.bar
         ratio = bar.bore_m.value / bar.outside_diameter_m.value
         if ratio > 0:
             yield Finding(
@@ -181,8 +180,8 @@ def _hollow_against_solid(facts: _Facts) -> Iterator[Finding]:
 
 
 def _air_bags_connected(facts: _Facts) -> Iterator[Finding]:
-    for name in ("front", "rear"):
-        bags = getattr(facts.vehicle, name).air_bags
+    for name in End:
+        bags = facts.vehicle.of_end(name).air_bags
         if bags is not None and bags.lines is AirLines.CONNECTED:
             lost = bags.rate_n_per_m.value * bags.spacing_m.value**2 / 2
             yield Finding(
@@ -221,8 +220,8 @@ def _leans_at_rest(facts: _Facts) -> Iterator[Finding]:
 
 
 def _quoted_differs(facts: _Facts) -> Iterator[Finding]:
-    for name in ("front", "rear"):
-        fitted = getattr(facts.vehicle, name).standard_bar
+    for name in End:
+        fitted = facts.vehicle.of_end(name).standard_bar
         quoted = None if fitted is None else fitted.readings.quoted_diameter_m
         if fitted is None or quoted is None:
             continue
@@ -244,8 +243,8 @@ def _quoted_differs(facts: _Facts) -> Iterator[Finding]:
 
 
 def _loses_motion(facts: _Facts) -> Iterator[Finding]:
-    for name in ("front", "rear"):
-        free = getattr(facts.evaluation, name).before.free_lean_rad
+    for name in End:
+        free = facts.evaluation.of_end(name).before.free_lean_rad
         if free > 0:
             yield Finding(
                 "loses_motion",
@@ -410,7 +409,7 @@ def _cannot_compute(error: InputError) -> Finding:
         "These numbers do not go together, so nothing is computed.",
         error.message,
         "Correct the number it points to.",
-        "no reckoning without it",
+        "no working without it",
         error.field,
     )
 

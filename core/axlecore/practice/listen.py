@@ -1,4 +1,4 @@
-"""Station 1: the owner's complaint, and whether a bar is the medicine."""
+"""Station 1: the owner's complaint, and whether a bar will cure it."""
 
 from __future__ import annotations
 
@@ -8,8 +8,8 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from axlecore.errors import InputError
-from axlecore.measure import Record
 from axlecore.practice.finding import Finding, Kind, gravest_first
+from axlecore.quantities.measure import Record
 
 LONGEST_WORDS = 2000
 LONGEST_NOTE = 400
@@ -61,7 +61,7 @@ class WorstWhen(StrEnum):
 
 
 class Verdict(StrEnum):
-    """What the lead makes of the question whether a bar is the medicine."""
+    """What the lead makes of the question whether a bar will cure it."""
 
     OPEN = "open"
     ACCEPTED = "accepted"
@@ -137,7 +137,7 @@ class Symptoms(Record):
         "leans",
         Effect.CHANGES,
         "The bow wave of a truck rolls the body one way, then the other.",
-        "Compute it; tired dampers show here too.",
+        "Compute it; tired shocks show here too.",
     )
     pushed_by_truck: Strength = _symptom(
         "passing truck",
@@ -151,21 +151,21 @@ class Symptoms(Record):
         "throws heads sideways",
         Effect.WORSE,
         "A stiffer bar passes a bump at one wheel on to the body more sharply.",
-        "Keep the bar moderate and look at dampers before going heavier.",
+        "Keep the bar moderate and look at shocks before going heavier.",
     )
     pitches: Strength = _symptom(
         "hump",
         "pitches",
         Effect.NOT,
         "Over an even hump both wheels move together and a bar does nothing.",
-        "Look at dampers and springs.",
+        "Look at shocks and springs.",
     )
     dives: Strength = _symptom(
         "braking",
         "dives",
         Effect.NOT,
         "In braking both front wheels go down together; a bar does nothing.",
-        "Look at front dampers, springs and the brakes.",
+        "Look at front shocks, springs and the brakes.",
     )
     wanders: Strength = _symptom(
         "straight road",
@@ -210,7 +210,7 @@ class Noises(Record):
 class Extras(Record):
     """Other parts already fitted or planned."""
 
-    dampers: Extra = Extra.NONE
+    shocks: Extra = Extra.NONE
     helper_springs: Extra = Extra.NONE
     steering_damper: Extra = Extra.NONE
     chassis_brace: Extra = Extra.NONE
@@ -256,8 +256,11 @@ class Complaint(Record):
     verdict_reason: str = ""
 
     def __post_init__(self) -> None:
-        for name, longest in (("words", LONGEST_WORDS), ("verdict_reason", LONGEST_NOTE)):
-            if len(getattr(self, name)) > longest:
+        for name, text, longest in (
+            ("words", self.words, LONGEST_WORDS),
+            ("verdict_reason", self.verdict_reason, LONGEST_NOTE),
+        ):
+            if len(text) > longest:
                 raise InputError(name, f"Write at most {longest} characters here.")
         if not 0 <= self.budget <= 1_000_000:
             raise InputError("budget", "Budget must be 0 to 1 000 000.")
@@ -314,7 +317,7 @@ _NOISE_SAID = {
 
 def _felt(complaint: Complaint) -> Iterator[tuple[str, _Symptom, int]]:
     for item in dataclasses.fields(Symptoms):
-        weight = _WEIGHT[getattr(complaint.symptoms, item.name)]
+        weight = _WEIGHT[vars(complaint.symptoms)[item.name]]
         if weight:
             yield item.name, item.metadata["symptom"], weight
 
@@ -330,36 +333,51 @@ def sort_complaint(complaint: Complaint) -> list[Finding]:
     found = []
     for name, row, _ in _felt(complaint):
         kind, said = _SAID[row.effect]
-        strength = getattr(complaint.symptoms, name)
+        strength = vars(complaint.symptoms)[name]
         found.append(
             Finding(
-                f"listen_{name}", kind, f"{said}: {row.label}, {row.stretch}.", row.why, row.todo,
-                f"felt: {strength}", f"symptoms.{name}",
+                f"listen_{name}",
+                kind,
+                f"{said}: {row.label}, {row.stretch}.",
+                row.why,
+                row.todo,
+                f"felt: {strength}",
+                f"symptoms.{name}",
             )
-        )  # fmt: skip
+        )
     for item in dataclasses.fields(Noises):
-        noise = getattr(complaint.noises, item.name)
+        noise = vars(complaint.noises)[item.name]
         if noise is not Noise.NONE:
             what, why, todo = _NOISE_SAID[noise]
             corner = item.name.replace("_", " ")
             found.append(
-                Finding(f"listen_{noise}_{item.name}", Kind.FIX, what.format(corner=corner), why,
-                        todo, f"heard: {noise}", f"noises.{item.name}")
-            )  # fmt: skip
+                Finding(
+                    f"listen_{noise}_{item.name}",
+                    Kind.FIX,
+                    what.format(corner=corner),
+                    why,
+                    todo,
+                    f"heard: {noise}",
+                    f"noises.{item.name}",
+                )
+            )
     if complaint.extras.helper_springs is Extra.FITTED:
         found.append(
             Finding(
-                "listen_helper_springs", Kind.NOTE, "Helper springs are fitted already.",
+                "listen_helper_springs",
+                Kind.NOTE,
+                "Helper springs are fitted already.",
                 "They carry weight; how much they hold in roll depends on their lines and spacing.",
                 "Enter them at Weigh; left and right air bags on one line hold almost nothing.",
-                "said by the owner", "extras.helper_springs",
+                "said by the owner",
+                "extras.helper_springs",
             )
-        )  # fmt: skip
+        )
     return gravest_first(found)
 
 
 class Answer(StrEnum):
-    """Answers to the question whether a bar is the medicine."""
+    """Answers to the question whether a bar will cure it."""
 
     UNSAID = "unsaid"
     YES = "yes"
@@ -369,8 +387,8 @@ class Answer(StrEnum):
 
 
 @dataclass(frozen=True)
-class Medicine(Record):
-    """Whether a bar is the medicine.
+class Cure(Record):
+    """Whether a bar will cure it.
 
     Attributes
     ----------
@@ -384,27 +402,42 @@ class Medicine(Record):
     finding: Finding
 
 
-_MEDICINE = {
-    Answer.UNSAID: (Kind.NOTE, "Nothing is sorted yet.",
-                    "Pick on the journey what the owner feels, and how strongly.",
-                    "Ask where and when it happens."),
-    Answer.YES: (Kind.NOTE, "A bar is the medicine.",
-                 "What the owner feels is lean, and a bar holds lean.",
-                 "Weigh it and look it over before choosing."),
-    Answer.PARTLY: (Kind.WATCH, "A bar is part of the medicine.",
-                    "Some of it is lean; the rest has other causes that a bar leaves as they are.",
-                    "Tell the owner which part will not change, and look at that first."),
-    Answer.REPAIR_FIRST: (Kind.FIX, "Repair first, then judge.",
-                          "Worn links and bushings make a good bar idle; the noise says so.",
-                          "Renew what is worn, drive again, then decide on a bar."),
-    Answer.NO: (Kind.FIX, "A bar is not the medicine.",
-                "None of what the owner feels is lean.",
-                "Do not sell a bar for it; look where the sorting points."),
-}  # fmt: skip
+_CURE = {
+    Answer.UNSAID: (
+        Kind.NOTE,
+        "Nothing is sorted yet.",
+        "Pick on the journey what the owner feels, and how strongly.",
+        "Ask where and when it happens.",
+    ),
+    Answer.YES: (
+        Kind.NOTE,
+        "A bar will cure it.",
+        "What the owner feels is lean, and a bar holds lean.",
+        "Weigh it and look it over before choosing.",
+    ),
+    Answer.PARTLY: (
+        Kind.WATCH,
+        "A bar will cure part of it.",
+        "Some of it is lean; the rest has other causes that a bar leaves as they are.",
+        "Tell the owner which part will not change, and look at that first.",
+    ),
+    Answer.REPAIR_FIRST: (
+        Kind.FIX,
+        "Repair first, then judge.",
+        "Worn links and bushings make a good bar idle; the noise says so.",
+        "Renew what is worn, drive again, then decide on a bar.",
+    ),
+    Answer.NO: (
+        Kind.FIX,
+        "A bar will not cure it.",
+        "None of what the owner feels is lean.",
+        "Do not sell a bar for it; look where the sorting points.",
+    ),
+}
 
 
-def medicine(complaint: Complaint) -> Medicine:
-    """Return whether a bar is the medicine for what the owner feels.
+def cure(complaint: Complaint) -> Cure:
+    """Return whether a bar will cure it for what the owner feels.
 
     Parameters
     ----------
@@ -420,8 +453,7 @@ def medicine(complaint: Complaint) -> Medicine:
     for _, row, weight in _felt(complaint):
         weights[row.effect] += weight
     lean, other = weights[Effect.CHANGES], weights[Effect.NOT] + weights[Effect.WORSE]
-    noisy = any(getattr(complaint.noises, f.name) != Noise.NONE
-                for f in dataclasses.fields(Noises))  # fmt: skip
+    noisy = any(noise is not Noise.NONE for noise in vars(complaint.noises).values())
     if noisy:
         answer = Answer.REPAIR_FIRST
     elif not any(weights.values()):
@@ -430,9 +462,9 @@ def medicine(complaint: Complaint) -> Medicine:
         answer = Answer.NO
     else:
         answer = Answer.PARTLY if other or not lean else Answer.YES
-    kind, what, why, todo = _MEDICINE[answer]
+    kind, what, why, todo = _CURE[answer]
     formula = (
         f"lean {lean}, to be computed {weights[Effect.COMPUTE]}, not changed "
         f"{weights[Effect.NOT]}, may get worse {weights[Effect.WORSE]}"
     )
-    return Medicine(answer, Finding("medicine", kind, what, why, todo, formula, "verdict"))
+    return Cure(answer, Finding("cure", kind, what, why, todo, formula, "verdict"))

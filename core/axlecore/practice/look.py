@@ -6,11 +6,12 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 
-from axlecore.axle import Suspension
 from axlecore.errors import InputError
-from axlecore.measure import Measured, Record, check_places, place
-from axlecore.rig import Vehicle
-from axlecore.units import Dimension
+from axlecore.quantities.measure import Measured, Record, check_places, place
+from axlecore.quantities.units import Dimension
+from axlecore.vehicle.axle import Suspension
+from axlecore.vehicle.ends import End, Side
+from axlecore.vehicle.rig import Vehicle
 
 LONGEST_NOTE = 400
 
@@ -53,8 +54,8 @@ class TubeShape(StrEnum):
     SQUARE = "square"
 
 
-class Side(StrEnum):
-    """Where on an axle something sits."""
+class VentPlace(StrEnum):
+    """Where on an axle its vent sits."""
 
     UNSEEN = "unseen"
     LEFT = "left"
@@ -75,8 +76,8 @@ class Fault(StrEnum):
     TORN_BOOT = "torn boot"
     SEIZED_STUD = "seized stud"
     SPINNING_STUD = "stud will spin"
-    CRUSHED_CUSHION = "crushed cushion"
-    MISSING_CUSHION = "missing cushion"
+    CRUSHED_BUSHING = "crushed bushing"
+    MISSING_BUSHING = "missing bushing"
     SOFT = "soft"
     OVAL = "oval"
     SPLIT = "split"
@@ -129,43 +130,139 @@ _SOLID = Suspension.SOLID
 
 #: The list, in the order of going round. A new part is one row here.
 PART_KINDS: tuple[PartKind, ...] = (
-    PartKind("bar", "Bar", _BOTH, False, None,
-             (Fault.CRACKED, Fault.BROKEN, Fault.WELDED_BEFORE, Fault.RUST_UNDER_BUSHING,
-              Fault.RUSTED_INSIDE, Fault.BENT)),
-    PartKind("link", "Link", _BOTH, True, None,
-             (Fault.PLAY, Fault.TORN_BOOT, Fault.SEIZED_STUD, Fault.SPINNING_STUD, Fault.BENT,
-              Fault.CRUSHED_CUSHION, Fault.MISSING_CUSHION), True),
-    PartKind("bushing", "Bushing", _BOTH, True, None,
-             (Fault.SOFT, Fault.OVAL, Fault.SPLIT, Fault.DRY, Fault.WRONG_SIZE)),
-    PartKind("bracket", "Bracket", _BOTH, True, None,
-             (Fault.CRACKED, Fault.BENT, Fault.LOOSE, Fault.HOLE_OVAL, Fault.CAPTIVE_NUT_SPINS,
-              Fault.PERMANENT_THREAD_LOCK), True),
-    PartKind("damper", "Damper", _BOTH, True, None, (Fault.LEAKS, Fault.BENT, Fault.NOT_STANDARD)),
+    PartKind(
+        "bar",
+        "Bar",
+        _BOTH,
+        False,
+        None,
+        (
+            Fault.CRACKED,
+            Fault.BROKEN,
+            Fault.WELDED_BEFORE,
+            Fault.RUST_UNDER_BUSHING,
+            Fault.RUSTED_INSIDE,
+            Fault.BENT,
+        ),
+    ),
+    PartKind(
+        "link",
+        "Link",
+        _BOTH,
+        True,
+        None,
+        (
+            Fault.PLAY,
+            Fault.TORN_BOOT,
+            Fault.SEIZED_STUD,
+            Fault.SPINNING_STUD,
+            Fault.BENT,
+            Fault.CRUSHED_BUSHING,
+            Fault.MISSING_BUSHING,
+        ),
+        True,
+    ),
+    PartKind(
+        "bushing",
+        "Bushing",
+        _BOTH,
+        True,
+        None,
+        (Fault.SOFT, Fault.OVAL, Fault.SPLIT, Fault.DRY, Fault.WRONG_SIZE),
+    ),
+    PartKind(
+        "bracket",
+        "Bracket",
+        _BOTH,
+        True,
+        None,
+        (
+            Fault.CRACKED,
+            Fault.BENT,
+            Fault.LOOSE,
+            Fault.HOLE_OVAL,
+            Fault.CAPTIVE_NUT_SPINS,
+            Fault.PERMANENT_THREAD_LOCK,
+        ),
+        True,
+    ),
+    PartKind("shock", "Shock", _BOTH, True, None, (Fault.LEAKS, Fault.BENT, Fault.NOT_STANDARD)),
     PartKind("spring", "Spring", _BOTH, True, None, (Fault.BROKEN, Fault.CRACKED)),
     PartKind("u_bolts", "Spring U-bolts", _BOTH, True, _SOLID, (Fault.LOOSE, Fault.BENT), True),
     PartKind("axle_tube", "Axle tube", _BOTH, False, _SOLID, (Fault.CRACKED, Fault.NOT_STANDARD)),
-    PartKind("brake_lines", "Brake lines", _BOTH, False, None,
-             (Fault.CHAFED, Fault.LEAKS, Fault.IN_THE_WAY)),
-    PartKind("wiring", "ABS and other wiring", _BOTH, False, None,
-             (Fault.CHAFED, Fault.IN_THE_WAY)),
-    PartKind("frame", "Frame and its holes", _BOTH, True, None,
-             (Fault.CRACKED, Fault.HOLE_OVAL, Fault.WELDED_BEFORE)),
-    PartKind("crossmember", "Crossmember", _FRONT, False, None,
-             (Fault.NOT_STANDARD, Fault.UNKNOWN_OPTION, Fault.IN_THE_WAY)),
-    PartKind("steering_link", "Steering link", _FRONT, False, None,
-             (Fault.PLAY, Fault.BENT, Fault.IN_THE_WAY)),
-    PartKind("steering_damper", "Steering damper", _FRONT, False, None,
-             (Fault.LEAKS, Fault.LOOSE, Fault.OFF_CENTRE, Fault.IN_THE_WAY)),
-    PartKind("splash_shield", "Splash shield", _FRONT, False, None,
-             (Fault.COVERS_BOLTS, Fault.LOOSE), True),
+    PartKind(
+        "brake_lines",
+        "Brake lines",
+        _BOTH,
+        False,
+        None,
+        (Fault.CHAFED, Fault.LEAKS, Fault.IN_THE_WAY),
+    ),
+    PartKind(
+        "wiring", "ABS and other wiring", _BOTH, False, None, (Fault.CHAFED, Fault.IN_THE_WAY)
+    ),
+    PartKind(
+        "frame",
+        "Frame and its holes",
+        _BOTH,
+        True,
+        None,
+        (Fault.CRACKED, Fault.HOLE_OVAL, Fault.WELDED_BEFORE),
+    ),
+    PartKind(
+        "crossmember",
+        "Crossmember",
+        _FRONT,
+        False,
+        None,
+        (Fault.NOT_STANDARD, Fault.UNKNOWN_OPTION, Fault.IN_THE_WAY),
+    ),
+    PartKind(
+        "steering_link",
+        "Steering link",
+        _FRONT,
+        False,
+        None,
+        (Fault.PLAY, Fault.BENT, Fault.IN_THE_WAY),
+    ),
+    PartKind(
+        "steering_damper",
+        "Steering damper",
+        _FRONT,
+        False,
+        None,
+        (Fault.LEAKS, Fault.LOOSE, Fault.OFF_CENTRE, Fault.IN_THE_WAY),
+    ),
+    PartKind(
+        "splash_shield",
+        "Splash shield",
+        _FRONT,
+        False,
+        None,
+        (Fault.COVERS_BOLTS, Fault.LOOSE),
+        True,
+    ),
     PartKind("brace", "Bolt-on brace", _BOTH, False, None, (Fault.COVERS_BOLTS, Fault.LOOSE), True),
-    PartKind("exhaust", "Exhaust and heat shields", _BOTH, False, None,
-             (Fault.NOT_STANDARD, Fault.IN_THE_WAY, Fault.LEAKS, Fault.LOOSE)),
+    PartKind(
+        "exhaust",
+        "Exhaust and heat shields",
+        _BOTH,
+        False,
+        None,
+        (Fault.NOT_STANDARD, Fault.IN_THE_WAY, Fault.LEAKS, Fault.LOOSE),
+    ),
     PartKind("drive_shaft", "Drive shaft", _REAR, False, None, (Fault.PLAY, Fault.IN_THE_WAY)),
-    PartKind("spare_carrier", "Spare tyre carrier", _REAR, False, None,
-             (Fault.IN_THE_WAY, Fault.COVERS_BOLTS), True),
+    PartKind(
+        "spare_carrier",
+        "Spare tyre carrier",
+        _REAR,
+        False,
+        None,
+        (Fault.IN_THE_WAY, Fault.COVERS_BOLTS),
+        True,
+    ),
     PartKind("air_lines", "Air lines", _BOTH, False, None, (Fault.LEAKS, Fault.CHAFED)),
-)  # fmt: skip
+)
 
 
 @dataclass(frozen=True)
@@ -195,17 +292,14 @@ def _parts_of(kind: PartKind, axle: str) -> Iterator[Part]:
     if not kind.sides:
         yield Part(f"{axle}_{kind.key}", kind.label, axle, kind.faults, kind.fasteners)
         return
-    for side in ("left", "right"):
+    for side in Side:
         key, label = f"{axle}_{kind.key}_{side}", f"{kind.label}, {side}"
         yield Part(key, label, axle, kind.faults, kind.fasteners)
 
 
 _ALL_PARTS = {
-    part.key: part
-    for kind in PART_KINDS
-    for axle in kind.axles
-    for part in _parts_of(kind, axle)
-}  # fmt: skip
+    part.key: part for kind in PART_KINDS for axle in kind.axles for part in _parts_of(kind, axle)
+}
 #: Parts that are there only with a bar, and only with air bags.
 _OF_A_BAR = frozenset({"bar", "link", "bushing", "bracket"})
 
@@ -219,8 +313,8 @@ def parts_to_see(vehicle: Vehicle) -> list[Part]:
         Its suspensions, bars and air bags decide.
     """
     found: list[Part] = []
-    for name in ("front", "rear"):
-        axle = getattr(vehicle, name)
+    for name in End:
+        axle = vehicle.of_end(name)
         for kind in PART_KINDS:
             absent = (
                 name not in kind.axles
@@ -271,7 +365,7 @@ class TubeFacts(Record):
         Where the saddle would sit [m].
     shape : TubeShape
         Of its section.
-    vent : Side
+    vent : VentPlace
         Where the vent is; saddles keep off it.
     """
 
@@ -279,7 +373,7 @@ class TubeFacts(Record):
         "Axle tube diameter", Dimension.SMALL_LENGTH, 0.03, 0.25, optional=True
     )
     shape: TubeShape = TubeShape.UNSEEN
-    vent: Side = Side.UNSEEN
+    vent: VentPlace = VentPlace.UNSEEN
 
     def __post_init__(self) -> None:
         check_places(self)
@@ -316,6 +410,10 @@ class LookOver(Record):
                     f"“{strange[0]}” does not belong to this part; it may be "
                     f"{', '.join(part.faults)}.",
                 )
+
+    def tube(self, end: End) -> TubeFacts:
+        """What was seen of the axle tube of one end."""
+        return self.front_tube if end is End.FRONT else self.rear_tube
 
     def of(self, key: str) -> PartCheck:
         """What was seen of a part; unseen where nobody looked."""

@@ -8,18 +8,19 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from axlecore.axle import FittedBar
-from axlecore.bar import developed_length, square_u
-from axlecore.entry import fit_part
+from axlecore.bars.bar import developed_length, square_u
+from axlecore.bars.section import bore_band, bore_from_mass
 from axlecore.errors import CoreError, InputError
-from axlecore.loads import LOAD_NAMES, LoadKey
-from axlecore.masses import lifted_height, stacked, tow_shift
-from axlecore.measure import RELATIVE_TOLERANCE, Known, Measured, Record
-from axlecore.readings import Hitch
-from axlecore.rig import LoadState, Vehicle
-from axlecore.rolltest import calibrate
-from axlecore.section import bore_band, bore_from_mass
-from axlecore.units import Dimension, write_quantity
+from axlecore.motion.roll_test import calibrate
+from axlecore.quantities.entry import fit_part
+from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured, Record
+from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.vehicle.axle import FittedBar
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
+from axlecore.vehicle.masses import lifted_height, stacked, tow_shift
+from axlecore.vehicle.readings import Hitch
+from axlecore.vehicle.rig import LoadState, Vehicle
 
 #: Readings of a caliper within this of each other are one diameter [m]; it reads to 0.1 mm.
 CALIPER_STEP_M = 0.0001
@@ -42,7 +43,7 @@ class Offer(Record):
     why : str
         From which readings.
     formula : str
-        The reckoning with the sheet's own numbers.
+        The working with the sheet's own numbers.
     taken : bool
         It stands there already.
     """
@@ -87,8 +88,8 @@ def _kg(value: float) -> str:
 
 
 def _fitted(vehicle: Vehicle) -> Iterator[tuple[str, FittedBar]]:
-    for name in ("front", "rear"):
-        fitted = getattr(vehicle, name).standard_bar
+    for name in End:
+        fitted = vehicle.of_end(name).standard_bar
         if fitted is not None:
             yield f"{name}.standard_bar", fitted
 
@@ -104,11 +105,14 @@ def _caliper_diameter(vehicle: Vehicle) -> Iterator[_Offer]:
         found = Measured(mean, Known.MEASURED, band, f"mean of {len(taken)} by caliper")
         place = f"{path}.bar.outside_diameter_m"
         yield _Offer(
-            f"caliper:{path}", place, f"{_mm(mean, 1)} ± {_mm(band, 1)}",
-            _mm(fitted.bar.outside_diameter_m.value, 1), "caliper readings",
+            f"caliper:{path}",
+            place,
+            f"{_mm(mean, 1)} ± {_mm(band, 1)}",
+            _mm(fitted.bar.outside_diameter_m.value, 1),
+            "caliper readings",
             f"({' + '.join(f'{r * 1e3:.1f}' for r in taken)}) ÷ {len(taken)} mm",
             _put((place, found)),
-        )  # fmt: skip
+        )
 
 
 def _bore_by_weight(vehicle: Vehicle) -> Iterator[_Offer]:
@@ -120,21 +124,24 @@ def _bore_by_weight(vehicle: Vehicle) -> Iterator[_Offer]:
         mass = readings.mass_kg
         try:
             low, high = bore_band(
-                (outside.value, outside.tolerance), (length.value, length.tolerance),
+                (outside.value, outside.tolerance),
+                (length.value, length.tolerance),
                 (mass.value, mass.tolerance),
-            )  # fmt: skip
+            )
         except InputError as error:
             raise InputError(f"{path}.readings.mass_kg", error.message) from None
         bore = _bore(outside.value, length.value, mass.value)
         found = Measured(bore, Known.MEASURED, (high - low) / 2, "from its weight")
         yield _Offer(
-            f"bore:{path}", f"{path}.bar.bore_m",
+            f"bore:{path}",
+            f"{path}.bar.bore_m",
             f"{_mm(bore, 1)}, between {_mm(low, 1)} and {_mm(high, 1)}",
-            _mm(fitted.bar.bore_m.value, 1), "the bar's weight and its length along the bends",
+            _mm(fitted.bar.bore_m.value, 1),
+            "the bar's weight and its length along the bends",
             f"√({outside.value * 1e3:.1f}² − 4 × {mass.value:.2f} kg ÷ (π × 7850 kg/m³ × "
             f"{length.value:.3f} m))",
             _put((f"{path}.bar.bore_m", found)),
-        )  # fmt: skip
+        )
 
 
 def _bore(outside_m: float, length_m: float, mass_kg: float) -> float:
@@ -158,12 +165,14 @@ def _bar_shape(vehicle: Vehicle) -> Iterator[_Offer]:
         line = square_u(arm.value, spacing.value)
         drawn = fitted.bar.centre_line_m
         yield _Offer(
-            f"shape:{path}", f"{path}.readings.arm_length_m",
+            f"shape:{path}",
+            f"{path}.readings.arm_length_m",
             f"arms {_mm(arm.value)}, {_mm(spacing.value)} apart",
             f"arms {_mm(math.dist(drawn[0], drawn[1]))}, {_mm(drawn[-2][1] - drawn[1][1])} apart",
-            "arm length and the distance between the arms", "a bar with square corners",
+            "arm length and the distance between the arms",
+            "a bar with square corners",
             _put((f"{path}.bar.centre_line_m", line)),
-        )  # fmt: skip
+        )
 
 
 def _height_by_lift(vehicle: Vehicle) -> Iterator[_Offer]:
@@ -175,13 +184,15 @@ def _height_by_lift(vehicle: Vehicle) -> Iterator[_Offer]:
     place = f"load_states.{vehicle.load_states.index(state)}.centre_of_gravity_height_m"
     slope = math.degrees(math.asin(lift.rise_m.value / vehicle.wheelbase_m.value))
     yield _Offer(
-        "height_by_lift", place, f"{_mm(found.value)} ± {_mm(found.tolerance)}",
+        "height_by_lift",
+        place,
+        f"{_mm(found.value)} ± {_mm(found.tolerance)}",
         _mm(state.centre_of_gravity_height_m.value),
         f"weighing with the rear raised, {LOAD_NAMES[state.key]}",
         f"r + L·ΔW ÷ (W·tan θ) with ΔW = {_kg(lift.raised_front_kg.value - state.front_kg)}, "
         f"θ = {slope:.1f}°",
         _put((place, replace(found, known=Known.MEASURED, typed="by lifting the rear"))),
-    )  # fmt: skip
+    )
 
 
 def _height_by_stack(vehicle: Vehicle) -> Iterator[_Offer]:
@@ -193,12 +204,14 @@ def _height_by_stack(vehicle: Vehicle) -> Iterator[_Offer]:
         band = sum_.height_m * RELATIVE_TOLERANCE[Known.ESTIMATED]
         found = Measured(sum_.height_m, Known.ESTIMATED, band, "by stacking masses")
         yield _Offer(
-            f"height_by_stack:{state.key}", place, _mm(sum_.height_m),
+            f"height_by_stack:{state.key}",
+            place,
+            _mm(sum_.height_m),
             _mm(state.centre_of_gravity_height_m.value),
             f"the masses on board {LOAD_NAMES[state.key]}, {_kg(sum_.mass_kg)} in all",
             f"Σm·z ÷ Σm = {sum_.mass_kg * sum_.height_m:.0f} kg·m ÷ {_kg(sum_.mass_kg)}",
             _put((place, found)),
-        )  # fmt: skip
+        )
 
 
 def _is_read(state: LoadState) -> bool:
@@ -211,8 +224,8 @@ def _wheels(
 ) -> tuple[tuple[str, object], ...]:
     """Entries of four wheel loads for two axle loads whose centre lies to one side."""
     entries: list[tuple[str, object]] = []
-    for name, load in (("front", front), ("rear", rear)):
-        track = getattr(vehicle, name).track_m.value
+    for name, load in ((End.FRONT, front), (End.REAR, rear)):
+        track = vehicle.of_end(name).track_m.value
         for side, sign in (("left", 1), ("right", -1)):
             value = load * (0.5 + sign * left_m / track)
             found = Measured(
@@ -231,13 +244,14 @@ def _loads_by_stack(vehicle: Vehicle) -> Iterator[_Offer]:
             vehicle, index, sum_.front_kg, sum_.rear_kg, sum_.left_m, "by stacking masses"
         )
         yield _Offer(
-            f"loads_by_stack:{state.key}", f"load_states.{index}.front_left_kg",
+            f"loads_by_stack:{state.key}",
+            f"load_states.{index}.front_left_kg",
             f"{_kg(sum_.front_kg)} front, {_kg(sum_.rear_kg)} rear",
             f"{_kg(state.front_kg)} front, {_kg(state.rear_kg)} rear",
             f"the masses on board {LOAD_NAMES[state.key]}; nobody has weighed that state",
             f"rear = Σm·x ÷ L, its centre {_mm(sum_.behind_front_axle_m)} behind the front axle",
             _put(*entries),
-        )  # fmt: skip
+        )
 
 
 def _loads_by_tow(vehicle: Vehicle) -> Iterator[_Offer]:
@@ -254,14 +268,15 @@ def _loads_by_tow(vehicle: Vehicle) -> Iterator[_Offer]:
     loads = (ready.front_kg + float(front), ready.rear_kg + float(rear))
     index = vehicle.load_states.index(towing)
     yield _Offer(
-        "loads_by_tow", f"load_states.{index}.rear_left_kg",
+        "loads_by_tow",
+        f"load_states.{index}.rear_left_kg",
         f"{_kg(loads[0])} front, {_kg(loads[1])} rear",
         f"{_kg(towing.front_kg)} front, {_kg(towing.rear_kg)} rear",
         f"trip-ready with the {tow.hitch} load; nobody has weighed it hitched up",
         f"rear + W(1 + c/L) = {_kg(ready.rear_kg)} + {_kg(float(rear))}; front − Wc/L = "
         f"{_kg(ready.front_kg)} − {_kg(-float(front))}",
         _put(*_wheels(vehicle, index, *loads, 0.0, "trip-ready and the hitch load")),
-    )  # fmt: skip
+    )
 
 
 def _calibration(vehicle: Vehicle) -> Iterator[_Offer]:
@@ -270,30 +285,39 @@ def _calibration(vehicle: Vehicle) -> Iterator[_Offer]:
         factor = found.spring_correction
         now = vehicle.corrected
         yield _Offer(
-            "calibrate_springs", "spring_correction",
-            f"all springs × {factor.value:.2f} ± {factor.tolerance:.2f}", f"× {now:.2f}",
+            "calibrate_springs",
+            "spring_correction",
+            f"all springs × {factor.value:.2f} ± {factor.tolerance:.2f}",
+            f"× {now:.2f}",
             "the mass moved sideways, both directions",
             f"the factor at which the model leans as read: {factor.value:.3f}",
             _put(("spring_correction", factor)),
-        )  # fmt: skip
+        )
     inertia, damping = found.roll_inertia_kg_m2, found.roll_damping_n_m_s_per_rad
     if inertia is not None and damping is not None:
         before = vehicle.roll_damping_n_m_s_per_rad
         yield _Offer(
-            "calibrate_damping", "roll_damping_n_m_s_per_rad",
+            "calibrate_damping",
+            "roll_damping_n_m_s_per_rad",
             f"damping {damping.value / 1e3:.1f} kN·m·s, roll inertia {inertia.value:.0f} kg·m²",
             "usual figures" if before is None else f"damping {before.value / 1e3:.1f} kN·m·s",
             "the rocking push: how fast it rocks and how it dies down",
             "δ = ln(first ÷ later) ÷ swings, ζ = δ ÷ √(4π² + δ²); inertia and damping at which "
             "the model rocks like that",
             _put(("roll_inertia_kg_m2", inertia), ("roll_damping_n_m_s_per_rad", damping)),
-        )  # fmt: skip
+        )
 
 
 _RULES: tuple[Callable[[Vehicle], Iterator[_Offer]], ...] = (
-    _caliper_diameter, _bore_by_weight, _bar_shape, _height_by_lift, _height_by_stack,
-    _loads_by_stack, _loads_by_tow, _calibration,
-)  # fmt: skip
+    _caliper_diameter,
+    _bore_by_weight,
+    _bar_shape,
+    _height_by_lift,
+    _height_by_stack,
+    _loads_by_stack,
+    _loads_by_tow,
+    _calibration,
+)
 
 
 @dataclass(frozen=True)
@@ -354,13 +378,18 @@ def offers(vehicle: Vehicle) -> OfferList:
     return OfferList(
         [
             Offer(
-                item.key, item.place, item.what, item.now, item.why, item.formula,
+                item.key,
+                item.place,
+                item.what,
+                item.now,
+                item.why,
+                item.formula,
                 taken=_stands(vehicle, item),
             )
             for item in found
         ],
         troubles,
-    )  # fmt: skip
+    )
 
 
 def _stands(vehicle: Vehicle, item: _Offer) -> bool:

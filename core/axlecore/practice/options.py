@@ -7,17 +7,17 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from axlecore.axle import Axle, FittedBar
-from axlecore.bar import bar_rates
-from axlecore.choose import axle_named
-from axlecore.measure import Record
-from axlecore.parts import BarRole, PartKind, RackPart
-from axlecore.practice.classes import default_bar
+from axlecore.bars.bar import bar_rates
+from axlecore.bars.steel import STEELS
+from axlecore.choosing.pareto import best_of_steps, coarse
+from axlecore.choosing.sets import KEEP, RENEW, Candidate
 from axlecore.practice.look import LookOver
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
-from axlecore.ranking import KEEP, RENEW, Candidate, best_of_steps, coarse
-from axlecore.rig import Action, Vehicle
-from axlecore.steel import STEELS
+from axlecore.quantities.measure import Record
+from axlecore.racks.parts import BarRole, PartKind, RackPart
+from axlecore.vehicle.axle import Axle, new_bar
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import Action, Vehicle
 
 #: Hours to renew the links and bushings of one axle.
 RENEWAL_HOURS = 1.5
@@ -57,8 +57,8 @@ class Option(Record):
     ----------
     key : str
         What the ranking calls it.
-    axle : str
-        "front" or "rear".
+    axle : End
+        Front or rear.
     part_id : int or None
         Of the part; None where no new bar is fitted.
     part_number, maker, kind : str
@@ -76,7 +76,7 @@ class Option(Record):
     """
 
     key: str
-    axle: str
+    axle: End
     part_id: int | None
     part_number: str
     maker: str
@@ -91,13 +91,13 @@ class Option(Record):
 
 
 _FITS = FitVerdict(Fit.FITS, [])
-_KEEP = {"part_id": None, "part_number": "", "maker": "", "kind": "", "action": None, "hole": 0}
 
 
 _WORDS = {
-    Action.SUPPLEMENT: "beside the standard bar", Action.REPLACE: "in its place",
+    Action.SUPPLEMENT: "beside the standard bar",
+    Action.REPLACE: "in its place",
     Action.NEW: "as new bar",
-}  # fmt: skip
+}
 
 
 def actions_for(part: RackPart, has_bar: bool) -> tuple[Action, ...]:
@@ -113,9 +113,10 @@ def actions_for(part: RackPart, has_bar: bool) -> tuple[Action, ...]:
     if not has_bar:
         return (Action.NEW,)
     return {
-        BarRole.BESIDE: (Action.SUPPLEMENT,), BarRole.INSTEAD: (Action.REPLACE,),
+        BarRole.BESIDE: (Action.SUPPLEMENT,),
+        BarRole.INSTEAD: (Action.REPLACE,),
         BarRole.EITHER: (Action.SUPPLEMENT, Action.REPLACE),
-    }[part.role]  # fmt: skip
+    }[part.role]
 
 
 def hours_of(part: RackPart) -> float:
@@ -165,7 +166,7 @@ def thin_parts(parts: Sequence[Priced], most: int) -> list[Priced]:
 def axle_options(
     vehicle: Vehicle,
     look: LookOver,
-    axle_name: str,
+    end: End,
     parts: Sequence[Priced],
     labour_an_hour: float,
 ) -> list[tuple[Option, Candidate]]:
@@ -177,10 +178,10 @@ def axle_options(
         The measured sheet.
     look : LookOver
         What was seen, for what fits.
-    axle_name : str
-        "front" or "rear".
+    end : End
+        Front or rear.
     parts : sequence of Priced
-        Bars and kits, with links and cushions for what renewing costs.
+        Bars and kits, with links and bushings for what renewing costs.
     labour_an_hour : float
         In the shop's money.
 
@@ -190,11 +191,24 @@ def axle_options(
         Parts that do not fit are left out, and those that `thin_parts` does; renewing is there
         wherever there is a bar.
     """
-    axle = axle_named(vehicle, axle_name)
-    keep = Option(key=KEEP, axle=axle_name, renews=False, price=0.0, hours=0.0, days=0.0,
-                  verdict=_FITS, **_KEEP)  # type: ignore[arg-type]  # fmt: skip
+    axle = vehicle.of_end(end)
+    keep = Option(
+        key=KEEP,
+        axle=end,
+        part_id=None,
+        part_number="",
+        maker="",
+        kind="",
+        action=None,
+        hole=0,
+        renews=False,
+        price=0.0,
+        hours=0.0,
+        days=0.0,
+        verdict=_FITS,
+    )
     found = [(keep, Candidate(KEEP))]
-    fitting = [(one, part_fit(one.part, vehicle, look, axle_name)) for one in parts]
+    fitting = [(one, part_fit(one.part, vehicle, look, end)) for one in parts]
     verdicts = {one.id: verdict for one, verdict in fitting if verdict.fit is not Fit.NO}
     worth = thin_parts([one for one, _ in fitting if one.id in verdicts], MOST_PARTS)
     fitting = [(one, verdicts[one.id]) for one in worth]
@@ -202,14 +216,13 @@ def axle_options(
         price, days = renewal([one for one, _ in fitting], labour_an_hour)
         renew = replace(keep, key=RENEW, renews=True, price=price, hours=RENEWAL_HOURS, days=days)
         found.append((renew, Candidate(RENEW, price=price, days=days, renews=True)))
-    usual = default_bar(axle)
     for one, verdict in fitting:
-        found += _of_part(axle, axle_name, usual, one, verdict, labour_an_hour)
+        found += _of_part(axle, end, one, verdict, labour_an_hour)
     return found
 
 
 def renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, float]:
-    """Return price and days of renewing joints: the cheapest links and cushions, with the labour.
+    """Return price and days of renewing joints: the cheapest links and bushings, with the labour.
 
     Parameters
     ----------
@@ -219,7 +232,7 @@ def renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, fl
         In the shop's money.
     """
     price, days = RENEWAL_HOURS * labour_an_hour, 0.0
-    for kind in (PartKind.LINK, PartKind.CUSHION):
+    for kind in (PartKind.LINK, PartKind.BUSHING):
         of_kind = [one for one in fitting if one.part.kind is kind]
         if of_kind:
             cheapest = min(of_kind, key=lambda one: one.price)
@@ -229,8 +242,7 @@ def renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, fl
 
 def _of_part(
     axle: Axle,
-    axle_name: str,
-    usual: FittedBar,
+    end: End,
     one: Priced,
     verdict: FitVerdict,
     labour_an_hour: float,
@@ -238,15 +250,24 @@ def _of_part(
     bar = one.part.bar
     if bar is None:
         return
-    fitted = replace(usual, bar=bar)
     hours = hours_of(one.part)
     price = one.price + hours * labour_an_hour
     for action in actions_for(one.part, axle.standard_bar is not None):
         for hole in range(len(bar.hole_setbacks_m)):
             key = f"{one.part.part_number} {_WORDS[action]}, hole {hole + 1}"
             option = Option(
-                key=key, axle=axle_name, part_id=one.id, part_number=one.part.part_number,
-                maker=one.part.maker, kind=one.part.kind, action=action, hole=hole, renews=False,
-                price=price, hours=hours, days=one.days, verdict=verdict,
-            )  # fmt: skip
-            yield option, Candidate(key, action, replace(fitted, hole=hole), price, one.days)
+                key=key,
+                axle=end,
+                part_id=one.id,
+                part_number=one.part.part_number,
+                maker=one.part.maker,
+                kind=one.part.kind,
+                action=action,
+                hole=hole,
+                renews=False,
+                price=price,
+                hours=hours,
+                days=one.days,
+                verdict=verdict,
+            )
+            yield option, Candidate(key, action, new_bar(axle, bar, hole), price, one.days)

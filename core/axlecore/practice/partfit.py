@@ -6,13 +6,13 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 
-from axlecore.axle import Axle
-from axlecore.choose import axle_named
-from axlecore.measure import Record
-from axlecore.parts import Crossmember, MadeFor, RackPart, TubeNeed
 from axlecore.practice.look import LookOver, TubeFacts, TubeShape
-from axlecore.rig import Vehicle
-from axlecore.units import Dimension, write_quantity
+from axlecore.quantities.measure import Record
+from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.racks.parts import Crossmember, RackPart, TubeNeed
+from axlecore.vehicle.axle import Axle
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import Vehicle
 
 #: Eyes this much further apart than the links' own places need another hole or bracket [m].
 _EYE_SLACK_M = 0.08
@@ -68,7 +68,7 @@ class FitVerdict(Record):
 class _Case:
     part: RackPart
     vehicle: Vehicle
-    axle_name: str
+    end: End
     axle: Axle
     tube: TubeFacts
 
@@ -79,19 +79,21 @@ def _mm(value: float) -> str:
 
 def _axle(case: _Case) -> Iterator[FitReason]:
     made = case.part.fits.axle
-    if made is not MadeFor.EITHER and made != case.axle_name:
+    if not made.covers(case.end):
         yield FitReason(Fit.NO, f"It is made for the {made} axle.")
 
 
 def _weight(case: _Case) -> Iterator[FitReason]:
-    fits, name = case.part.fits, case.axle_name
+    fits, name = case.part.fits, case.end
     load = case.vehicle.heaviest_kg(name)
     if fits.axle_load_from_kg <= load <= fits.axle_load_to_kg:
         return
     side = "lighter" if load > fits.axle_load_to_kg else "heavier"
     variant = f" ({fits.variant})" if fits.variant else ""
-    at = max(range(len(case.vehicle.load_states)),
-             key=lambda i: getattr(case.vehicle.load_states[i], f"{name}_kg"))  # fmt: skip
+    at = max(
+        range(len(case.vehicle.load_states)),
+        key=lambda i: case.vehicle.load_states[i].axle_kg(name),
+    )
     yield FitReason(
         Fit.NO,
         f"Wrong weight variant{variant}: made for {fits.axle_load_from_kg:.0f} to "
@@ -105,15 +107,17 @@ def _tube(case: _Case) -> Iterator[FitReason]:
     low, high = case.part.fits.tube_from_m, case.part.fits.tube_to_m
     if low is None or high is None:
         return
-    place, read = f"{case.axle_name}_tube.diameter_m", case.tube.diameter_m
+    place, read = f"{case.end}_tube.diameter_m", case.tube.diameter_m
     asked = f"saddles for a tube of {_mm(low)} to {_mm(high)}"
     if read is None:
         yield FitReason(Fit.WORK, f"It has {asked}; the axle tube is not read yet.", place)
     elif not low <= read.value <= high:
         yield FitReason(
-            Fit.NO, f"It has {asked}; this tube measures {_mm(read.value)}. Another bracket set "
-            "may be had.", place,
-        )  # fmt: skip
+            Fit.NO,
+            f"It has {asked}; this tube measures {_mm(read.value)}. Another bracket set "
+            "may be had.",
+            place,
+        )
 
 
 def _tube_shape(case: _Case) -> Iterator[FitReason]:
@@ -122,9 +126,10 @@ def _tube_shape(case: _Case) -> Iterator[FitReason]:
         return
     if need.value != shape.value:
         yield FitReason(
-            Fit.NO, f"Its saddles are for a {need} tube; this one is {shape}.",
-            f"{case.axle_name}_tube.shape",
-        )  # fmt: skip
+            Fit.NO,
+            f"Its saddles are for a {need} tube; this one is {shape}.",
+            f"{case.end}_tube.shape",
+        )
 
 
 def _lift(case: _Case) -> Iterator[FitReason]:
@@ -136,7 +141,7 @@ def _lift(case: _Case) -> Iterator[FitReason]:
         Fit.WORK,
         f"Its links are for {low * 1e3:+.0f} to {high * 1e3:+.0f} mm of lift; this axle stands "
         f"at {lift * 1e3:+.0f} mm. Other links are needed.",
-        f"{case.axle_name}.lift_m",
+        f"{case.end}.lift_m",
     )
 
 
@@ -154,39 +159,52 @@ def _eyes(case: _Case) -> Iterator[FitReason]:
     apart = bar.centre_line_m[-1][1] - bar.centre_line_m[0][1]
     if apart > case.axle.track_m.value - 0.2:
         yield FitReason(
-            Fit.NO, f"Its eyes are {_mm(apart)} apart and would stand in the tyres: the track is "
-            f"{_mm(case.axle.track_m.value)}.", f"{case.axle_name}.track_m",
-        )  # fmt: skip
+            Fit.NO,
+            f"Its eyes are {_mm(apart)} apart and would stand in the tyres: the track is "
+            f"{_mm(case.axle.track_m.value)}.",
+            f"{case.end}.track_m",
+        )
     elif spacing is not None and abs(apart - spacing.value) > _EYE_SLACK_M:
         yield FitReason(
-            Fit.WORK, f"Its eyes are {_mm(apart)} apart, the links stand at "
+            Fit.WORK,
+            f"Its eyes are {_mm(apart)} apart, the links stand at "
             f"{_mm(spacing.value)}: other upper brackets are needed.",
-            f"{case.axle_name}.link_spacing_m",
-        )  # fmt: skip
+            f"{case.end}.link_spacing_m",
+        )
 
 
 def _drilling(case: _Case) -> Iterator[FitReason]:
     if case.part.holes_drilled:
         yield FitReason(
-            Fit.WORK, f"{case.part.holes_drilled} holes are drilled. The chassis maker's rules "
+            Fit.WORK,
+            f"{case.part.holes_drilled} holes are drilled. The chassis maker's rules "
             "come first; flanges of heat-treated frames are not drilled.",
-        )  # fmt: skip
+        )
 
 
 def _u_bolts(case: _Case) -> Iterator[FitReason]:
     if case.part.u_bolts_off:
         yield FitReason(
-            Fit.WORK, "The springs' U-bolts come off: they locate the axle, which must be held, "
+            Fit.WORK,
+            "The springs' U-bolts come off: they locate the axle, which must be held, "
             "and new ones are torqued again after a short drive.",
-        )  # fmt: skip
+        )
 
 
 _RULES: tuple[Callable[[_Case], Iterator[FitReason]], ...] = (
-    _axle, _weight, _tube, _tube_shape, _lift, _crossmember, _eyes, _drilling, _u_bolts,
-)  # fmt: skip
+    _axle,
+    _weight,
+    _tube,
+    _tube_shape,
+    _lift,
+    _crossmember,
+    _eyes,
+    _drilling,
+    _u_bolts,
+)
 
 
-def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, axle_name: str) -> FitVerdict:
+def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, end: End) -> FitVerdict:
     """Return whether a part is for an axle of this vehicle.
 
     Parameters
@@ -197,8 +215,8 @@ def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, axle_name: str) -
         The measured sheet.
     look : LookOver
         What was seen, for the axle tube.
-    axle_name : str
-        "front" or "rear".
+    end : End
+        Front or rear.
 
     Returns
     -------
@@ -210,8 +228,8 @@ def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, axle_name: str) -
     InputError
         ``axle`` is neither.
     """
-    axle = axle_named(vehicle, axle_name)
-    case = _Case(part, vehicle, axle_name, axle, getattr(look, f"{axle_name}_tube"))
+    axle = vehicle.of_end(end)
+    case = _Case(part, vehicle, end, axle, look.tube(end))
     reasons = [reason for rule in _RULES for reason in rule(case)]
     reasons.sort(key=lambda reason: -_WORST_LAST.index(reason.fit))
     return FitVerdict(reasons[0].fit if reasons else Fit.FITS, reasons)

@@ -5,19 +5,19 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from axlecore.errors import CoreError
-from axlecore.evaluate import evaluate
 from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.sheet import Fitting
-from axlecore.measure import Record
+from axlecore.lean.evaluate import evaluate
+from axlecore.motion.roll_test import RollTestReport, report
 from axlecore.practice.consequences import Consequences, consequences
 from axlecore.practice.decision import Decision, decision_findings
 from axlecore.practice.finding import Finding, gravest_first
 from axlecore.practice.findings import Assessment, assess
 from axlecore.practice.fitting import promise_findings
 from axlecore.practice.listen import (
-    Medicine,
+    Cure,
     SymptomRow,
-    medicine,
+    cure,
     sort_complaint,
     symptom_rows,
 )
@@ -25,8 +25,8 @@ from axlecore.practice.look import Part, parts_to_see
 from axlecore.practice.offers import OfferList, offers
 from axlecore.practice.stations import Gate, Papers, gates
 from axlecore.practice.target import Target, target_findings
-from axlecore.rig import SetUp, Vehicle
-from axlecore.rolltest import RollTestReport, report
+from axlecore.quantities.measure import Record
+from axlecore.vehicle.rig import SetUp, Vehicle
 
 
 def assessed(
@@ -45,7 +45,7 @@ def assessed(
     decision : Decision or None
         The last one recorded.
     fitting : Fitting
-        The fit-up sheet: its gains and holes go into the figures.
+        The fit-up sheet: its motion ratios and holes go into the figures.
     """
     fitted = with_fit_up(vehicle, set_up, fitting)
     assessment = assess(*fitted)
@@ -74,8 +74,8 @@ class Practice(Record):
         The journey's table.
     sorting : list of Finding
         What a bar does to each symptom.
-    medicine : Medicine
-        Whether a bar is the medicine.
+    cure : Cure
+        Whether a bar will cure it.
     parts : list of Part
         To be looked at.
     look : Consequences
@@ -90,7 +90,7 @@ class Practice(Record):
 
     symptoms: list[SymptomRow]
     sorting: list[Finding]
-    medicine: Medicine
+    cure: Cure
     parts: list[Part]
     look: Consequences
     offers: OfferList
@@ -109,7 +109,7 @@ def practice(papers: Papers) -> Practice:
     return Practice(
         symptoms=symptom_rows(),
         sorting=sort_complaint(papers.complaint),
-        medicine=medicine(papers.complaint),
+        cure=cure(papers.complaint),
         parts=parts_to_see(papers.vehicle),
         look=consequences(papers.vehicle, papers.look),
         offers=offers(papers.vehicle),

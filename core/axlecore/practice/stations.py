@@ -6,17 +6,17 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 
-from axlecore.choose import AXLES
 from axlecore.fitup.arrival import Result
 from axlecore.fitup.sheet import AxleFit, Fitting
-from axlecore.loads import LoadKey
-from axlecore.measure import Known, Measured, Record
 from axlecore.practice.consequences import consequences
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.fitting import FitStation
 from axlecore.practice.listen import Complaint, Verdict
 from axlecore.practice.look import LookOver, Rating, parts_to_see
-from axlecore.rig import SetUp, Vehicle
+from axlecore.quantities.measure import Known, Measured, Record
+from axlecore.vehicle.ends import End, Side
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import SetUp, Vehicle
 
 
 class Station(StrEnum):
@@ -160,16 +160,22 @@ def _read(*numbers: Measured | None) -> bool:
 def _listen_checks(papers: Papers) -> Iterator[Check]:
     complaint = papers.complaint
     yield Check(
-        "said", "The complaint is written in the owner's words.",
-        bool(complaint.words.strip()), False, "words",
-    )  # fmt: skip
+        "said",
+        "The complaint is written in the owner's words.",
+        bool(complaint.words.strip()),
+        False,
+        "words",
+    )
     if papers.kind is JobKind.UPGRADE:
         felt = any(value != "none" for value in vars(complaint.symptoms).values())
         yield Check("picked", "What is felt is picked on the journey.", felt, False, "symptoms")
         yield Check(
-            "medicine", "Whether a bar is the medicine is accepted, or overridden with a reason.",
-            complaint.verdict is not Verdict.OPEN, False, "verdict",
-        )  # fmt: skip
+            "cure",
+            "Whether a bar will cure it is accepted, or overridden with a reason.",
+            complaint.verdict is not Verdict.OPEN,
+            False,
+            "verdict",
+        )
 
 
 def _weigh_checks(papers: Papers) -> Iterator[Check]:
@@ -183,57 +189,108 @@ def _weigh_checks(papers: Papers) -> Iterator[Check]:
             (ready.rear_left_kg, ready.rear_right_kg),
         )
     )
-    yield Check("weighed", "Both axles are weighed, trip-ready.", axles_weighed, False,
-                f"load_states.{at}.front_left_kg")  # fmt: skip
+    yield Check(
+        "weighed",
+        "Both axles are weighed, trip-ready.",
+        axles_weighed,
+        False,
+        f"load_states.{at}.front_left_kg",
+    )
     rated = _read(vehicle.front.rating_kg, vehicle.rear.rating_kg, vehicle.rating_kg)
-    yield Check("rated", "The three ratings are read from the plates.", rated, False,
-                "front.rating_kg")  # fmt: skip
+    yield Check(
+        "rated", "The three ratings are read from the plates.", rated, False, "front.rating_kg"
+    )
     over = [stop for stop in papers.stops if stop.rule.startswith("over_")]
-    yield Check("within", "No axle, nor the vehicle, is over its rating.", not over, True,
-                over[0].place or "rating_kg" if over else "rating_kg")  # fmt: skip
+    yield Check(
+        "within",
+        "No axle, nor the vehicle, is over its rating.",
+        not over,
+        True,
+        over[0].place or "rating_kg" if over else "rating_kg",
+    )
     other = [stop for stop in papers.stops if stop not in over]
-    yield Check("stands", "The numbers describe a vehicle that stands.", not other, True,
-                (other[0].place if other else None) or "wheelbase_m")  # fmt: skip
-    yield Check("sized", "Wheelbase and both tracks are measured.",
-                _read(vehicle.wheelbase_m, vehicle.front.track_m, vehicle.rear.track_m), False,
-                "wheelbase_m")  # fmt: skip
+    yield Check(
+        "stands",
+        "The numbers describe a vehicle that stands.",
+        not other,
+        True,
+        (other[0].place if other else None) or "wheelbase_m",
+    )
+    yield Check(
+        "sized",
+        "Wheelbase and both tracks are measured.",
+        _read(vehicle.wheelbase_m, vehicle.front.track_m, vehicle.rear.track_m),
+        False,
+        "wheelbase_m",
+    )
     height = ready.centre_of_gravity_height_m
-    yield Check("centred", "The centre of gravity's height is more than a class default.",
-                height.known is not Known.DEFAULT, False,
-                f"load_states.{at}.centre_of_gravity_height_m")  # fmt: skip
-    for name in ("front", "rear"):
-        fitted = getattr(vehicle, name).standard_bar
+    yield Check(
+        "centred",
+        "The centre of gravity's height is more than a class default.",
+        height.known is not Known.DEFAULT,
+        False,
+        f"load_states.{at}.centre_of_gravity_height_m",
+    )
+    for name in End:
+        fitted = vehicle.of_end(name).standard_bar
         if fitted is not None:
             yield Check(
-                f"{name}_bar", f"The {name} bar's diameter is read with a caliper.",
-                _read(fitted.bar.outside_diameter_m), False,
+                f"{name}_bar",
+                f"The {name} bar's diameter is read with a caliper.",
+                _read(fitted.bar.outside_diameter_m),
+                False,
                 f"{name}.standard_bar.bar.outside_diameter_m",
-            )  # fmt: skip
+            )
 
 
 def _look_checks(papers: Papers) -> Iterator[Check]:
     parts = parts_to_see(papers.vehicle)
     unseen = [part for part in parts if papers.look.of(part.key).rating is Rating.UNSEEN]
-    yield Check("seen", "Every part of the list is looked at.", not unseen, False,
-                f"parts.{unseen[0].key}" if unseen else "rust")  # fmt: skip
+    yield Check(
+        "seen",
+        "Every part of the list is looked at.",
+        not unseen,
+        False,
+        f"parts.{unseen[0].key}" if unseen else "rust",
+    )
     yield Check("rust", "Rust is rated.", papers.look.rust != "unseen", False, "rust")
     stops = [
         finding
         for finding in consequences(papers.vehicle, papers.look).findings
         if finding.kind is Kind.STOP
     ]
-    yield Check("no_stop", "Nothing under the vehicle is a stop.", not stops, True,
-                (stops[0].place if stops else None) or "rust")  # fmt: skip
+    yield Check(
+        "no_stop",
+        "Nothing under the vehicle is a stop.",
+        not stops,
+        True,
+        (stops[0].place if stops else None) or "rust",
+    )
 
 
 def _choose_checks(papers: Papers) -> Iterator[Check]:
-    yield Check("decided", "The choice is recorded, with the figures it was made by.",
-                papers.decided, False, "decision")  # fmt: skip
+    yield Check(
+        "decided",
+        "The choice is recorded, with the figures it was made by.",
+        papers.decided,
+        False,
+        "decision",
+    )
     broken = [found for found in papers.findings if found.rule.startswith("decision_")]
-    yield Check("holds", "The recorded choice still holds with today's measurements.",
-                papers.decided and not broken, False, "decision")  # fmt: skip
-    yield Check("no_stop", "No rating is exceeded, and the vehicle stands.", not papers.stops, True,
-                (papers.stops[0].place if papers.stops else None) or "rating_kg")  # fmt: skip
+    yield Check(
+        "holds",
+        "The recorded choice still holds with today's measurements.",
+        papers.decided and not broken,
+        False,
+        "decision",
+    )
+    yield Check(
+        "no_stop",
+        "No rating is exceeded, and the vehicle stands.",
+        not papers.stops,
+        True,
+        (papers.stops[0].place if papers.stops else None) or "rating_kg",
+    )
 
 
 def _fit_station_checks(papers: Papers) -> Iterator[Check]:
@@ -256,51 +313,70 @@ def fit_checks(
     fit : FitStation or None
         What it comes to; None where nobody has begun it.
     """
-    begun = [name for name in AXLES if getattr(fitting, name) is not None]
-    wanted = [name for name in AXLES if getattr(set_up, name) is not None]
+    sheets = {name: sheet for name in End if (sheet := fitting.of_end(name)) is not None}
+    begun = list(sheets)
+    wanted = [name for name in End if set_up.of_end(name) is not None]
     missing = [name for name in wanted if name not in begun]
     yield Check(
-        "fit_begun", "The fit-up of every axle that gets a bar or link is done.",
-        bool(begun) and not missing, False, f"fitting.{(missing or wanted or ['rear'])[0]}",
-    )  # fmt: skip
+        "fit_begun",
+        "The fit-up of every axle that gets a bar or link is done.",
+        bool(begun) and not missing,
+        False,
+        f"fitting.{(missing or wanted or [End.REAR])[0]}",
+    )
     unread = [
-        f"fitting.{name}.{place}" for name in begun
-        for place, number in _fit_numbers(getattr(fitting, name)) if not _read(number)
-    ]  # fmt: skip
+        f"fitting.{name}.{place}"
+        for name, sheet in sheets.items()
+        for place, number in _fit_numbers(sheet)
+        if not _read(number)
+    ]
     yield Check(
-        "fit_measured", "Holes, links and travel are measured on the vehicle.", not unread, False,
+        "fit_measured",
+        "Holes, links and travel are measured on the vehicle.",
+        not unread,
+        False,
         unread[0] if unread else "fitting",
-    )  # fmt: skip
+    )
     findings = [] if fit is None else fit.findings
     trouble = {} if fit is None else fit.trouble
     stops = [one for one in findings if one.kind is Kind.STOP]
     yield Check(
-        "fit_no_stop", "No stop in the fit-up: it goes in, hits nothing, carries no axle.",
-        not stops and not trouble, True, (stops[0].place if stops else None) or "fitting",
-    )  # fmt: skip
+        "fit_no_stop",
+        "No stop in the fit-up: it goes in, hits nothing, carries no axle.",
+        not stops and not trouble,
+        True,
+        (stops[0].place if stops else None) or "fitting",
+    )
     fixes = [one for one in findings if one.kind is Kind.FIX]
     yield Check(
-        "fit_settled", "What the fit-up found to fix is settled.", not fixes, False,
+        "fit_settled",
+        "What the fit-up found to fix is settled.",
+        not fixes,
+        False,
         (fixes[0].place if fixes else None) or "fitting",
-    )  # fmt: skip
+    )
     if kind is not JobKind.LINK_LENGTH:
-        boxes = [
-            (name, getattr(fit, name).arrival) for name in begun if getattr(fit, name, None)
-        ]  # fmt: skip
+        stations = {} if fit is None else {name: fit.of_end(name) for name in begun}
+        boxes = [(name, one.arrival) for name, one in stations.items() if one is not None]
         left = [
-            f"arrival.{name}.{item.place}" for name, box in boxes for item in box.items
+            f"arrival.{name}.{item.place}"
+            for name, box in boxes
+            for item in box.items
             if item.result is Result.OPEN
-        ]  # fmt: skip
+        ]
         yield Check(
-            "arrived", "What came is measured and counted before the old bar comes off.",
-            bool(boxes) and not left, False, left[0] if left else "arrival",
-        )  # fmt: skip
+            "arrived",
+            "What came is measured and counted before the old bar comes off.",
+            bool(boxes) and not left,
+            False,
+            left[0] if left else "arrival",
+        )
 
 
 def _fit_numbers(fit: AxleFit) -> Iterator[tuple[str, Measured]]:
     """Numbers that decide the fit, as far as they are picked."""
-    for side in ("left", "right"):
-        pick = getattr(fit, side)
+    for side in Side:
+        pick = fit.of_side(side)
         hole, spot = fit.link_holes[pick.link_hole], fit.bar_places[pick.bar_place]
         yield f"link_holes.{pick.link_hole}.forward_m", hole.forward_m
         yield f"link_holes.{pick.link_hole}.height_m", hole.height_m

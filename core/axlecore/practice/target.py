@@ -6,14 +6,14 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from axlecore.choosing.ranking import Wishes
 from axlecore.errors import InputError
-from axlecore.evaluate import Evaluation
-from axlecore.loads import LOAD_NAMES, LoadKey
-from axlecore.measure import Measured, Record, check_places, place
+from axlecore.lean.evaluate import Evaluation
 from axlecore.practice.finding import Finding, Kind
-from axlecore.ranking import Wishes
-from axlecore.rig import RigKind
-from axlecore.units import Dimension
+from axlecore.quantities.measure import Measured, Record, check_places, place
+from axlecore.quantities.units import Dimension
+from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
+from axlecore.vehicle.rig import RigKind
 
 
 @dataclass(frozen=True)
@@ -142,11 +142,12 @@ def suggestions(kind: RigKind, evaluation: Evaluation) -> list[Suggestion]:
             aim = min(usual, 0.8 * math.degrees(now))
             found.append(
                 Suggestion(
-                    f"states.{state.key}.{name}", f"{aim:.1f} deg",
+                    f"states.{state.key}.{name}",
+                    f"{aim:.1f} deg",
                     f"{kind.replace('_', ' ')}: {why}; about {usual:.1f}° is where complaints "
                     f"end. It leans {math.degrees(now):.1f}° now {LOAD_NAMES[state.key]}.",
                 )
-            )  # fmt: skip
+            )
     found.append(
         Suggestion("share_loss_points", "3", "more than three points and the rear lets go first")
     )
@@ -172,11 +173,15 @@ def wishes_of(target: Target, key: LoadKey, budget: float | None, days: float | 
     of_state = target.of(key)
     fall, rise = target.share_loss_points, target.share_gain_points
     return Wishes(
-        state=key, lean_rad=_value(of_state.lean_rad), wind_lean_rad=_value(of_state.gust_lean_rad),
+        state=key,
+        lean_rad=_value(of_state.lean_rad),
+        wind_lean_rad=_value(of_state.gust_lean_rad),
         share_loss=Wishes().share_loss if fall is None else fall.value / 100,
         share_gain=Wishes().share_gain if rise is None else rise.value / 100,
-        head_toss_growth=_value(target.head_toss_growth), budget=budget, days=days,
-    )  # fmt: skip
+        head_toss_growth=_value(target.head_toss_growth),
+        budget=budget,
+        days=days,
+    )
 
 
 def _value(found: Measured | None) -> float | None:
@@ -227,10 +232,13 @@ def misses(target: Target, evaluation: Evaluation) -> list[Miss]:
             # What is shown as the same is the same: a twentieth of a degree.
             if aimed is not None and lean > aimed.value + math.radians(0.05):
                 found.append(
-                    Miss(f"states.{state.key}.{name}",
-                         f"{math.degrees(lean):.1f}° {words} {LOAD_NAMES[state.key]}, "
-                         f"{math.degrees(aimed.value):.1f}° aimed at", state.key)
-                )  # fmt: skip
+                    Miss(
+                        f"states.{state.key}.{name}",
+                        f"{math.degrees(lean):.1f}° {words} {LOAD_NAMES[state.key]}, "
+                        f"{math.degrees(aimed.value):.1f}° aimed at",
+                        state.key,
+                    )
+                )
     return found
 
 
@@ -246,10 +254,14 @@ def target_findings(target: Target, evaluation: Evaluation) -> list[Finding]:
     """
     return [
         Finding(
-            "target_missed", Kind.WATCH, "What is chosen does not reach the target.",
+            "target_missed",
+            Kind.WATCH,
+            "What is chosen does not reach the target.",
             f"It comes to {miss.text}.",
             "See what it would take, or aim at less and tell the owner why.",
-            miss.text, f"target.{miss.place}", miss.state,
+            miss.text,
+            f"target.{miss.place}",
+            miss.state,
         )
         for miss in misses(target, evaluation)
-    ]  # fmt: skip
+    ]

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from axlecore.rig import Action, AxleChoice, Joints, SetUp
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import Action, AxleChoice, Joints, SetUp
 
 _DONE = {
-    Action.SUPPLEMENT: "beside the standard bar", Action.REPLACE: "in place of the standard bar",
+    Action.SUPPLEMENT: "beside the standard bar",
+    Action.REPLACE: "in place of the standard bar",
     Action.NEW: "as new bar",
-}  # fmt: skip
+}
 
 
 def chosen_words(set_up: SetUp) -> list[str]:
@@ -19,14 +21,14 @@ def chosen_words(set_up: SetUp) -> list[str]:
         What is chosen.
     """
     lines = []
-    for name in ("front", "rear"):
-        choice: AxleChoice | None = getattr(set_up, name)
+    for name in End:
+        choice: AxleChoice | None = set_up.of_end(name)
         if choice is not None:
             fitted = choice.fitted
             lines.append(
                 f"{name.capitalize()}: {fitted.bar.name} {_DONE[choice.action]}, "
                 f"hole {fitted.hole + 1}"
             )
-        if getattr(set_up, f"{name}_joints") is Joints.RENEWED:
+        if set_up.joints(name) is Joints.RENEWED:
             lines.append(f"{name.capitalize()}: links and bushings of the standard bar renewed")
     return lines or ["Nothing is chosen: it stays as it is"]

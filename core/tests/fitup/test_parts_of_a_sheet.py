@@ -4,16 +4,15 @@ import math
 import unittest
 from dataclasses import replace
 
-from axlecore.bar import bar_rates
-from axlecore.choose import axle_named
+from axlecore.bars.bar import bar_rates
 from axlecore.errors import InputError
-from axlecore.evaluate import evaluate
-from axlecore.fasteners import Cushion, Lubrication
+from axlecore.fasteners.torque import BushingMaterial, Lubrication
 from axlecore.fitup.across import across_report
-from axlecore.fitup.applied import fitted_bar, side_gains, unequal_sides, with_fit_up
+from axlecore.fitup.applied import fitted_bar, side_ratios, unequal_sides, with_fit_up, with_travel
 from axlecore.fitup.arrival import BoxCheck, Result, Seen, arrival_report
 from axlecore.fitup.bolts import kit_bolts
 from axlecore.fitup.drilling import drill_plan, template
+from axlecore.fitup.links import Attitude
 from axlecore.fitup.report import fit_report
 from axlecore.fitup.sheet import (
     USUAL_STACK,
@@ -28,16 +27,17 @@ from axlecore.fitup.sheet import (
 from axlecore.fitup.stack import check_order, stack_report
 from axlecore.fitup.start import (
     LAYOUTS,
-    NEIGHBOURS,
+    OBSTACLES,
     begin,
     usual_stack,
     with_part,
     without_part,
 )
-from axlecore.links import Attitude
-from axlecore.parts import FitsFor, MadeFor, PartKind, RackPart, SheetTorque
+from axlecore.lean.evaluate import evaluate
 from axlecore.practice.classes import class_vehicle
-from axlecore.rig import RigKind, SetUp
+from axlecore.racks.parts import FitsFor, MadeFor, PartKind, RackPart, SheetTorque
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import RigKind, SetUp
 from tests.fitup.sheets import axle_fit, hole, pick
 from tests.rigs import bar, choice, m, vehicle_c
 
@@ -57,18 +57,18 @@ class StackTests(unittest.TestCase):
         # 178 + 8.4 of nut + 3 of thread: 189.4, next made 200.
         self.assertAlmostEqual(found.bolt_m, 0.2)
 
-    def test_long_cushions_make_it_longer_by_two(self):
+    def test_long_bushings_make_it_longer_by_two(self):
         self.assertAlmostEqual(stack_report(self.STACK).swapped_m, 0.154)
-        longer = tuple(P.LONG_CUSHION if piece is P.CUSHION else piece for piece in USUAL_STACK)
+        longer = tuple(P.LONG_BUSHING if piece is P.BUSHING else piece for piece in USUAL_STACK)
         found = stack_report(replace(self.STACK, order=longer))
         self.assertAlmostEqual(found.eye_to_eye_m, 0.154)
         self.assertAlmostEqual(found.swapped_m, 0.134)
 
-    def test_a_cushion_tightened_too_far_is_crushed(self):
+    def test_a_bushing_tightened_too_far_is_crushed(self):
         read = replace(self.STACK, free_m=m(0.016), outside_m=m(0.034))
         self.assertFalse(stack_report(read).crushed)  # 15 of 16 mm, least 14.7
-        self.assertTrue(stack_report(replace(read, cushion_m=m(0.014))).crushed)
-        rubber = replace(read, cushion_m=m(0.014), material=Cushion.RUBBER)
+        self.assertTrue(stack_report(replace(read, bushing_m=m(0.014))).crushed)
+        rubber = replace(read, bushing_m=m(0.014), material=BushingMaterial.RUBBER)
         self.assertFalse(stack_report(rubber).crushed)
         self.assertAlmostEqual(stack_report(rubber).crush.height_m, 0.0136)
         self.assertIsNone(stack_report(self.STACK).crush)
@@ -78,7 +78,7 @@ class StackTests(unittest.TestCase):
         for wrong, piece, words in (
             (usual[1:], 0, "begins with the bolt's head"),
             (usual[:-1], 11, "ends with its nut"),
-            ([P.HEAD, P.CUSHION, P.PLATE, *usual[4:]], 1, "cup washer"),
+            ([P.HEAD, P.BUSHING, P.PLATE, *usual[4:]], 1, "cup washer"),
             ([P.HEAD, P.WASHER, P.PLATE, *usual[4:]], 2, "clunks"),
             ([*usual[:5], P.SLEEVE, *usual[7:]], 4, "cup washer"),
             ([*usual[:6], P.NUT, *usual[7:]], 6, "at an end only"),
@@ -110,8 +110,11 @@ class AcrossTests(unittest.TestCase):
         self.assertAlmostEqual(found.plumb_rad[0], -found.plumb_rad[1])
 
     def test_saddle_and_u_bolt_against_the_tube(self):
-        for bore, bolt, fits in ((0.089, 0.092, (True, True)), (0.095, 0.086, (False, False)),
-                                 (None, None, (None, None))):  # fmt: skip
+        for bore, bolt, fits in (
+            (0.089, 0.092, (True, True)),
+            (0.095, 0.086, (False, False)),
+            (None, None, (None, None)),
+        ):
             found = self.report(
                 saddle_bore_m=None if bore is None else m(bore),
                 u_bolt_inside_m=None if bolt is None else m(bolt),
@@ -123,8 +126,9 @@ class AcrossTests(unittest.TestCase):
         """Saddles at ±400 mm, 60 wide: their rims end at 370 and 430."""
         found = self.report(vent_m=m(0.3), weld_m=m(-0.44), line_m=m(-0.42))
         clear = {one.what: (round(one.clear_m, 6), one.fine) for one in found.keep_off}
-        self.assertEqual(clear, {"vent": (0.07, True), "weld": (0.01, False),
-                                 "line": (-0.01, False)})  # fmt: skip
+        self.assertEqual(
+            clear, {"vent": (0.07, True), "weld": (0.01, False), "line": (-0.01, False)}
+        )
 
     def test_offset_links_are_handed(self):
         fit = axle_fit()
@@ -169,8 +173,9 @@ class DrillTests(unittest.TestCase):
             for spot, wanted in zip(spots, ((-0.035, 0.045), (0.05, 0.08)), strict=True):
                 self.assertAlmostEqual(spot[0], wanted[0])
                 self.assertAlmostEqual(spot[1], wanted[1])
-            self.assertTrue(all(0 < c.x_m < one.width_m and 0 < c.y_m < one.height_m
-                                for c in one.circles))  # fmt: skip
+            self.assertTrue(
+                all(0 < c.x_m < one.width_m and 0 < c.y_m < one.height_m for c in one.circles)
+            )
             self.assertEqual(one.ruler[2], 0.1)
         with self.assertRaises(InputError):
             template(fit, "top")
@@ -182,12 +187,13 @@ class DrillTests(unittest.TestCase):
 class BoltTests(unittest.TestCase):
     SHEET = (
         SheetTorque("frame", "M10x1.5", "8.8", 4, 110.0),
-        SheetTorque("link", "M12", "8.8", 4, 75.0), SheetTorque("saddle", "M12", "8", 4),
+        SheetTorque("link", "M12", "8.8", 4, 75.0),
+        SheetTorque("saddle", "M12", "8", 4),
         SheetTorque("clamp", "M12", "10.9", 2),
-    )  # fmt: skip
+    )
 
     def bolts(self, threads="medium", school="sheet", **reasons):
-        return kit_bolts("rear", self.SHEET, threads, school, 0.014, reasons)
+        return kit_bolts(End.REAR, self.SHEET, threads, school, 0.014, reasons)
 
     def test_a_torque_that_would_stretch_its_bolt_is_not_used_until_a_lead_says_why(self):
         one = self.bolts()[0]
@@ -209,19 +215,32 @@ class BoltTests(unittest.TestCase):
         self.assertEqual(self.bolts()[3].use_n_m, self.bolts()[3].computed_n_m)
 
     def test_a_cushioned_joint_is_outside_the_rule(self):
-        sheet = (SheetTorque("link cushions", "M10", "8.8", 4),)
-        one = kit_bolts("rear", sheet, "medium", "sheet", 0.014, {})[0]
+        sheet = (SheetTorque("link bushings", "M10", "8.8", 4),)
+        one = kit_bolts(End.REAR, sheet, "medium", "sheet", 0.014, {})[0]
         self.assertIsNone(one.use_n_m)
         self.assertIn("bulges slightly", one.says)
 
 
 class ArrivalTests(unittest.TestCase):
-    PART = RackPart(PartKind.KIT, "SG-1", "Salt", FitsFor(MadeFor.REAR, 0, 9000), bar=BAR,
-                    contents=("2 × SG-L180", "4 x M10 bolts", "grease"))  # fmt: skip
+    PART = RackPart(
+        PartKind.KIT,
+        "SG-1",
+        "Salt",
+        FitsFor(MadeFor.REAR, 0, 9000),
+        bar=BAR,
+        contents=("2 × SG-L180", "4 x M10 bolts", "grease"),
+    )
     FULL = BoxCheck(
-        m(0.0286), m(0.26), m(0.261), m(1.02), Seen.YES, Seen.YES, Seen.YES, Seen.YES,
+        m(0.0286),
+        m(0.26),
+        m(0.261),
+        m(1.02),
+        Seen.YES,
+        Seen.YES,
+        Seen.YES,
+        Seen.YES,
         {"0": "2", "1": "4", "2": "1"},
-    )  # fmt: skip
+    )
 
     def result(self, **changes):
         return arrival_report(replace(self.FULL, **changes), BAR, self.PART)
@@ -257,49 +276,54 @@ class AppliedTests(unittest.TestCase):
     def test_the_roll_figures_take_gain_and_hole_of_the_fit_up(self):
         fit = axle_fit(link_holes=(hole(0.15, 0.64),), both=pick(bar_hole=1))
         _, set_up = with_fit_up(self.VEHICLE, self.CHOSEN, Fitting(rear=fit))
-        gain = side_gains(fit, BAR)[0].value
+        motion_ratio = side_ratios(fit, BAR)[0].value
         self.assertEqual(set_up.rear.fitted.hole, 1)
-        self.assertAlmostEqual(set_up.rear.fitted.motion_gain.value, gain)
+        self.assertAlmostEqual(set_up.rear.fitted.motion_ratio.value, motion_ratio)
         before = evaluate(self.VEHICLE, self.CHOSEN).rear.after
         after = evaluate(self.VEHICLE, set_up).rear.after
         rates = bar_rates([self.CHOSEN.rear.fitted.bar] * 2, [0, 1])
         self.assertAlmostEqual(
-            (after.chosen_bar or 0) / (before.chosen_bar or 1), gain**2 * rates[1] / rates[0], 6
+            (after.chosen_bar or 0) / (before.chosen_bar or 1),
+            motion_ratio**2 * rates[1] / rates[0],
+            6,
         )
 
     def test_without_a_choice_the_standard_bar_takes_them(self):
         vehicle, set_up = with_fit_up(self.VEHICLE, SetUp(), Fitting(rear=axle_fit()))
         self.assertEqual(set_up, SetUp())
-        self.assertEqual(vehicle.rear.standard_bar.motion_gain.typed, "from the fit-up")
+        self.assertEqual(vehicle.rear.standard_bar.motion_ratio.typed, "from the fit-up")
 
     def test_what_cannot_be_assembled_leaves_them_alone(self):
         wrong = Fitting(rear=axle_fit(both=pick(0.9)), front=axle_fit())
-        self.assertEqual(with_fit_up(self.VEHICLE, self.CHOSEN, wrong), (self.VEHICLE, self.CHOSEN))
+        known = with_travel(self.VEHICLE, wrong)
+        self.assertEqual(with_fit_up(self.VEHICLE, self.CHOSEN, wrong), (known, self.CHOSEN))
         with self.assertRaises(InputError) as caught:
-            fitted_bar(self.VEHICLE, SetUp(), "front")
+            fitted_bar(self.VEHICLE, SetUp(), End.FRONT)
         self.assertIn("choose one first", caught.exception.message)
 
     def test_unequal_links_preload_the_bar_and_lean_the_vehicle(self):
         """End force is rate × difference ÷ 2; the difference of two level tips by their links."""
         fit = axle_fit(link_holes=(hole(0.26, 0.64),), right=pick(0.25))
         _, set_up = with_fit_up(self.VEHICLE, self.CHOSEN, Fitting(rear=fit))
-        found = unequal_sides(self.VEHICLE, set_up, "rear", fit, 0)
+        found = unequal_sides(self.VEHICLE, set_up, End.REAR, fit, 0)
         rate = bar_rates([set_up.rear.fitted.bar], [0])[0]
         self.assertAlmostEqual(found.mismatch_m, 0.01, 4)
         self.assertAlmostEqual(found.preload_n, rate * found.mismatch_m / 2)
         self.assertGreater(found.rest_lean_rad, 0)
         mirrored = replace(fit, left=fit.right, right=fit.left)
-        other = unequal_sides(self.VEHICLE, set_up, "rear", mirrored, 0)
+        other = unequal_sides(self.VEHICLE, set_up, End.REAR, mirrored, 0)
         self.assertAlmostEqual(other.rest_lean_rad, -found.rest_lean_rad, 4)
 
     def test_a_shorter_arm_on_one_side_stiffens_half_as_much_as_on_both(self):
         fit = axle_fit(right=pick(bar_hole=1))
-        found = unequal_sides(self.VEHICLE, self.CHOSEN, "rear", fit, 0)
+        found = unequal_sides(self.VEHICLE, self.CHOSEN, End.REAR, fit, 0)
         both = axle_fit(both=pick(bar_hole=1))
-        gains = [side_gains(one, BAR)[0].value for one in (axle_fit(), both)]
+        ratios = [side_ratios(one, BAR)[0].value for one in (axle_fit(), both)]
         bars = [self.CHOSEN.rear.fitted.bar] * 2
-        low, high = (rate * gain**2 for rate, gain in
-                     zip(bar_rates(bars, [0, 1]), gains, strict=True))  # fmt: skip
+        low, high = (
+            rate * motion_ratio**2
+            for rate, motion_ratio in zip(bar_rates(bars, [0, 1]), ratios, strict=True)
+        )
         self.assertAlmostEqual(found.stiffness_change, ((1 + (high / low) ** 0.5) / 2) ** 2 - 1, 9)
 
     def test_a_gain_is_as_sure_as_its_places(self):
@@ -309,8 +333,8 @@ class AppliedTests(unittest.TestCase):
                 link_holes=(replace(hole(0.2, 0.64), forward_m=replace(m(0.2), tolerance=0.02)),)
             ),
         )
-        self.assertEqual(side_gains(sure, BAR)[0].tolerance, 0.0)
-        self.assertGreater(side_gains(unsure, BAR)[0].tolerance, 0.001)
+        self.assertEqual(side_ratios(sure, BAR)[0].tolerance, 0.0)
+        self.assertGreater(side_ratios(unsure, BAR)[0].tolerance, 0.001)
 
 
 class StartTests(unittest.TestCase):
@@ -319,8 +343,8 @@ class StartTests(unittest.TestCase):
         tried = 0
         for kind in RigKind:
             vehicle = class_vehicle(kind)
-            for name in ("front", "rear"):
-                axle = axle_named(vehicle, name)
+            for name in (End.FRONT, End.REAR):
+                axle = vehicle.of_end(name)
                 for layout in LAYOUTS:
                     there = fitted_bar(vehicle, SetUp(), name).bar
                     try:
@@ -348,34 +372,36 @@ class StartTests(unittest.TestCase):
     def test_things_are_added_and_taken_away(self):
         axle = vehicle_c().rear
         fitting = Fitting(rear=axle_fit())
-        for place in ("link_hole", "bar_place", "drilled", "stack", *NEIGHBOURS):
-            fitting = with_part(fitting, "rear", axle, place)
+        for place in ("link_hole", "bar_place", "drilled", "stack", *OBSTACLES):
+            fitting = with_part(fitting, End.REAR, axle, place)
         fit = fitting.rear
-        self.assertEqual((len(fit.link_holes), len(fit.bar_places), len(fit.drilled),
-                          len(fit.obstacles)), (3, 2, 1, len(NEIGHBOURS)))  # fmt: skip
+        self.assertEqual(
+            (len(fit.link_holes), len(fit.bar_places), len(fit.drilled), len(fit.obstacles)),
+            (3, 2, 1, len(OBSTACLES)),
+        )
         self.assertEqual(fit.stack, usual_stack())
         for place in ("link_holes.2", "bar_places.1", "drilled.0", "stack", "obstacles.0"):
-            fitting = without_part(fitting, "rear", place)
-        self.assertEqual(len(fitting.rear.obstacles), len(NEIGHBOURS) - 1)
+            fitting = without_part(fitting, End.REAR, place)
+        self.assertEqual(len(fitting.rear.obstacles), len(OBSTACLES) - 1)
         self.assertIsNone(fitting.rear.stack)
 
     def test_a_pick_keeps_its_hole_when_one_before_it_goes(self):
         fitting = Fitting(rear=axle_fit(both=pick(link_hole=1)))
-        fit = without_part(fitting, "rear", "link_holes.0").rear
+        fit = without_part(fitting, End.REAR, "link_holes.0").rear
         self.assertEqual(fit.link_holes[fit.left.link_hole], axle_fit().link_holes[1])
         self.assertEqual(fit.right.link_hole, 0)
 
     def test_what_is_not_there_is_refused_by_name(self):
         fitting = Fitting(rear=axle_fit())
         for work in (
-            lambda: with_part(fitting, "rear", vehicle_c().rear, "moon"),
-            lambda: with_part(fitting, "front", vehicle_c().rear, "tyre"),
+            lambda: with_part(fitting, End.REAR, vehicle_c().rear, "moon"),
+            lambda: with_part(fitting, End.FRONT, vehicle_c().rear, "tyre"),
             lambda: with_part(fitting, "top", vehicle_c().rear, "tyre"),
-            lambda: without_part(fitting, "rear", "obstacles.3"),
-            lambda: without_part(fitting, "rear", "mount"),
+            lambda: without_part(fitting, End.REAR, "obstacles.3"),
+            lambda: without_part(fitting, End.REAR, "mount"),
             # A hole that is picked stays, and so the last one of a bracket.
-            lambda: without_part(fitting, "rear", "bar_places.0"),
-            lambda: without_part(fitting, "rear", "link_holes.0"),
+            lambda: without_part(fitting, End.REAR, "bar_places.0"),
+            lambda: without_part(fitting, End.REAR, "link_holes.0"),
         ):
             with self.assertRaises(InputError):
                 work()

@@ -1,4 +1,4 @@
-"""Arm and link through the travel: branch, gain, reach and what load states do."""
+"""Arm and link through the travel: branch, motion ratio, reach and what load states do."""
 
 import math
 import unittest
@@ -8,12 +8,12 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from axlecore.bar import Bar
+from axlecore.bars.bar import Bar
 from axlecore.errors import InputError
 from axlecore.fitup.advice import RackLink, link_advice, wanted_link
+from axlecore.fitup.links import Attitude, dyad, link_attitude, toggled
 from axlecore.fitup.sheet import Heading, LinkGoes, Mount
 from axlecore.fitup.sweep import STEPS, arm_length, linkage, reach, travels
-from axlecore.links import Attitude, dyad, link_attitude, toggled
 from tests.fitup.sheets import axle_fit, hole, pick
 from tests.rigs import bar, m
 
@@ -23,7 +23,7 @@ BAR = bar()
 class SweepTests(unittest.TestCase):
     def test_worked_cases_17_and_18_on_a_sheet(self):
         """The same numbers as the physics gives for the bare link."""
-        for link_hole, arm, between, gain in (
+        for link_hole, arm, between, motion_ratio in (
             (0, 0.011, 88.818, 1.0),
             (1, 16.196, 97.887, 0.99895),
         ):
@@ -31,19 +31,22 @@ class SweepTests(unittest.TestCase):
             found = line.at(np.zeros(1)).dyad
             self.assertAlmostEqual(math.degrees(found.arm_rad[0, 0]), arm, 2)
             self.assertAlmostEqual(math.degrees(found.between_rad[0, 0]), between, 2)
-            self.assertAlmostEqual(found.gain[0, 0], gain, 4)
+            self.assertAlmostEqual(found.motion_ratio[0, 0], motion_ratio, 4)
 
     def test_gain_is_the_slope_of_the_tip_over_travel_wherever_the_bar_is_mounted(self):
         down = axle_fit(
-            mount=Mount.ON_FRAME, link_goes=LinkGoes.DOWN, link_ratio=m(0.62),
-            link_holes=(hole(0.25, 0.2),), both=pick(0.21),
-        )  # fmt: skip
+            mount=Mount.ON_FRAME,
+            link_goes=LinkGoes.DOWN,
+            link_ratio=m(0.62),
+            link_holes=(hole(0.25, 0.2),),
+            both=pick(0.21),
+        )
         for fit, ratio in ((axle_fit(), 1.0), (down, 0.62)):
             line = linkage(fit, BAR, [fit.left])
             step = 1e-6
             found = line.at(np.array([-step, 0.0, step])).dyad
             slope = 0.26 * (found.arm_rad[0, 2] - found.arm_rad[0, 0]) / (2 * step)
-            self.assertAlmostEqual(abs(slope), found.gain[0, 1] * ratio, 5)
+            self.assertAlmostEqual(abs(slope), found.motion_ratio[0, 1] * ratio, 5)
 
     def test_a_rearward_arm_is_the_mirror_image_of_a_forward_one(self):
         forward = linkage(axle_fit(), BAR, [pick()]).at(travels(axle_fit()))
@@ -63,7 +66,7 @@ class SweepTests(unittest.TestCase):
     @given(st.floats(0.15, 0.35), st.floats(0.1, 0.35), st.floats(0.1, 0.35), st.floats(0.1, 0.4))
     def test_the_link_is_as_long_as_it_is_or_missing_by_what_is_said(self, arm, along, up, link):
         found = dyad(arm, along, up, link)
-        if np.isfinite(found.gain):
+        if np.isfinite(found.motion_ratio):
             self.assertAlmostEqual(
                 math.hypot(along - found.tip_along_m, up - found.tip_up_m), link, 9
             )
@@ -76,10 +79,22 @@ class SweepTests(unittest.TestCase):
         self.assertAlmostEqual(arm_length(BAR, 0), 0.26)
         self.assertAlmostEqual(arm_length(BAR, 2), 0.20)
         splayed = Bar(
-            "case 5", tuple((x / 1e3, y / 1e3, z / 1e3) for x, y, z in (
-                (330, -600, 40), (220, -560, 0), (0, -500, 0), (0, 500, 0), (220, 560, 0),
-                (330, 600, 40))), m(0.0349), m(0.0), m(0.8),
-        )  # fmt: skip
+            "case 5",
+            tuple(
+                (x / 1e3, y / 1e3, z / 1e3)
+                for x, y, z in (
+                    (330, -600, 40),
+                    (220, -560, 0),
+                    (0, -500, 0),
+                    (0, 500, 0),
+                    (220, 560, 0),
+                    (330, 600, 40),
+                )
+            ),
+            m(0.0349),
+            m(0.0),
+            m(0.8),
+        )
         self.assertAlmostEqual(arm_length(splayed, 0), math.hypot(0.33, 0.04))
 
 
@@ -89,7 +104,9 @@ class ReachTests(unittest.TestCase):
         low, high = reach(line)
         self.assertAlmostEqual(-low[0], math.sqrt(0.5**2 - 0.255**2) - 0.24)
         for travel in (low[0], high[0]):
-            inside, outside = line.at(np.array([travel * 0.999, travel * 1.001])).dyad.gain[0]
+            inside, outside = line.at(np.array([travel * 0.999, travel * 1.001])).dyad.motion_ratio[
+                0
+            ]
             self.assertTrue(np.isfinite(inside))
             self.assertTrue(np.isnan(outside))
 
@@ -114,13 +131,13 @@ class AdviceTests(unittest.TestCase):
             link = wanted_link(fit, BAR, school)
             self.assertAlmostEqual(seen(link_attitude(0.26, 0.255, 0.24, link)), 0.0, 9, school)
 
-    def test_the_link_of_the_least_change_changes_gain_less_than_its_neighbours(self):
+    def test_the_link_of_the_least_change_changes_gain_less_than_its_obstacles(self):
         fit = axle_fit()
         best = wanted_link(fit, BAR, Attitude.LEAST_CHANGE)
 
         def change(link):
-            gain = linkage(fit, BAR, [pick(link)]).at(travels(fit)).dyad.gain[0]
-            return gain.max() - gain.min()
+            motion_ratio = linkage(fit, BAR, [pick(link)]).at(travels(fit)).dyad.motion_ratio[0]
+            return motion_ratio.max() - motion_ratio.min()
 
         self.assertLess(change(best), change(best - 0.015))
         self.assertLess(change(best), change(best + 0.015))

@@ -4,9 +4,9 @@ import math
 import unittest
 from dataclasses import replace
 
-from axlecore.evaluate import evaluate
 from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.arrival import Arrival, BoxCheck, Seen
+from axlecore.fitup.schools import SCHOOLS
 from axlecore.fitup.sheet import (
     DrilledHole,
     Fitting,
@@ -16,8 +16,7 @@ from axlecore.fitup.sheet import (
     Nature,
     StackPiece,
 )
-from axlecore.loads import LoadKey
-from axlecore.parts import FitsFor, MadeFor, PartKind, RackPart, SheetTorque
+from axlecore.lean.evaluate import evaluate
 from axlecore.practice.decision import decide
 from axlecore.practice.finding import Kind
 from axlecore.practice.fitting import Racks, fit_station, promise_findings
@@ -25,16 +24,22 @@ from axlecore.practice.look import LookOver, TubeFacts
 from axlecore.practice.report import assessed
 from axlecore.practice.stations import JobKind, Station, fit_checks
 from axlecore.practice.target import Target
-from axlecore.rig import SetUp
-from axlecore.schools import SCHOOLS
-from tests.fitup.sheets import axle_fit, hole, neighbour, pick
+from axlecore.racks.parts import FitsFor, MadeFor, PartKind, RackPart, SheetTorque
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import SetUp
+from tests.fitup.sheets import axle_fit, hole, obstacle, pick
 from tests.rigs import bar, choice, m, vehicle_c
 
 VEHICLE, CHOSEN = vehicle_c(), SetUp(rear=choice())
 KIT = RackPart(
-    PartKind.KIT, "SG-9", "Saltgrass", FitsFor(MadeFor.REAR, 2500, 4000), bar=bar(34.9),
-    contents=("2 × links",), torques=(SheetTorque("saddle", "M12", "8.8", 4, 75.0),),
-)  # fmt: skip
+    PartKind.KIT,
+    "SG-9",
+    "Saltgrass",
+    FitsFor(MadeFor.REAR, 2500, 4000),
+    bar=bar(34.9),
+    contents=("2 × links",),
+    torques=(SheetTorque("saddle", "M12", "8.8", 4, 75.0),),
+)
 
 
 def station(fit=None, arrival=None, part=KIT, look=None, **schools):
@@ -56,41 +61,108 @@ class FindingTests(unittest.TestCase):
 
     def test_each_rule_speaks_where_it_must_with_place_reason_and_reckoning(self):
         fit = axle_fit()
-        stack = LinkStack(m(0.003), m(0.015), m(0.025), m(0.008), m(0.09),
-                          order=(StackPiece.HEAD, StackPiece.PLATE, StackPiece.NUT))  # fmt: skip
+        stack = LinkStack(
+            m(0.003),
+            m(0.015),
+            m(0.025),
+            m(0.008),
+            m(0.09),
+            order=(StackPiece.HEAD, StackPiece.PLATE, StackPiece.NUT),
+        )
         for rule, kind, place, words, changed in (
             ("cannot_assemble", Kind.STOP, "left.link_m", "mm too long", {"both": pick(0.8)}),
-            ("over_centre", Kind.STOP, "left.link_m", "30° to 150°",
-             {"both": pick(0.59)}),
+            ("over_centre", Kind.STOP, "left.link_m", "30° to 150°", {"both": pick(0.59)}),
             ("carries_axle", Kind.STOP, "droop_m", "hang on the link", {"droop_m": m(0.25)}),
-            ("scarce_droop", Kind.WATCH, "droop_m", "past the damper's stop",
-             {"droop_m": m(0.185)}),
-            ("stops_bump", Kind.STOP, "bump_m", "in line after",
-             {"both": pick(0.1), "link_holes": (hole(0.255, 0.49),), "bump_m": m(0.38)}),
-            ("joint_angle", Kind.FIX, "link.joint_angle_rad", "bears 6°",
-             {"link": replace(fit.link, joint_angle_rad=m(0.1))}),
-            ("clash", Kind.STOP, "obstacles.0.height_m", "into it",
-             {"obstacles": (neighbour(height_m=m(0.42)),)}),
-            ("link_range", Kind.FIX, "left.link_m", "reaches 200 mm to 230 mm",
-             {"link": replace(fit.link, to_m=m(0.23))}),
-            ("engagement", Kind.STOP, "link.thread_length_m", "one and a half diameters",
-             {"link": replace(fit.link, thread_length_m=m(0.05))}),
+            (
+                "scarce_droop",
+                Kind.WATCH,
+                "droop_m",
+                "past the shock's stop",
+                {"droop_m": m(0.185)},
+            ),
+            (
+                "stops_bump",
+                Kind.STOP,
+                "bump_m",
+                "in line after",
+                {"both": pick(0.1), "link_holes": (hole(0.255, 0.49),), "bump_m": m(0.38)},
+            ),
+            (
+                "joint_angle",
+                Kind.FIX,
+                "link.joint_angle_rad",
+                "bears 6°",
+                {"link": replace(fit.link, joint_angle_rad=m(0.1))},
+            ),
+            (
+                "clash",
+                Kind.STOP,
+                "obstacles.0.height_m",
+                "into it",
+                {"obstacles": (obstacle(height_m=m(0.42)),)},
+            ),
+            (
+                "link_range",
+                Kind.FIX,
+                "left.link_m",
+                "reaches 200 mm to 230 mm",
+                {"link": replace(fit.link, to_m=m(0.23))},
+            ),
+            (
+                "engagement",
+                Kind.STOP,
+                "link.thread_length_m",
+                "one and a half diameters",
+                {"link": replace(fit.link, thread_length_m=m(0.05))},
+            ),
             ("stack", Kind.FIX, "stack.order", "Piece 2", {"stack": stack}),
-            ("crushed", Kind.FIX, "stack.cushion_m", "take a set",
-             {"stack": replace(stack, free_m=m(0.02), outside_m=m(0.034))}),
+            (
+                "crushed",
+                Kind.FIX,
+                "stack.bushing_m",
+                "take a set",
+                {"stack": replace(stack, free_m=m(0.02), outside_m=m(0.034))},
+            ),
             ("unequal", Kind.WATCH, "right.link_m", "N at each end", {"right": pick(0.25)}),
-            ("centred", Kind.FIX, "seat.bar_offset_m", "+12 mm",
-             {"seat": replace(fit.seat, bar_offset_m=m(0.012))}),
-            ("plumb", Kind.WATCH, "seat.link_holes_apart_m", "outwards",
-             {"seat": replace(fit.seat, link_holes_apart_m=m(1.08))}),
-            ("keep_off", Kind.FIX, "seat.vent_m", "keeps 15 mm",
-             {"seat": replace(fit.seat, vent_m=m(0.4))}),
-            ("edge", Kind.FIX, "drilled.0.above_edge_m", "13.5 mm wants 27 mm",
-             {"drilled": (DrilledHole(m(0.0), m(0.02)),),
-              "rail": replace(fit.rail, inside=Inside.CLEAR)}),
-            ("inside", Kind.WATCH, "rail.inside", "Wiring",
-             {"drilled": (DrilledHole(m(0.0), m(0.06)),)}),
-        ):  # fmt: skip
+            (
+                "centred",
+                Kind.FIX,
+                "seat.bar_offset_m",
+                "+12 mm",
+                {"seat": replace(fit.seat, bar_offset_m=m(0.012))},
+            ),
+            (
+                "plumb",
+                Kind.WATCH,
+                "seat.link_holes_apart_m",
+                "outwards",
+                {"seat": replace(fit.seat, link_holes_apart_m=m(1.08))},
+            ),
+            (
+                "keep_off",
+                Kind.FIX,
+                "seat.vent_m",
+                "keeps 15 mm",
+                {"seat": replace(fit.seat, vent_m=m(0.4))},
+            ),
+            (
+                "edge",
+                Kind.FIX,
+                "drilled.0.above_edge_m",
+                "13.5 mm wants 27 mm",
+                {
+                    "drilled": (DrilledHole(m(0.0), m(0.02)),),
+                    "rail": replace(fit.rail, inside=Inside.CLEAR),
+                },
+            ),
+            (
+                "inside",
+                Kind.WATCH,
+                "rail.inside",
+                "Wiring",
+                {"drilled": (DrilledHole(m(0.0), m(0.06)),)},
+            ),
+        ):
             found = rules(station(axle_fit(**changed))).get(f"fit_{rule}")
             self.assertIsNotNone(found, rule)
             self.assertEqual((found.kind, found.place), (kind, f"fitting.rear.{place}"), rule)
@@ -111,8 +183,9 @@ class FindingTests(unittest.TestCase):
         found = station(part=bad)
         self.assertIs(rules(found)["fit_torque"].kind, Kind.STOP)
         fitting = Fitting(rear=axle_fit(), torque_reasons={"rear_0": "maker's letter"})
-        found = fit_station(VEHICLE, CHOSEN, LookOver(), fitting, Arrival(), {},
-                            Racks({"rear": bad}, {}))  # fmt: skip
+        found = fit_station(
+            VEHICLE, CHOSEN, LookOver(), fitting, Arrival(), {}, Racks({"rear": bad}, {})
+        )
         self.assertIs(rules(found)["fit_torque"].kind, Kind.WATCH)
         self.assertIn("maker's letter", rules(found)["fit_torque"].why)
 
@@ -130,19 +203,21 @@ class FindingTests(unittest.TestCase):
         self.assertEqual(set(asked.schools), {school.key for school in SCHOOLS})
 
     def test_an_axle_without_a_bar_says_so(self):
-        found = fit_station(VEHICLE, CHOSEN, LookOver(), Fitting(front=axle_fit()), Arrival(), {},
-                            Racks({}, {}))  # fmt: skip
+        found = fit_station(
+            VEHICLE, CHOSEN, LookOver(), Fitting(front=axle_fit()), Arrival(), {}, Racks({}, {})
+        )
         self.assertIn("choose one first", found.trouble["front"])
         self.assertIsNone(found.front)
 
     def test_an_exhaust_that_is_only_near_is_a_fix_with_an_offer(self):
-        near = axle_fit(obstacles=(neighbour(height_m=m(0.49)),))
+        near = axle_fit(obstacles=(obstacle(height_m=m(0.49)),))
         found = rules(station(near))["fit_clash"]
         self.assertIs(found.kind, Kind.FIX)
         self.assertIn("it is hot and needs 50 mm", found.why)
-        self.assertIn("Re-route it", " ".join(
-            fix.text for fix in station(near).rear.report.gaps[0].fixes))  # fmt: skip
-        aside = replace(neighbour(height_m=m(0.49)), nature=Nature.MOVING, moves=MovesWith.AXLE)
+        self.assertIn(
+            "Re-route it", " ".join(fix.text for fix in station(near).rear.report.gaps[0].fixes)
+        )
+        aside = replace(obstacle(height_m=m(0.49)), nature=Nature.MOVING, moves=MovesWith.AXLE)
         self.assertIn("it moves", rules(station(axle_fit(obstacles=(aside,))))["fit_clash"].why)
 
 
@@ -154,8 +229,9 @@ class StateTests(unittest.TestCase):
         empty = replace(state, key=LoadKey.EMPTY, rear_left_kg=m(1272.1), rear_right_kg=m(1272.1))
         full = replace(state, key=LoadKey.MAXIMUM, **lower)
         vehicle = replace(VEHICLE, load_states=(replace(state, **heights), empty, full))
-        found = fit_station(vehicle, CHOSEN, LookOver(), Fitting(rear=axle_fit()), Arrival(), {},
-                            Racks({}, {})).rear.report.states  # fmt: skip
+        found = fit_station(
+            vehicle, CHOSEN, LookOver(), Fitting(rear=axle_fit()), Arrival(), {}, Racks({}, {})
+        ).rear.report.states
         self.assertEqual([one.read for one in found], [True, False, True])
         # 300 kg less a side on 210 N/mm: the axle hangs 14 mm lower.
         self.assertAlmostEqual(found[1].travel_m, -300 * 9.80665 / 210e3, 6)
@@ -170,14 +246,16 @@ class PromiseTests(unittest.TestCase):
         decision = decide(VEHICLE, CHOSEN, Target(), promised, None)
         same = promise_findings(decision, promised, promised)
         self.assertEqual(same, [])
-        softer = SetUp(rear=replace(CHOSEN.rear, fitted=replace(
-            CHOSEN.rear.fitted, motion_gain=m(0.5))))  # fmt: skip
+        softer = SetUp(
+            rear=replace(CHOSEN.rear, fitted=replace(CHOSEN.rear.fitted, motion_ratio=m(0.5)))
+        )
         found = promise_findings(decision, promised, evaluate(VEHICLE, softer))
         self.assertEqual(found[0].rule, "fit_changes_promise")
         lean = math.degrees(promised.states[0].after.reference_lean_rad)
         self.assertIn(f"Chosen by {lean:.1f}° of lean at 0.3 g", found[0].why)
-        slightly = SetUp(rear=replace(CHOSEN.rear, fitted=replace(
-            CHOSEN.rear.fitted, motion_gain=m(0.99))))  # fmt: skip
+        slightly = SetUp(
+            rear=replace(CHOSEN.rear, fitted=replace(CHOSEN.rear.fitted, motion_ratio=m(0.99)))
+        )
         self.assertEqual(promise_findings(None, promised, evaluate(VEHICLE, slightly)), [])
 
     def test_a_decision_made_by_the_fitted_figures_holds_and_measurements_break_it_as_ever(self):
@@ -198,13 +276,14 @@ class PromiseTests(unittest.TestCase):
 class GateTests(unittest.TestCase):
     PASSED = BoxCheck(
         m(0.0349), m(0.26), m(0.26), m(1.02), Seen.YES, Seen.YES, Seen.YES, Seen.YES, {"0": "2"}
-    )  # fmt: skip
+    )
 
     def checks(self, fit=None, check=None, **more):
         fitting = Fitting(rear=fit or axle_fit())
         arrival = Arrival(rear=check or self.PASSED)
-        shown = fit_station(VEHICLE, CHOSEN, LookOver(), fitting, arrival, {},
-                            Racks({"rear": KIT}, {}))  # fmt: skip
+        shown = fit_station(
+            VEHICLE, CHOSEN, LookOver(), fitting, arrival, {}, Racks({"rear": KIT}, {})
+        )
         return {one.key: one for one in fit_checks(JobKind.UPGRADE, CHOSEN, fitting, shown)}
 
     def test_all_is_met_where_it_fits_and_came_as_ordered(self):
@@ -218,12 +297,11 @@ class GateTests(unittest.TestCase):
         open_box = self.checks(check=replace(self.PASSED, hand=Seen.UNSEEN))["arrived"]
         self.assertFalse(open_box.met or open_box.stop)
         self.assertEqual(open_box.place, "arrival.rear.hand")
-        near = self.checks(axle_fit(obstacles=(neighbour(height_m=m(0.49)),)))["fit_settled"]
+        near = self.checks(axle_fit(obstacles=(obstacle(height_m=m(0.49)),)))["fit_settled"]
         self.assertFalse(near.met)
 
     def test_an_axle_with_a_chosen_bar_must_be_fitted_up(self):
         nothing = fit_station(VEHICLE, CHOSEN, LookOver(), Fitting(), Arrival(), {}, Racks({}, {}))
-        checks = {one.key: one
-                  for one in fit_checks(JobKind.UPGRADE, CHOSEN, Fitting(), nothing)}  # fmt: skip
+        checks = {one.key: one for one in fit_checks(JobKind.UPGRADE, CHOSEN, Fitting(), nothing)}
         self.assertFalse(checks["fit_begun"].met)
         self.assertIs(Station.FIT.value, "fit")

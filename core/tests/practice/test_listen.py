@@ -1,11 +1,11 @@
 import unittest
 from dataclasses import replace
 
-from axlecore.entry import enter
 from axlecore.errors import InputError
-from axlecore.measure import Known
 from axlecore.practice.finding import Kind
-from axlecore.practice.listen import Answer, Complaint, medicine, sort_complaint, symptom_rows
+from axlecore.practice.listen import Answer, Complaint, cure, sort_complaint, symptom_rows
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known
 
 
 def complaint(**picked):
@@ -23,12 +23,21 @@ class SortingTests(unittest.TestCase):
         self.assertEqual(
             effects,
             {
-                "leans_in_bend": "changes", "rear_steps_out": "worse", "leans_in_gust": "changes",
-                "pushed_by_gust": "not", "leans_from_truck": "changes", "pushed_by_truck": "not",
-                "head_toss": "worse", "pitches": "not", "dives": "not", "wanders": "not",
-                "pulls": "not", "rocks": "compute", "lifts_a_wheel": "worse",
+                "leans_in_bend": "changes",
+                "rear_steps_out": "worse",
+                "leans_in_gust": "changes",
+                "pushed_by_gust": "not",
+                "leans_from_truck": "changes",
+                "pushed_by_truck": "not",
+                "head_toss": "worse",
+                "pitches": "not",
+                "dives": "not",
+                "wanders": "not",
+                "pulls": "not",
+                "rocks": "compute",
+                "lifts_a_wheel": "worse",
             },
-        )  # fmt: skip
+        )
         for row in symptom_rows():
             (said,) = sort_complaint(complaint(**{f"symptoms__{row.key}": "clear"}))
             self.assertEqual(said.place, f"symptoms.{row.key}")
@@ -63,13 +72,15 @@ class MedicineTests(unittest.TestCase):
             ({"symptoms__rocks": "clear"}, Answer.PARTLY),
             ({"symptoms__wanders": "strong", "symptoms__pitches": "clear"}, Answer.NO),
             ({"symptoms__head_toss": "strong"}, Answer.NO),
-            ({"symptoms__leans_in_gust": "strong", "noises__rear_left": "clunk"},
-             Answer.REPAIR_FIRST),
-        ):  # fmt: skip
-            self.assertEqual(medicine(complaint(**picked)).answer, answer, picked)
+            (
+                {"symptoms__leans_in_gust": "strong", "noises__rear_left": "clunk"},
+                Answer.REPAIR_FIRST,
+            ),
+        ):
+            self.assertEqual(cure(complaint(**picked)).answer, answer, picked)
 
     def test_the_reckoning_weighs_by_strength(self):
-        said = medicine(complaint(symptoms__leans_in_bend="strong", symptoms__pulls="slight"))
+        said = cure(complaint(symptoms__leans_in_bend="strong", symptoms__pulls="slight"))
         self.assertIn("lean 3", said.finding.formula)
         self.assertIn("not changed 1", said.finding.formula)
 
@@ -85,9 +96,11 @@ class ComplaintTests(unittest.TestCase):
     def test_slips_are_refused_at_their_field(self):
         for path, typed, field in (
             ("symptoms.leans_in_bend", "very", "symptoms.leans_in_bend"),
-            ("budget", "lots", "budget"), ("budget", "2000000", "budget"),
-            ("words", "x" * 2001, "words"), ("symptoms.sings", "clear", "symptoms.sings"),
-        ):  # fmt: skip
+            ("budget", "lots", "budget"),
+            ("budget", "2000000", "budget"),
+            ("words", "x" * 2001, "words"),
+            ("symptoms.sings", "clear", "symptoms.sings"),
+        ):
             with self.assertRaises(InputError) as caught:
                 enter(Complaint(), path, typed, Known.MEASURED)
             self.assertEqual(caught.exception.field, field)

@@ -1,13 +1,13 @@
 import unittest
 from dataclasses import replace
 
-from axlecore.axle import AirBags, Suspension
-from axlecore.entry import enter
 from axlecore.errors import InputError
-from axlecore.measure import Known, Measured
 from axlecore.practice.consequences import _RULES, consequences
 from axlecore.practice.finding import Kind
 from axlecore.practice.look import Fault, LookOver, Rating, parts_to_see
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known, Measured
+from axlecore.vehicle.axle import AirBags, Suspension
 from tests.rigs import axle, vehicle_c
 
 VEHICLE = replace(vehicle_c(), front=axle(standard_bar=vehicle_c().rear.standard_bar))
@@ -54,36 +54,86 @@ class RuleTests(unittest.TestCase):
     CASES = (
         ({"parts__rear_bracket_left__rating": "stop"}, "rated_stop", Kind.STOP, None, None),
         ({"parts__rear_bar__faults": "cracked"}, "bar_never_welded", Kind.FIX, "rear bar", None),
-        ({"parts__front_bar__faults": "rusted from inside"}, "bar_rusted", Kind.FIX, "front bar",
-         None),
-        ({"parts__rear_link_left__rating": "replace"}, "links_in_pairs", Kind.FIX,
-         "rear links, pair", None),
-        ({"parts__front_bushing_right__rating": "replace"}, "bushings_together", Kind.FIX,
-         "front bushings, pair", None),
+        (
+            {"parts__front_bar__faults": "rusted from inside"},
+            "bar_rusted",
+            Kind.FIX,
+            "front bar",
+            None,
+        ),
+        (
+            {"parts__rear_link_left__rating": "replace"},
+            "links_in_pairs",
+            Kind.FIX,
+            "rear links, pair",
+            None,
+        ),
+        (
+            {"parts__front_bushing_right__rating": "replace"},
+            "bushings_together",
+            Kind.FIX,
+            "front bushings, pair",
+            None,
+        ),
         ({"parts__rear_link_left__faults": "play"}, "play_is_lost_motion", Kind.WATCH, None, None),
-        ({"parts__rear_link_left__faults": "stud will spin"}, "stud_needs_holding", Kind.NOTE,
-         None, "hold the stud"),
+        (
+            {"parts__rear_link_left__faults": "stud will spin"},
+            "stud_needs_holding",
+            Kind.NOTE,
+            None,
+            "hold the stud",
+        ),
         ({"rust": "heavy"}, "rust", Kind.FIX, "spare bolts", "at the hidden end too"),
-        ({"parts__rear_brace__faults": "covers bolts we need"}, "covered_bolts", Kind.WATCH, None,
-         "off first, back on after the bar"),
-        ({"parts__front_crossmember__faults": "not standard"}, "crossmember", Kind.WATCH, None,
-         "against the kit's sheet"),
+        (
+            {"parts__rear_brace__faults": "covers bolts we need"},
+            "covered_bolts",
+            Kind.WATCH,
+            None,
+            "off first, back on after the bar",
+        ),
+        (
+            {"parts__front_crossmember__faults": "not standard"},
+            "crossmember",
+            Kind.WATCH,
+            None,
+            "against the kit's sheet",
+        ),
         ({"rear_tube__vent": "left"}, "vent", Kind.NOTE, None, None),
         ({"rear_tube__shape": "oval"}, "tube_shape", Kind.WATCH, None, None),
-        ({"parts__rear_exhaust__faults": "not standard"}, "exhaust", Kind.WATCH, "hanger",
-         "exhaust runs"),
+        (
+            {"parts__rear_exhaust__faults": "not standard"},
+            "exhaust",
+            Kind.WATCH,
+            "hanger",
+            "exhaust runs",
+        ),
         ({"parts__rear_exhaust__faults": "leaks"}, "exhaust_leaks", Kind.STOP, None, None),
         ({"parts__rear_brake_lines__faults": "chafed"}, "lines", Kind.FIX, "line clips", None),
         ({"parts__rear_brake_lines__faults": "leaks"}, "brake_leak", Kind.STOP, None, None),
         ({"parts__rear_frame_left__faults": "cracked"}, "frame", Kind.STOP, None, None),
-        ({"parts__front_damper_left__faults": "leaks"}, "dampers", Kind.WATCH,
-         "front dampers, pair", None),
-        ({"parts__front_steering_damper__faults": "off-centre"}, "steering_damper", Kind.FIX,
-         None, None),
-        ({"parts__rear_bracket_left__faults": "permanent thread-lock"}, "thread_lock", Kind.NOTE,
-         "bolts of the rear bracket, left", None),
+        (
+            {"parts__front_shock_left__faults": "leaks"},
+            "shocks",
+            Kind.WATCH,
+            "front shocks, pair",
+            None,
+        ),
+        (
+            {"parts__front_steering_damper__faults": "off-centre"},
+            "steering_damper",
+            Kind.FIX,
+            None,
+            None,
+        ),
+        (
+            {"parts__rear_bracket_left__faults": "permanent thread-lock"},
+            "thread_lock",
+            Kind.NOTE,
+            "bolts of the rear bracket, left",
+            None,
+        ),
         ({"parts__rear_link_left__rating": "good"}, "unseen", Kind.NOTE, None, None),
-    )  # fmt: skip
+    )
 
     def test_what_is_seen_has_its_consequence(self):
         for seen, rule, kind, need, chore in self.CASES:

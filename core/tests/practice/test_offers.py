@@ -3,12 +3,12 @@ from dataclasses import replace
 
 import numpy as np
 
-from axlecore.entry import enter, fit_part
 from axlecore.errors import InputError
-from axlecore.loads import LoadKey
-from axlecore.measure import Known, Measured
 from axlecore.practice.offers import offers, take_offer
-from axlecore.readings import BarReadings, Hitch, LiftWeighing, MassItem, Tow
+from axlecore.quantities.entry import enter, fit_part
+from axlecore.quantities.measure import Known, Measured
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.readings import BarReadings, Hitch, LiftWeighing, MassItem, Tow
 from tests.rigs import m, vehicle_c
 
 BAR = "rear.standard_bar"
@@ -74,9 +74,11 @@ class OfferTests(unittest.TestCase):
         empty = replace(vehicle.load_states[0], key=LoadKey.EMPTY)
         guessed = replace(
             vehicle.load_states[0],
-            **{f"{w}_kg": Measured(1000.0, Known.ESTIMATED) for w in
-               ("front_left", "front_right", "rear_left", "rear_right")},
-        )  # fmt: skip
+            **{
+                f"{w}_kg": Measured(1000.0, Known.ESTIMATED)
+                for w in ("front_left", "front_right", "rear_left", "rear_right")
+            },
+        )
         water = MassItem("water", LoadKey.TRIP_READY, m(430.0), m(4.3), m(0.35), m(0.9))
         vehicle = replace(vehicle, load_states=(empty, guessed), stack=(water,))
         taken = take_offer(vehicle, "loads_by_stack:trip_ready")
@@ -95,10 +97,13 @@ class OfferTests(unittest.TestCase):
     def test_a_tongue_load_makes_the_towing_state_until_it_is_weighed(self):
         ready = vehicle_c().load_states[0]
         guess = replace(
-            ready, key=LoadKey.TOWING,
-            **{f"{w}_kg": Measured(getattr(ready, f"{w}_kg").value, Known.ESTIMATED) for w in
-               ("front_left", "front_right", "rear_left", "rear_right")},
-        )  # fmt: skip
+            ready,
+            key=LoadKey.TOWING,
+            **{
+                f"{w}_kg": Measured(getattr(ready, f"{w}_kg").value, Known.ESTIMATED)
+                for w in ("front_left", "front_right", "rear_left", "rear_right")
+            },
+        )
         vehicle = replace(
             vehicle_c(), load_states=(ready, guess), tow=Tow(Hitch.TONGUE, m(215.0), m(2.15))
         )
@@ -113,9 +118,12 @@ class OfferTests(unittest.TestCase):
 
     def test_a_roll_test_is_offered_and_once_taken_stands(self):
         vehicle = typed(
-            vehicle_c(), roll_test__mass_kg="320", roll_test__moved_m="1.8 m",
-            roll_test__lean_right_rad="2.2°", roll_test__lean_left_rad="2.1",
-        )  # fmt: skip
+            vehicle_c(),
+            roll_test__mass_kg="320",
+            roll_test__moved_m="1.8 m",
+            roll_test__lean_right_rad="2.2°",
+            roll_test__lean_left_rad="2.1",
+        )
         self.assertFalse(only(vehicle, "calibrate_springs").taken)
         taken = take_offer(vehicle, "calibrate_springs")
         self.assertTrue(only(taken, "calibrate_springs").taken)

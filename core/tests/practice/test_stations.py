@@ -2,15 +2,15 @@ import unittest
 from dataclasses import replace
 
 from axlecore.errors import InputError
-from axlecore.measure import Known, Measured
+from axlecore.fitup.schools import SCHOOLS, settled
 from axlecore.practice.classes import class_vehicle
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.findings import assess
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver, PartCheck, Rating, Rust, parts_to_see
 from axlecore.practice.stations import STATIONS_OF, JobKind, Papers, Station, gates, next_station
-from axlecore.rig import RigKind, SetUp
-from axlecore.schools import SCHOOLS, settled
+from axlecore.quantities.measure import Known, Measured
+from axlecore.vehicle.rig import RigKind, SetUp
 from tests.practice.test_listen import complaint
 from tests.rigs import vehicle_c
 
@@ -46,7 +46,7 @@ class LineTests(unittest.TestCase):
 
 class ListenGateTests(unittest.TestCase):
     def test_an_upgrade_needs_words_picks_and_a_verdict(self):
-        self.assertEqual(unmet(gate(Station.LISTEN)), {"said", "picked", "medicine"})
+        self.assertEqual(unmet(gate(Station.LISTEN)), {"said", "picked", "cure"})
         said = complaint(words="leans", symptoms__leans_in_bend="clear", verdict="accepted")
         self.assertTrue(gate(Station.LISTEN, said=said).open)
 

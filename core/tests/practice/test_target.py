@@ -3,14 +3,14 @@ import unittest
 from dataclasses import replace
 
 from axlecore import __version__
-from axlecore.entry import enter
 from axlecore.errors import InputError
-from axlecore.evaluate import evaluate
-from axlecore.loads import LoadKey
-from axlecore.measure import Known, Measured
+from axlecore.lean.evaluate import evaluate
 from axlecore.practice.decision import decide, decision_findings
 from axlecore.practice.target import Target, misses, suggestions, wishes_of
-from axlecore.rig import Action, RigKind, SetUp
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known, Measured
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import Action, RigKind, SetUp
 from tests.rigs import choice, m, vehicle_c
 
 READY = LoadKey.TRIP_READY
@@ -37,9 +37,11 @@ class TargetTests(unittest.TestCase):
 
     def test_a_state_nobody_knows_and_a_lean_nobody_has_are_refused(self):
         for place, text in (
-            ("states.sideways.lean_rad", "2 deg"), ("share_loss_points", "70"),
-            ("states.empty.lean_rad", "80 deg"), ("forecast_wind_m_s", "9 kg"),
-        ):  # fmt: skip
+            ("states.sideways.lean_rad", "2 deg"),
+            ("share_loss_points", "70"),
+            ("states.empty.lean_rad", "80 deg"),
+            ("forecast_wind_m_s", "9 kg"),
+        ):
             with self.assertRaises(InputError):
                 typed(place, text)
 
@@ -75,8 +77,9 @@ class DecisionTests(unittest.TestCase):
         return decide(vehicle, CHOSEN, target or Target(), evaluate(vehicle, CHOSEN), 640.0)
 
     def findings(self, decision, vehicle, set_up=CHOSEN):
-        return [found.rule for found in decision_findings(
-            decision, set_up, evaluate(vehicle, set_up))]  # fmt: skip
+        return [
+            found.rule for found in decision_findings(decision, set_up, evaluate(vehicle, set_up))
+        ]
 
     def test_it_keeps_the_figures_it_was_made_by(self):
         vehicle = vehicle_c()

@@ -36,16 +36,26 @@ KEPT = (
 )
 #: What a browser never sends: wrong shapes, wrong types, and things that only look right.
 JUNK = (
-    None, [], "x", 7, {}, {"base_version": "1; DROP TABLE jobs_job"}, {"base_version": 1},
+    None,
+    [],
+    "x",
+    7,
+    {},
+    {"base_version": "1; DROP TABLE jobs_job"},
+    {"base_version": 1},
     {"base_version": 1, "place": "__class__.__init__", "typed": "1", "known": "measured"},
     {"base_version": 1, "place": "." * 80, "typed": "\x00", "known": "measured"},
     {"base_version": 10**30, "to_version": -(10**30)},
     {"base_version": 1, "rear": {"action": "supplement", "part_id": 10**30}},
-    {"text": "kind\nbar", "mapping": {"kind": "nonsense"}}, {"sets": [{}], "state": "sideways"},
+    {"text": "kind\nbar", "mapping": {"kind": "nonsense"}},
+    {"sets": [{}], "state": "sideways"},
     {"base_version": 1, "entries": [{}] * 3, "text": "state,place,load\n" * 50},
-    {"station": "listen", "reason": "\ud800"}, {"marks": [[float("1e400")] * 2] * 2},
-    {"removed": "perhaps"}, {"name": "\x00\ud800", "kind": "van"}, {"due_on": "99999-01-01"},
-)  # fmt: skip
+    {"station": "listen", "reason": "\ud800"},
+    {"marks": [[float("1e400")] * 2] * 2},
+    {"removed": "perhaps"},
+    {"name": "\x00\ud800", "kind": "van"},
+    {"due_on": "99999-01-01"},
+)
 
 
 def operations() -> Iterator[tuple[str, str]]:
@@ -108,8 +118,12 @@ class EveryOperation(TwoShops):
             harmless = path.endswith(("/tilt", "/caliper", "/pads", "/preview", "/bench/pictures"))
             answer = self.send(method, self.filled(path), body)
             with self.subTest(f"{method} {path} {body!r}"):
-                self.assertIn(answer.status_code, (200,) if harmless and answer.status_code == 200
-                              else (400, 404, 409, 413, 415, 422))  # fmt: skip
+                self.assertIn(
+                    answer.status_code,
+                    (200,)
+                    if harmless and answer.status_code == 200
+                    else (400, 404, 409, 413, 415, 422),
+                )
                 if answer.status_code != 200:
                     self.assertTrue(answer.json()["detail"][0]["message"])
         self.assertEqual((self.counts(), self.versions()), before)
@@ -125,11 +139,20 @@ class AnythingTyped(ExampleCase, TwoShops):
     @settings(max_examples=60, deadline=None, suppress_health_check=list(HealthCheck))
     @given(
         st.sampled_from(
-            ["wheelbase_m", "rear.track_m", "rear.standard_bar.bar.steel", "rear.suspension",
-             "load_states.0.rear_left_kg", "roll_test.mass_kg", "stack.0.mass_kg", "kind", ""]
+            [
+                "wheelbase_m",
+                "rear.track_m",
+                "rear.standard_bar.bar.steel",
+                "rear.suspension",
+                "load_states.0.rear_left_kg",
+                "roll_test.mass_kg",
+                "stack.0.mass_kg",
+                "kind",
+                "",
+            ]
         ),
         st.one_of(st.text(max_size=70), st.floats().map(str), st.from_regex(r"\d+ ?\d*/\d+\"?")),
-    )  # fmt: skip
+    )
     def test_a_sheet_takes_it_or_says_why_not(self, place, typed):
         self.client.force_login(self.lead)
         base = Vehicle.objects.get(pk=self.job.vehicle_id).version

@@ -13,9 +13,10 @@ class ShapeNamesTests(SimpleTestCase):
             for path, view in router.path_operations.items():
                 for operation in view.operations:
                     answers = [
-                        model for model in operation.response_models.values()
+                        model
+                        for model in operation.response_models.values()
                         if hasattr(model, "model_json_schema")
-                    ]  # fmt: skip
+                    ]
                     for model, mode in [
                         *((model, "validation") for model in operation.models),
                         *((model, "serialization") for model in answers),

@@ -4,15 +4,16 @@ from io import StringIO
 from django.core.management import CommandError, call_command
 from django.test import SimpleTestCase, TestCase
 
-from axlecore.bar import bar_rates
-from axlecore.claims import audit
-from axlecore.entry import walk
-from axlecore.evaluate import evaluate
-from axlecore.fasteners import Lubrication, torque
-from axlecore.measure import Known
+from axlecore.bars.bar import bar_rates
+from axlecore.bars.claims import audit
+from axlecore.fasteners.torque import Lubrication, torque
+from axlecore.lean.evaluate import evaluate
 from axlecore.practice.look import LookOver
 from axlecore.practice.partfit import part_fit
-from axlecore.rig import SetUp
+from axlecore.quantities.entry import walk
+from axlecore.quantities.measure import Known
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import SetUp
 from demo import scenario
 from jobs.gates import assess_job, practice_of
 from jobs.models import Job
@@ -39,9 +40,13 @@ class ScenarioTests(SimpleTestCase):
     def test_every_vehicle_leans_like_its_kind(self):
         """Degrees per g, from a heavy pickup with stiff springs to a tall coach."""
         for name, (low, high) in {
-            "planetarium": (12, 20), "clinic": (8, 16), "hives": (5, 10),
-            "lookout": (4, 20), "bakery": (3, 8), "kayaks": (5, 13),
-        }.items():  # fmt: skip
+            "planetarium": (12, 20),
+            "clinic": (8, 16),
+            "hives": (5, 10),
+            "lookout": (4, 20),
+            "bakery": (3, 8),
+            "kayaks": (5, 13),
+        }.items():
             for state in evaluate(self.vehicles[name], SetUp()).states:
                 gradient = state.before.roll_gradient_rad_per_g * 57.29578
                 self.assertTrue(low < gradient < high, f"{name} {state.key}: {gradient:.1f}")
@@ -71,7 +76,7 @@ class ScenarioTests(SimpleTestCase):
         frame = by_number["MF-KF33"].torques[0]
         judged = torque(frame.size, frame.grade, Lubrication.DRY, frame.torque_n_m)
         self.assertEqual(judged.sheet_kind, "stop")
-        light = part_fit(by_number["TM-KR35-L"], self.vehicles["planetarium"], LookOver(), "rear")
+        light = part_fit(by_number["TM-KR35-L"], self.vehicles["planetarium"], LookOver(), End.REAR)
         self.assertIn("Wrong weight variant", light.reasons[0].text)
 
 
@@ -102,11 +107,14 @@ class LoadingTests(TestCase):
         self.assertEqual(
             stands,
             {
-                "Crumb": ("link_length", "listen"), "Skerry": ("renew_links", "look"),
-                "Bittern": ("upgrade", "look"), "Tidewater": ("upgrade", "weigh"),
-                "Hive": ("upgrade", "fit"), "Orrery": ("upgrade", "choose"),
+                "Crumb": ("link_length", "listen"),
+                "Skerry": ("renew_links", "look"),
+                "Bittern": ("upgrade", "look"),
+                "Tidewater": ("upgrade", "weigh"),
+                "Hive": ("upgrade", "fit"),
+                "Orrery": ("upgrade", "choose"),
             },
-        )  # fmt: skip
+        )
 
     def test_readings_follow_and_pictures_are_kept(self):
         call_command("load_demo", stdout=StringIO())

@@ -4,11 +4,11 @@ from functools import partial
 
 from django.test import TransactionTestCase
 
-from axlecore.entry import enter
 from axlecore.formats import from_plain
-from axlecore.measure import Known
 from axlecore.practice.listen import Complaint
-from axlecore.rig import RigKind
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known
+from axlecore.vehicle.rig import RigKind
 from history.versions import StaleError
 from jobs.choosing import Pick, take_set
 from jobs.gates import pass_gate
@@ -38,9 +38,13 @@ class AtOnce(TransactionTestCase):
 
     def write_sheet(self, typed, job):
         change_sheet(
-            job.vehicle, self.lead, 1, "wheelbase_m", typed,
+            job.vehicle,
+            self.lead,
+            1,
+            "wheelbase_m",
+            typed,
             lambda sheet: enter(sheet, "wheelbase_m", typed, Known.MEASURED),
-        )  # fmt: skip
+        )
 
     def write_paper(self, place, typed, base, job):
         enter_on_paper(job, "complaint", self.lead, base, place, typed)

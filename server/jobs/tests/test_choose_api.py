@@ -1,7 +1,7 @@
-from axlecore.evaluate import evaluate
 from axlecore.formats import from_plain
+from axlecore.lean.evaluate import evaluate
 from axlecore.practice.decision import Decision as DecisionRecord
-from axlecore.rig import SetUp
+from axlecore.vehicle.rig import SetUp
 from jobs.choosing import price_of
 from jobs.models import Decision, Job
 from jobs.records import set_up_of
@@ -25,8 +25,11 @@ class ChoosingTests(TwoShops):
         return answer.json()
 
     def fresh(self):
-        return Job.objects.select_related("vehicle", "shop").prefetch_related(
-            "papers", "decisions").get(pk=self.job.pk)  # fmt: skip
+        return (
+            Job.objects.select_related("vehicle", "shop")
+            .prefetch_related("papers", "decisions")
+            .get(pk=self.job.pk)
+        )
 
     def aim(self, place, typed, base):
         body = {"base_version": base, "place": place, "typed": typed}
@@ -70,10 +73,12 @@ class RankingTests(ChoosingTests):
         options = {(option["axle"], option["key"]): option for option in answer["options"]}
         one = max(answer["ranking"]["sets"], key=lambda one: one["price"])
         picks = {
-            axle: {key: options[axle, one[axle]][key]
-                   for key in ("part_id", "action", "hole", "renews")}
+            axle: {
+                key: options[axle, one[axle]][key]
+                for key in ("part_id", "action", "hole", "renews")
+            }
             for axle in ("front", "rear")
-        }  # fmt: skip
+        }
         self.assertEqual(self.take(**picks).status_code, 200)
         job = self.fresh()
         evaluation = evaluate(sheet_of(job.vehicle), set_up_of(job))
@@ -91,8 +96,12 @@ class TakingTests(ChoosingTests):
 
     def test_a_link_is_no_bar(self):
         link = self.shop.parts.get(part_number="OR-L200")
-        self.assert_refused(self.take(rear={"part_id": link.pk, "action": "supplement"}),
-                            422, "part_id", "not a bar")  # fmt: skip
+        self.assert_refused(
+            self.take(rear={"part_id": link.pk, "action": "supplement"}),
+            422,
+            "part_id",
+            "not a bar",
+        )
 
     def test_a_hole_the_bar_has_not_got_is_refused(self):
         bar = self.shop.parts.get(part_number="TM-R28-S")
@@ -107,8 +116,12 @@ class TakingTests(ChoosingTests):
         bar = self.shop.parts.get(part_number="TM-R28-S")
         self.take(rear={"part_id": bar.pk, "action": "supplement"})
         self.assertIsNotNone(price_of(self.fresh(), set_up_of(self.fresh())))
-        body = {"base_version": 2, "place": "rear.fitted.bar.outside_diameter_m",
-                "typed": "29 mm", "known": "measured"}  # fmt: skip
+        body = {
+            "base_version": 2,
+            "place": "rear.fitted.bar.outside_diameter_m",
+            "typed": "29 mm",
+            "known": "measured",
+        }
         self.send("PATCH", self.path("set-up"), body)
         self.assertIsNone(price_of(self.fresh(), set_up_of(self.fresh())))
 
@@ -117,9 +130,10 @@ class WhatIfTests(ChoosingTests):
     def test_up_to_three_sets_are_compared_with_bands(self):
         thin, thick = (self.shop.parts.get(part_number=n).pk for n in ("TM-R28-S", "TM-R32-S"))
         sets = [
-            {}, {"rear": {"part_id": thin, "action": "supplement"}},
+            {},
+            {"rear": {"part_id": thin, "action": "supplement"}},
             {"rear": {"part_id": thick, "action": "supplement"}},
-        ]  # fmt: skip
+        ]
         answer = self.send("POST", self.path("compare"), {"state": "trip_ready", "sets": sets})
         none, soft, stiff = answer.json()
         leans = [one["figures"]["lean_rad"] for one in (none, soft, stiff)]
@@ -142,21 +156,23 @@ class WhatIfTests(ChoosingTests):
     def test_a_claim_is_audited_against_the_chosen_bar(self):
         refused = self.client.get(f"/api{self.path('claim?per_cent=90')}")
         self.assert_refused(refused, 422, "axle", "Choose the seller's bar")
-        self.take(rear={"action": "replace", "part_id":
-                        self.shop.parts.get(part_number="TM-R32-S").pk})  # fmt: skip
+        self.take(
+            rear={"action": "replace", "part_id": self.shop.parts.get(part_number="TM-R32-S").pk}
+        )
         found = self.read("claim?per_cent=900")
         self.assertGreater(found["off_by"], 3)
         self.assertEqual(len(found["readings"]), 6)
 
-    def test_the_rooms_figures_are_whole_curves_before_and_after(self):
+    def test_the_lean_sheets_figures_are_whole_curves_before_and_after(self):
         self.take(rear={"action": "supplement"})
-        room = self.read("lean-room?state=trip_ready")
-        self.assertEqual(len(room["side_force_n"]), len(room["angle_rad"]))
+        found = self.read("lean-sheet?state=trip_ready")
+        self.assertEqual(len(found["side_force_n"]), len(found["angle_rad"]))
         both = self.read("replay?state=trip_ready&road_m_s=20")
         self.assertEqual(both["before"]["manoeuvres"], both["after"]["manoeuvres"])
         slalom = both["before"]["manoeuvres"].index("slalom")
-        self.assertLess(both["after"]["peak_lean_rad"][slalom],
-                        both["before"]["peak_lean_rad"][slalom])  # fmt: skip
+        self.assertLess(
+            both["after"]["peak_lean_rad"][slalom], both["before"]["peak_lean_rad"][slalom]
+        )
         steels = self.read("material?axle=rear&state=trip_ready")["steels"]
         self.assertEqual(len({row["rate_n_per_m"] for row in steels}), 1)
 
@@ -183,8 +199,10 @@ class DecisionTests(ChoosingTests):
     def test_it_keeps_who_when_and_the_figures_at_that_time(self):
         self.chosen()
         answer = self.decide(2, "owner wants the quiet one").json()["decision"]
-        self.assertEqual((answer["person"], answer["reason"]),
-                         (self.lead.shown_name, "owner wants the quiet one"))  # fmt: skip
+        self.assertEqual(
+            (answer["person"], answer["reason"]),
+            (self.lead.shown_name, "owner wants the quiet one"),
+        )
         stored = Decision.objects.get(job=self.job)
         record = from_plain(stored.document, DecisionRecord)
         job = self.fresh()
@@ -207,8 +225,10 @@ class DecisionTests(ChoosingTests):
         self.sheet_edit("load_states.0.centre_of_gravity_height_m", "1750 mm")
         self.assertIn("decision_moved", self.rules())
         gate = next(g for g in self.read("practice")["gates"] if g["station"] == "choose")
-        self.assertEqual({check["key"]: check["met"] for check in gate["checks"]},
-                         {"decided": True, "holds": False, "no_stop": True})  # fmt: skip
+        self.assertEqual(
+            {check["key"]: check["met"] for check in gate["checks"]},
+            {"decided": True, "holds": False, "no_stop": True},
+        )
         self.assertEqual(self.decide(2).status_code, 409, "the sheet has moved on")
         self.decide(2, sheet=2)
         self.assertNotIn("decision_moved", self.rules())

@@ -2,10 +2,10 @@
 
 import math
 
-from axlecore.entry import walk
-from axlecore.links import link_attitude
-from axlecore.measure import Known
-from axlecore.units import write_quantity
+from axlecore.fitup.links import link_attitude
+from axlecore.quantities.entry import walk
+from axlecore.quantities.measure import Known
+from axlecore.quantities.units import write_quantity
 from jobs.models import Job, PaperRevision
 from racks.services import suited_to
 from rigs.services import sheet_of
@@ -52,7 +52,7 @@ class SheetTests(FitTests):
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         self.assertEqual(answer.json()["fitting"]["rear"]["layout"], "leaf")
         rear = self.read()["rear"]["report"]
-        self.assertEqual(len(rear["travel_m"]), len(rear["left"]["gain"]))
+        self.assertEqual(len(rear["travel_m"]), len(rear["left"]["motion_ratio"]))
         self.assertTrue(rear["matrix"] and rear["gaps"] and rear["states"])
         # What the racks hold is offered by name.
         self.assertTrue(any("L2" in one["name"] for one in rear["advice"]["offered"]))
@@ -76,7 +76,7 @@ class SheetTests(FitTests):
             9.5 * 0.0254,
         )
         self.assertAlmostEqual(report["left"]["ride_arm_rad"], bare.arm_rad, 6)
-        self.assertAlmostEqual(report["left"]["ride_gain"], bare.gain, 6)
+        self.assertAlmostEqual(report["left"]["ride_ratio"], bare.motion_ratio, 6)
 
     def test_an_over_centre_link_is_a_stop_and_one_that_does_not_go_in_says_by_how_much(self):
         self.begin()
@@ -90,11 +90,11 @@ class SheetTests(FitTests):
     def test_things_are_added_taken_away_and_undone(self):
         self.begin()
         self.assertEqual(self.part("exhaust", True, 2).status_code, 200)
-        names = [one["name"] for one in self.read()["rear"]["report"]["neighbours"]]
+        names = [one["name"] for one in self.read()["rear"]["report"]["obstacles"]]
         self.assertEqual(names.count("Exhaust"), 2)
         answer = self.part(f"obstacles.{len(names) - 2}", False, 3)
         self.assertEqual(answer.json()["fitting_version"], 4)
-        self.assert_refused(self.part("moon", True, 4), 422, "neighbour", "one of tyre")
+        self.assert_refused(self.part("moon", True, 4), 422, "obstacle", "one of tyre")
         self.assert_refused(self.part("tyre", True, 4, "front"), 422, "axle", "begin it first")
         body = {"base_version": 4, "to_version": 1}
         answer = self.send("POST", self.path("papers/fitting/revert"), body)
@@ -131,8 +131,9 @@ class GivesBackTests(FitTests):
         sheet = sheet_of(Job.objects.select_related("vehicle").get(pk=self.job.pk).vehicle)
         entries = [
             {"place": place, "typed": write_quantity(one.value, rule.dimension, 1e-5)}
-            for place, rule, one in walk(sheet) if one.known is Known.DEFAULT
-        ]  # fmt: skip
+            for place, rule, one in walk(sheet)
+            if one.known is Known.DEFAULT
+        ]
         for first in range(0, len(entries), 40):
             body = {"base_version": 1 + first // 40, "entries": entries[first : first + 40]}
             answer = self.send("POST", self.path("sheet/entries"), body)
@@ -155,18 +156,20 @@ class GivesBackTests(FitTests):
         self.assertAlmostEqual(self.lean(), promised, delta=math.radians(0.05))
         rules = {one["rule"] for one in self.read("assessment")["findings"]}
         self.assertNotIn("fit_changes_promise", rules)
-        # The innermost hole, arms 40° down, links plumb: gain 1.3, and three times the stiffness.
+        # The innermost hole, arms 40° down, links plumb: motion ratio 1.3, three times as stiff.
         fit = self.send("GET", f"/jobs/{self.job.pk}").json()["fitting"]["rear"]
         axis = fit["bar_places"][0]["forward_m"]["value"]
         hole = axis - 0.195 * math.cos(math.radians(40))
         link = 0.24 + 0.195 * math.sin(math.radians(40))
         entries = [("rear.link_holes.1.forward_m", f"{hole * 1e3:.1f} mm")]
         for side in ("left", "right"):
-            entries += [(f"rear.{side}.link_m", f"{link * 1e3:.1f} mm"),
-                        (f"rear.{side}.bar_hole", "2")]  # fmt: skip
+            entries += [
+                (f"rear.{side}.link_m", f"{link * 1e3:.1f} mm"),
+                (f"rear.{side}.bar_hole", "2"),
+            ]
         self.assertEqual(self.several(2, *entries).status_code, 200)
-        gain = self.read()["rear"]["report"]["left"]["ride_gain"]
-        self.assertAlmostEqual(gain, 1 / math.cos(math.radians(40)), 2)
+        motion_ratio = self.read()["rear"]["report"]["left"]["ride_ratio"]
+        self.assertAlmostEqual(motion_ratio, 1 / math.cos(math.radians(40)), 2)
         self.assertNotAlmostEqual(self.lean(), promised, delta=math.radians(0.1))
         findings = {one["rule"]: one for one in self.read("assessment")["findings"]}
         self.assertIn("more than its band", findings["fit_changes_promise"]["why"])
@@ -174,9 +177,10 @@ class GivesBackTests(FitTests):
 
     def test_the_kit_is_held_against_the_vehicle_and_its_box_against_the_kit(self):
         kit = next(
-            one for one in suited_to(self.shop.pk, 3850.0, "rear").filter(kind="kit")
+            one
+            for one in suited_to(self.shop.pk, 3850.0, "rear").filter(kind="kit")
             if one.document["torques"]
-        )  # fmt: skip
+        )
         pick = {"base_version": 1, "rear": {"part_id": kit.pk, "action": "supplement"}}
         self.assertEqual(self.send("PUT", self.path("choice"), pick).status_code, 200)
         self.begin()

@@ -1,8 +1,8 @@
 from django.db import IntegrityError, transaction
 
-from axlecore.entry import enter
 from axlecore.errors import InputError
-from axlecore.measure import Known
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known
 from jobs.choosing import Pick, take_set
 from rigs.services import change_sheet, revert_sheet, sheet_of
 from shops.tests.people import TwoShops
@@ -48,8 +48,14 @@ class VersionTests(TwoShops):
 
     def test_a_stop_is_noted_with_the_sheet_and_goes_with_it(self):
         vehicle = self.job.vehicle
-        change_sheet(vehicle, self.lead, 1, "rating_kg", "2 t",
-                     lambda sheet: enter(sheet, "rating_kg", "2 t", Known.PLATE))  # fmt: skip
+        change_sheet(
+            vehicle,
+            self.lead,
+            1,
+            "rating_kg",
+            "2 t",
+            lambda sheet: enter(sheet, "rating_kg", "2 t", Known.PLATE),
+        )
         vehicle.refresh_from_db()
         self.assertIn("vehicle is over its rating", vehicle.stop)
         revert_sheet(vehicle, self.lead, 2, 1)

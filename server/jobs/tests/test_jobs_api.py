@@ -1,9 +1,9 @@
 from django.db import IntegrityError, transaction
 
-from axlecore.evaluate import evaluate
 from axlecore.formats import from_json, from_plain
+from axlecore.lean.evaluate import evaluate
 from axlecore.practice.findings import Assessment
-from axlecore.rig import RigFile, SetUp
+from axlecore.vehicle.rig import RigFile, SetUp
 from jobs.models import Job
 from rigs.models import Vehicle
 from rigs.services import sheet_of
@@ -21,7 +21,7 @@ class PermissionTests(TwoShops):
             ("PUT", f"{job}/choice", {"base_version": 1, "rear": {"action": "supplement"}}),
             ("PATCH", f"{job}/set-up", {**edit, "place": "rear.action", "typed": "replace"}),
             ("POST", f"{job}/set-up/revert", {"base_version": 1, "to_version": 1}),
-        )  # fmt: skip
+        )
 
     def test_nobody_of_another_shop_sees_or_changes_a_job(self):
         stranger = self.as_(self.stranger)
@@ -68,13 +68,20 @@ class SheetTests(TwoShops):
 
     def test_bad_input_is_refused_at_its_field_and_nothing_is_saved(self):
         cases = (
-            ("rear.track_m", "-1700"), ("rear.track_m", "0"), ("rear.track_m", "wide"),
-            ("rear.track_m", "NaN"), ("rear.track_m", "1e3"), ("rear.track_m", "9" * 61),
+            ("rear.track_m", "-1700"),
+            ("rear.track_m", "0"),
+            ("rear.track_m", "wide"),
+            ("rear.track_m", "NaN"),
+            ("rear.track_m", "1e3"),
+            ("rear.track_m", "9" * 61),
             ("rear.standard_bar.bar.outside_diameter_m", "3 m"),
-            ("rear.standard_bar.bar.bore_m", "80 mm"), ("rear.link_spacing_m", "1.7 m"),
-            ("load_states.0.rear_kg", "0"), ("load_states.0.rear_left_kg", ""),
-            ("load_states.7.rear_kg", "1000"), ("nowhere.at_all", "1"),
-        )  # fmt: skip
+            ("rear.standard_bar.bar.bore_m", "80 mm"),
+            ("rear.link_spacing_m", "1.7 m"),
+            ("load_states.0.rear_kg", "0"),
+            ("load_states.0.rear_left_kg", ""),
+            ("load_states.7.rear_kg", "1000"),
+            ("nowhere.at_all", "1"),
+        )
         for place, typed in cases:
             with self.subTest(place=place, typed=typed):
                 answer = self.sheet_edit(place, typed)
@@ -161,10 +168,14 @@ class AssessmentTests(TwoShops):
 
     def test_a_vehicle_that_cannot_stand_is_a_stop_not_an_error(self):
         for base, (place, typed) in enumerate(
-            (("front.spring_rate_n_per_m", "6 N/mm"), ("rear.spring_rate_n_per_m", "6 N/mm"),
-             ("front.standard_bar.bar.outside_diameter_m", "8 mm"),
-             ("rear.standard_bar.bar.outside_diameter_m", "8 mm")), start=1,
-        ):  # fmt: skip
+            (
+                ("front.spring_rate_n_per_m", "6 N/mm"),
+                ("rear.spring_rate_n_per_m", "6 N/mm"),
+                ("front.standard_bar.bar.outside_diameter_m", "8 mm"),
+                ("rear.standard_bar.bar.outside_diameter_m", "8 mm"),
+            ),
+            start=1,
+        ):
             self.assertEqual(self.sheet_edit(place, typed, base).status_code, 200)
         answer = self.client.get(f"/api/jobs/{self.job.pk}/assessment").json()
         self.assertIsNone(answer["evaluation"])
@@ -178,8 +189,9 @@ class AssessmentTests(TwoShops):
         path = f"/api/jobs/{self.job.pk}/short-list?action=supplement"
         rows = self.client.get(f"{path}&others=true").json()["rows"]
         fits = {row["part_number"]: row["verdict"]["fit"] for row in rows}
-        self.assertEqual(fits, {"TM-R28-S": "fits", "TM-R32-S": "fits",
-                                "TM-R35-S": "no", "TM-R38-S": "no"})  # fmt: skip
+        self.assertEqual(
+            fits, {"TM-R28-S": "fits", "TM-R32-S": "fits", "TM-R35-S": "no", "TM-R38-S": "no"}
+        )
         few = self.client.get(path).json()
         self.assertEqual({row["part_number"] for row in few["rows"]}, {"TM-R28-S", "TM-R32-S"})
         wrong = self.client.get(f"/api/jobs/{self.job.pk}/short-list?action=new")
@@ -187,10 +199,14 @@ class AssessmentTests(TwoShops):
 
     def test_reading_takes_a_fixed_number_of_queries(self):
         path = f"/api/jobs/{self.job.pk}"
-        for address, queries in ((path, 6), (f"{path}/assessment", 6), (f"{path}/practice", 6),
-                                 (f"{path}/short-list?action=supplement", 7),
-                                 (f"{path}/ranking?state=trip_ready", 12),
-                                 (f"{path}/plan?state=trip_ready", 12)):  # fmt: skip
+        for address, queries in (
+            (path, 6),
+            (f"{path}/assessment", 6),
+            (f"{path}/practice", 6),
+            (f"{path}/short-list?action=supplement", 7),
+            (f"{path}/ranking?state=trip_ready", 12),
+            (f"{path}/plan?state=trip_ready", 12),
+        ):
             with self.assertNumQueries(queries):
                 self.client.get(address)
 

@@ -2,7 +2,7 @@ from django.db import IntegrityError, transaction
 
 from axlecore.formats import from_plain
 from axlecore.practice.report import Practice
-from axlecore.ticket import read_ticket
+from axlecore.vehicle.weigh_ticket import read_ticket
 from jobs.models import GatePass, Job, Paper
 from shops.models import Person
 from shops.tests.people import TwoShops, person
@@ -24,17 +24,26 @@ class PermissionTests(StationCase):
     def test_nobody_of_another_shop_and_no_viewer_writes_here(self):
         job = f"/jobs/{self.job.pk}"
         writes = (
-            ("PATCH", f"{job}/papers/complaint", {"base_version": 1, "place": "words",
-                                                  "typed": "x"}),
+            (
+                "PATCH",
+                f"{job}/papers/complaint",
+                {"base_version": 1, "place": "words", "typed": "x"},
+            ),
             ("POST", f"{job}/papers/complaint/revert", {"base_version": 1, "to_version": 1}),
-            ("POST", f"{job}/sheet/entries", {"base_version": 1, "entries": [
-                {"place": "wheelbase_m", "typed": "4 m", "known": "measured"}]}),
+            (
+                "POST",
+                f"{job}/sheet/entries",
+                {
+                    "base_version": 1,
+                    "entries": [{"place": "wheelbase_m", "typed": "4 m", "known": "measured"}],
+                },
+            ),
             ("POST", f"{job}/sheet/offers", {"base_version": 1, "offer": "height_by_lift"}),
             ("POST", f"{job}/weigh-ticket", {"base_version": 1, "text": "state,place,load\n"}),
             ("POST", f"{job}/gates", {"station": "listen"}),
             ("PATCH", f"{job}/kind", {"kind": "recheck"}),
             ("PATCH", f"{job}/due", {"due_on": "2026-12-24"}),
-        )  # fmt: skip
+        )
         stranger, viewer = self.as_(self.stranger), self.as_(self.viewer)
         for method, path, body in writes:
             self.assertEqual(self.send(method, path, body, stranger).status_code, 404, path)
@@ -80,7 +89,7 @@ class PaperTests(StationCase):
     def test_the_rules_answer_in_their_declared_shape(self):
         self.paper("complaint", "symptoms.wanders", "strong")
         answer = self.practice()
-        self.assertEqual(from_plain(answer, Practice).medicine.answer, "no")
+        self.assertEqual(from_plain(answer, Practice).cure.answer, "no")
         self.assertEqual([f["place"] for f in answer["sorting"]], ["symptoms.wanders"])
 
 

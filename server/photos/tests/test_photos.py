@@ -94,8 +94,10 @@ class PhotoTests(TwoShops):
         stranger, viewer = self.as_(self.stranger), self.as_(self.viewer)
         self.assertEqual(self.upload(picture(), client=stranger).status_code, 404)
         self.assert_refused(self.upload(picture(), client=viewer), 403, "role")
-        writes = ((f"/photos/{kept}", {"removed": True}),
-                  (f"/photos/{kept}/marks", {"marks": [[0, 0], [1, 1]]}))  # fmt: skip
+        writes = (
+            (f"/photos/{kept}", {"removed": True}),
+            (f"/photos/{kept}/marks", {"marks": [[0, 0], [1, 1]]}),
+        )
         for path, body in writes:
             self.assertEqual(self.send("PATCH", path, body, stranger).status_code, 404)
             self.assert_refused(self.send("PATCH", path, body, viewer), 403, "role")

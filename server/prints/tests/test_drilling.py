@@ -31,8 +31,9 @@ class TemplateTests(TwoShops):
             for at, hole in enumerate(HOLES)
             for name, typed in zip(("forward_m", "above_edge_m", "size"), hole, strict=True)
         ]
-        answer = self.send("POST", f"{path}/papers/fitting/entries",
-                           {"base_version": 3, "entries": entries})  # fmt: skip
+        answer = self.send(
+            "POST", f"{path}/papers/fitting/entries", {"base_version": 3, "entries": entries}
+        )
         self.assertEqual(answer.status_code, 200, answer.content)
 
     def template(self, kind, side="left"):
@@ -88,8 +89,10 @@ class TemplateTests(TwoShops):
 
             edge, plumb = float(line("edge").get("y1")), float(line("plumb").get("x1"))
             circles = root.findall(".//svg:circle[@class='hole']", NAMESPACE)
-            found = [(float(c.get("cx")) - plumb, edge - float(c.get("cy")), 2 * float(c.get("r")))
-                     for c in circles]  # fmt: skip
+            found = [
+                (float(c.get("cx")) - plumb, edge - float(c.get("cy")), 2 * float(c.get("r")))
+                for c in circles
+            ]
             self.assert_holes(found, side)
             ruler = line("ruler")
             self.assertAlmostEqual(float(ruler.get("x2")) - float(ruler.get("x1")), 100.0)

@@ -19,19 +19,26 @@ class IntakeSheetTests(TwoShops):
             ("look_over", 1, "parts.rear_link_left.rating", "replace"),
             ("look_over", 2, "parts.rear_link_left.note", "boot gone"),
         ):
-            self.send("PATCH", f"{paper}/{name}", {"base_version": base, "place": place,
-                                                   "typed": typed})  # fmt: skip
+            self.send(
+                "PATCH", f"{paper}/{name}", {"base_version": base, "place": place, "typed": typed}
+            )
         self.sheet_edit("rear.rating_kg", "3000 kg")
         answer = self.sheet()
         self.assertEqual(answer["Content-Type"], "application/pdf")
         pages = PdfReader(io.BytesIO(answer.content)).pages
         text = " ".join(" ".join(page.extract_text() for page in pages).split())
         for words in (
-            "Coach", "job 101", "Leans like a boat & <b>creaks</b>",
-            "A bar does not change this: pulls to one side", "Stop. The rear axle is over",
-            "rear link, left", "boot gone", "rear links, pair", "Spring base",
+            "Coach",
+            "job 101",
+            "Leans like a boat & <b>creaks</b>",
+            "A bar does not change this: pulls to one side",
+            "Stop. The rear axle is over",
+            "rear link, left",
+            "boot gone",
+            "rear links, pair",
+            "Spring base",
             "A bar raises no rating.",
-        ):  # fmt: skip
+        ):
             self.assertIn(words, text)
 
     def test_it_is_for_this_shop_only(self):

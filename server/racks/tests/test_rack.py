@@ -4,9 +4,9 @@ import json
 
 from django.db import IntegrityError, transaction
 
-from axlecore.bar import bar_rates
+from axlecore.bars.bar import bar_rates
+from axlecore.bars.steel import STEELS
 from axlecore.errors import InputError
-from axlecore.steel import STEELS
 from racks.models import Offer, Part, Supplier
 from racks.services import record_of
 from shops.tests.people import TwoShops, stock
@@ -18,10 +18,22 @@ HEAD = (
 
 
 def row(number="N-1", price="100", **changes):
-    cells = {"kind": "bar", "part_number": number, "maker": "Maker", "supplier": "Shelf",
-             "price": price, "days": "3", "axle": "rear", "axle_load_from": "2000 kg",
-             "axle_load_to": "5000 kg", "diameter": "30 mm", "arm": "250", "centre": "1000",
-             "span": "740", **changes}  # fmt: skip
+    cells = {
+        "kind": "bar",
+        "part_number": number,
+        "maker": "Maker",
+        "supplier": "Shelf",
+        "price": price,
+        "days": "3",
+        "axle": "rear",
+        "axle_load_from": "2000 kg",
+        "axle_load_to": "5000 kg",
+        "diameter": "30 mm",
+        "arm": "250",
+        "centre": "1000",
+        "span": "740",
+        **changes,
+    }
     return ",".join(cells.values())
 
 
@@ -60,7 +72,7 @@ class RackTests(TwoShops):
     def test_asking_for_an_axle_or_action_that_is_none_is_refused(self):
         path = f"/api/jobs/{self.job.pk}/short-list"
         self.assert_refused(
-            self.client.get(f"{path}?axle=tag&action=supplement"), 422, "axle", "front or rear"
+            self.client.get(f"{path}?axle=tag&action=supplement"), 422, "axle", "'front' or 'rear'"
         )
         self.assertEqual(self.client.get(f"{path}?action=weld").status_code, 422)
         self.assertEqual(self.client.get(path).status_code, 422)
@@ -80,22 +92,30 @@ class SearchTests(TwoShops):
             ({"kind": "kit"}, lambda p: p.kind == "kit"),
             ({"kind": "bar", "axle": "front"}, lambda p: p.kind == "bar" and p.axle == "front"),
             ({"steel": "4130_tube", "tube_only": True}, lambda p: (p.bore_m or 0) > 0),
-            ({"diameter_from": '1 3/8"', "diameter_to": "36 mm"},
-             lambda p: 0.034925 <= (p.diameter_m or 0) <= 0.036 + 1e-9),
-            ({"axle_load": "6.98 t", "kind": "kit"},
-             lambda p: p.kind == "kit" and p.axle_load_from_kg <= 6980 <= p.axle_load_to_kg),
+            (
+                {"diameter_from": '1 3/8"', "diameter_to": "36 mm"},
+                lambda p: 0.034925 <= (p.diameter_m or 0) <= 0.036 + 1e-9,
+            ),
+            (
+                {"axle_load": "6.98 t", "kind": "kit"},
+                lambda p: p.kind == "kit" and p.axle_load_from_kg <= 6980 <= p.axle_load_to_kg,
+            ),
             ({"bore_from": "22 mm"}, lambda p: (p.bore_m or 0) >= 0.022 - 1e-9),
-            ({"no_drilling": True, "kind": "kit"},
-             lambda p: p.kind == "kit" and p.holes_drilled == 0),
-        ):  # fmt: skip
+            (
+                {"no_drilling": True, "kind": "kit"},
+                lambda p: p.kind == "kit" and p.holes_drilled == 0,
+            ),
+        ):
             with self.subTest(asked):
                 expected = sorted(part.part_number for part in everything if kept(part))
                 self.assertTrue(expected)
                 self.assertEqual(sorted(self.found(**asked)), expected)
 
     def test_price_and_days_are_those_of_the_cheapest_offer(self):
-        body = {"text": table(row(price="90", days="9"), row(price="80", supplier="Other")),
-                "mapping": {name: name for name in HEAD.split(",")}}  # fmt: skip
+        body = {
+            "text": table(row(price="90", days="9"), row(price="80", supplier="Other")),
+            "mapping": {name: name for name in HEAD.split(",")},
+        }
         self.assertEqual(self.send("POST", "/racks/import", body).status_code, 200)
         self.assertEqual(self.found(find="N-1", price_to=85), ["N-1"])
         self.assertEqual(self.found(find="N-1", price_to=79), [])
@@ -126,8 +146,10 @@ class SuppliersAndSteelsTests(TwoShops):
     def test_a_supplier_shows_what_it_has_and_how_soon_to_its_own_shop(self):
         stock(self.shop, 200)
         rows = {row["name"]: row for row in self.client.get("/api/racks/suppliers").json()}
-        self.assertEqual(sum(row["parts"] for row in rows.values()), Offer.objects.filter(
-            part__shop=self.shop).count())  # fmt: skip
+        self.assertEqual(
+            sum(row["parts"] for row in rows.values()),
+            Offer.objects.filter(part__shop=self.shop).count(),
+        )
         for row in rows.values():
             self.assertLessEqual(row["soonest_days"], row["latest_days"])
             self.assertLessEqual(row["there"], row["parts"])
@@ -164,8 +186,10 @@ class ImportTests(TwoShops):
     def test_one_broken_row_keeps_all_out_or_only_itself(self):
         text = table(row("A"), row("B", price="dear"), row("C", axle="left"))
         answer = self.preview(text, self.MAPPING).json()
-        self.assertEqual([(bad["line"], bad["complaints"][0]["column"]) for bad in answer["bad"]],
-                         [(3, "price"), (4, "axle")])  # fmt: skip
+        self.assertEqual(
+            [(bad["line"], bad["complaints"][0]["column"]) for bad in answer["bad"]],
+            [(3, "price"), (4, "axle")],
+        )
         self.assert_refused(self.take_in(text), 422, "line 3", "2 rows cannot be read")
         self.assertFalse(Part.objects.filter(part_number="A").exists())
         done = self.take_in(text, good_rows_only=True).json()

@@ -1,7 +1,7 @@
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.classes import class_vehicle
-from axlecore.rig import RigKind
-from axlecore.rig import Vehicle as Sheet
+from axlecore.vehicle.rig import RigKind
+from axlecore.vehicle.rig import Vehicle as Sheet
 from rigs.services import sheet_of, store_new, take_in
 from shops.tests.people import TwoShops
 
@@ -36,9 +36,11 @@ class PartTests(TwoShops):
         shared = self.sheet_edit("rear.air_bags.lines", "connected", base=3)
         self.assertEqual(shared.json()["sheet"]["rear"]["air_bags"]["lines"], "connected")
         self.assert_refused(
-            self.sheet_edit("rear.air_bags.lines", "knotted", base=4), 422,
-            "rear.air_bags.lines", "separate, connected",
-        )  # fmt: skip
+            self.sheet_edit("rear.air_bags.lines", "knotted", base=4),
+            422,
+            "rear.air_bags.lines",
+            "separate, connected",
+        )
 
     def test_load_states_are_added_in_order_and_the_last_one_cannot_go(self):
         for base, key in enumerate(("towing", "empty"), start=1):

@@ -7,7 +7,7 @@ from typing import Any
 
 from django.test import Client, TestCase
 
-from axlecore.rig import RigKind
+from axlecore.vehicle.rig import RigKind
 from demo.scenario import rack
 from jobs.models import Job
 from jobs.services import open_job

@@ -34,10 +34,14 @@ class SignInTests(TwoShops):
     def test_every_address_but_the_session_needs_a_sign_in(self):
         stranger = Client()
         for method, path in (
-            ("GET", "/jobs"), ("POST", "/jobs"), ("GET", f"/jobs/{self.job.pk}"),
-            ("GET", f"/jobs/{self.job.pk}/assessment"), ("PATCH", f"/jobs/{self.job.pk}/sheet"),
-            ("GET", f"/jobs/{self.job.pk}/short-list"), ("GET", f"/jobs/{self.job.pk}/rig.json"),
-        ):  # fmt: skip
+            ("GET", "/jobs"),
+            ("POST", "/jobs"),
+            ("GET", f"/jobs/{self.job.pk}"),
+            ("GET", f"/jobs/{self.job.pk}/assessment"),
+            ("PATCH", f"/jobs/{self.job.pk}/sheet"),
+            ("GET", f"/jobs/{self.job.pk}/short-list"),
+            ("GET", f"/jobs/{self.job.pk}/rig.json"),
+        ):
             self.assertEqual(self.send(method, path, {}, stranger).status_code, 401, path)
 
 

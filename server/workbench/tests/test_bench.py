@@ -27,7 +27,7 @@ class BenchTests(TwoShops):
         self.assertTrue(found["low_m"] < found["bore_m"] < found["high_m"])
 
     def test_cases_17_19_and_21(self):
-        self.assertAlmostEqual(self.ask("link")["attitude"]["gain"], 1.0, 4)
+        self.assertAlmostEqual(self.ask("link")["attitude"]["motion_ratio"], 1.0, 4)
         found = self.ask("torque", size="M14", grade="10.9")["torque"]
         self.assertAlmostEqual(found["target_n_m"], 201.2, delta=0.2)
         self.assertAlmostEqual(self.ask("drill", size="M10")["tap_drill_m"] * 1e3, 8.5)
@@ -36,8 +36,9 @@ class BenchTests(TwoShops):
         self.assertTrue(rungs["through-bolt"]["possible"])
 
     def test_a_claim_is_held_against_both_bars(self):
-        found = self.ask("claim", claim="122", diameter="34.9 mm", old_diameter="28.6 mm",
-                         span="800 mm")  # fmt: skip
+        found = self.ask(
+            "claim", claim="122", diameter="34.9 mm", old_diameter="28.6 mm", span="800 mm"
+        )
         self.assertIn("holds", found["said"])
 
     def test_a_sheet_torque_is_read_in_any_unit_and_judged(self):

@@ -54,12 +54,12 @@ export function useSuggestions(job: Job) {
 }
 
 /** Wind from any side, a twisting frame, rough ground and the map, for one load state. */
-export function useLeanRoom(job: Job, state: LoadKey) {
+export function useLeanSheet(job: Job, state: LoadKey) {
   return useQuery({
-    queryKey: ["lean-room", ...figuresKey(job), state],
+    queryKey: ["lean-sheet", ...figuresKey(job), state],
     queryFn: () =>
       answered(
-        client.GET("/api/jobs/{job_id}/lean-room", {
+        client.GET("/api/jobs/{job_id}/lean-sheet", {
           params: { path: { job_id: job.id }, query: { state } },
         }),
       ),

@@ -48,7 +48,7 @@ export function useAssessment(job: Job | undefined) {
   });
 }
 
-/** Key of everything reckoned from a job's papers; changes with each of them. */
+/** Key of everything worked out from a job's papers; changes with each of them. */
 export function papersKey(job: Job | undefined) {
   return [
     job?.id,

@@ -447,15 +447,15 @@ export interface paths {
         patch: operations["change_kind"];
         trace?: never;
     };
-    "/api/jobs/{job_id}/lean-room": {
+    "/api/jobs/{job_id}/lean-sheet": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Get Lean Room */
-        get: operations["lean_room"];
+        /** Get Lean Sheet */
+        get: operations["lean_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1053,7 +1053,7 @@ export interface components {
         AirLines: "separate" | "connected";
         /**
          * Answer
-         * @description Answers to the question whether a bar is the medicine.
+         * @description Answers to the question whether a bar will cure it.
          * @enum {string}
          */
         Answer: "unsaid" | "yes" | "partly" | "repair_first" | "no";
@@ -1151,7 +1151,7 @@ export interface components {
          *     off_by : float
          *         Claimed less computed.
          *     old_rate_n_per_m, new_rate_n_per_m : float
-         *         Rates at the eyes [N/m].
+         *         Rates at the bar's end [N/m].
          *     readings : list of Reading
          *         Ways to read the claim, nearest first.
          *     said : str
@@ -1201,31 +1201,36 @@ export interface components {
          *         Helper bags.
          *     helper_springs : HelperSprings or None
          *         Steel helpers.
-         *     damper_spacing_m : Measured or None
-         *         Between the dampers [m].
+         *     shock_spacing_m : Measured or None
+         *         Between the shocks [m].
          *     lift_m : Measured or None
          *         Lifted from standard [m]; below zero lowered.
          *     tyre_size : str
          *         As on the sidewall; kept and shown, not computed with.
-         *     leaf_twist_factor : float
-         *         How much the leaves' own twist raises spring roll stiffness; 1 ignores it.
+         *     springs : Springs
+         *         Leaves twist with the axle and so hold more in roll than coils of their rate.
+         *     leaf_twist_factor : Measured or None
+         *         How much their own twist raises the springs' roll stiffness; None takes the usual.
+         *     bump_travel_m, droop_travel_m : Measured or None
+         *         Travel from ride height to the bump stop and to the shock's end, at the springs (solid)
+         *         or at the wheel (independent) [m]; None where nobody knows.
          */
         Axle: {
             air_bags?: components["schemas"]["AirBags"] | null;
-            damper_spacing_m?: components["schemas"]["Measured"] | null;
+            bump_travel_m?: components["schemas"]["Measured"] | null;
+            droop_travel_m?: components["schemas"]["Measured"] | null;
             dual_spacing_m?: components["schemas"]["Measured"] | null;
             helper_springs?: components["schemas"]["HelperSprings"] | null;
-            /**
-             * Leaf Twist Factor
-             * @default 1
-             */
-            leaf_twist_factor: number;
+            leaf_twist_factor?: components["schemas"]["Measured"] | null;
             lift_m?: components["schemas"]["Measured"] | null;
             link_spacing_m?: components["schemas"]["Measured"] | null;
             rating_kg: components["schemas"]["Measured"];
             roll_centre_height_m: components["schemas"]["Measured"];
+            shock_spacing_m?: components["schemas"]["Measured"] | null;
             spring_base_m?: components["schemas"]["Measured"] | null;
             spring_rate_n_per_m: components["schemas"]["Measured"];
+            /** @default coil */
+            springs: components["schemas"]["Springs"];
             standard_bar?: components["schemas"]["FittedBar"] | null;
             suspension: components["schemas"]["Suspension"];
             track_m: components["schemas"]["Measured"];
@@ -1273,13 +1278,13 @@ export interface components {
          *     settled : LoadKey
          *         Load state in which it is settled and measured.
          *     rail, seat, link, stack : Rail, Seat, LinkKind, LinkStack or None
-         *         Frame, places across, link, and its cushions where it has them.
+         *         Frame, places across, link, and its bushings where it has them.
          *     link_holes, bar_places : tuple of BracketHole
          *         Holes of the link's bracket, and places the bar's bracket can hold the bar at.
          *     left, right : SideFit
          *         What is picked.
          *     bump_m, droop_m : Measured
-         *         Axle travel from ride height to the bump stop and to the damper's stop [m].
+         *         Axle travel from ride height to the bump stop and to the shock's stop [m].
          *     link_ratio : Measured
          *         Travel of the link's moving end ÷ wheel travel; 1 on a solid axle.
          *     control_arm_rad : Measured or None
@@ -1287,7 +1292,7 @@ export interface components {
          *     plate_m, backing_m : Measured
          *         Thickness of bracket and of the backing behind the frame's wall [m].
          *     obstacles : tuple of Obstacle
-         *         Neighbours.
+         *         Obstacles.
          *     drilled : tuple of DrilledHole
          *         Holes to be drilled.
          */
@@ -1331,8 +1336,8 @@ export interface components {
          *
          *     Attributes
          *     ----------
-         *     axle_name : str
-         *         "front" or "rear".
+         *     end : End
+         *         Front or rear.
          *     bar : Bar
          *         That is fitted.
          *     arms_m : list of float
@@ -1345,10 +1350,10 @@ export interface components {
          *         Both sides.
          *     states : list of StateAngles
          *         In every load state.
-         *     neighbours : list of Obstacle
+         *     obstacles : list of Obstacle
          *         Those of the sheet, and the frame.
-         *     gaps : list of NeighbourGap
-         *         One a neighbour that can be come near to.
+         *     gaps : list of Clearance
+         *         One an obstacle that can be come near to.
          *     matrix : list of Combination
          *         Every combination, best first.
          *     advice : LinkAdvice
@@ -1368,17 +1373,16 @@ export interface components {
             /** Arms M */
             arms_m: number[];
             attitude: components["schemas"]["Attitude"];
-            /** Axle Name */
-            axle_name: string;
             bar: components["schemas"]["Bar"];
             drilling: components["schemas"]["DrillPlan"];
+            end: components["schemas"]["End"];
             /** Gaps */
-            gaps: components["schemas"]["NeighbourGap"][];
+            gaps: components["schemas"]["Clearance"][];
             left: components["schemas"]["SideTape"];
             /** Matrix */
             matrix: components["schemas"]["Combination"][];
-            /** Neighbours */
-            neighbours: components["schemas"]["Obstacle"][];
+            /** Obstacles */
+            obstacles: components["schemas"]["Obstacle"][];
             right: components["schemas"]["SideTape"];
             stack: components["schemas"]["StackReport"] | null;
             /** States */
@@ -1426,7 +1430,7 @@ export interface components {
          *     tyres : float
          *         The axle on its tyres, in series with the suspension.
          *     standard_bar_rate_n_per_m, chosen_bar_rate_n_per_m : float
-         *         Bar rates at the eyes [N/m]; zero where there is none.
+         *         Bar rates at the bar's end [N/m]; zero where there is none.
          *     free_lean_rad : float
          *         Lean of the axle before its standard bar works, from play in links and bushings [rad].
          */
@@ -1497,7 +1501,7 @@ export interface components {
          *     hole_setbacks_m : tuple of float
          *         Distance of each hole from the outermost one, inward along the arm [m]; first is 0.
          *     bushing_rate_n_per_m, link_rate_n_per_m : Measured or None
-         *         Radial stiffness of one bushing, and of one link with its cushions [N/m]; None is rigid.
+         *         Radial stiffness of one bushing, and of one link with its bushings [N/m]; None is rigid.
          *     steel : str
          *         Key of `steel.STEELS`. Does not change the rate.
          *     piece_diameters_m : tuple of float
@@ -1507,8 +1511,15 @@ export interface components {
          *         Wall that rust has eaten from inside a tube [m].
          *     bend_radius_m : Measured or None
          *         Centre-line radius of its bends [m]; None is the usual one.
+         *     arm_tolerance_m : float
+         *         Half width of the band of its arms' length, bend to outermost hole [m].
          */
         Bar: {
+            /**
+             * Arm Tolerance M
+             * @default 0
+             */
+            arm_tolerance_m: number;
             bend_radius_m?: components["schemas"]["Measured"] | null;
             bore_m: components["schemas"]["Measured"];
             bushing_rate_n_per_m?: components["schemas"]["Measured"] | null;
@@ -1537,7 +1548,7 @@ export interface components {
             piece_diameters_m: number[];
             /**
              * Steel
-             * @default 1045_hardened
+             * @default unknown
              */
             steel: string;
             wall_lost_m?: components["schemas"]["Measured"] | null;
@@ -1629,21 +1640,33 @@ export interface components {
          *
          *     Attributes
          *     ----------
+         *     steel : str
+         *         Key of the steel it is judged by.
+         *     steel_known : bool
+         *         Somebody knows it; else spring steel is taken, and no life is promised.
+         *     strength_spread : float
+         *         Half width of the band of the steel's strengths, relative.
          *     at_full_travel : StressCurve
          *         Arm tips moved apart by the travel given.
          *     in_bend : StressCurve
          *         In the reference bend.
-         *     fatigue : Fatigue
-         *         At that bend's amplitude.
-         *     life_km : float
-         *         At the usual mix of duties; infinity where it lasts for ever.
+         *     fatigue : Fatigue or None
+         *         At that bend's amplitude; None where nobody knows the steel.
+         *     life_km : float or None
+         *         At the usual mix of duties; infinity where it lasts for ever, None where nobody knows.
          */
         BarStrength: {
             at_full_travel: components["schemas"]["StressCurve"];
-            fatigue: components["schemas"]["Fatigue"];
+            fatigue: components["schemas"]["Fatigue"] | null;
             in_bend: components["schemas"]["StressCurve"];
             /** Life Km */
-            life_km: number;
+            life_km: number | null;
+            /** Steel */
+            steel: string;
+            /** Steel Known */
+            steel_known: boolean;
+            /** Strength Spread */
+            strength_spread: number;
         };
         /**
          * BeforeAfter
@@ -1665,8 +1688,7 @@ export interface components {
         };
         /** BeginFitIn */
         BeginFitIn: {
-            /** Axle */
-            axle: string;
+            axle: components["schemas"]["End"];
             /** Base Version */
             base_version: number;
             layout: components["schemas"]["Layout"];
@@ -1782,10 +1804,37 @@ export interface components {
             forward_m: components["schemas"]["Measured"];
             height_m: components["schemas"]["Measured"];
         };
+        /**
+         * BushingFacts
+         * @description A bushing or a link bushing.
+         *
+         *     Attributes
+         *     ----------
+         *     bore_m : Measured
+         *         For a bar or a bolt of this diameter [m].
+         *     material : str
+         *         Rubber or polyurethane.
+         *     rate_n_per_m : Measured or None
+         *         Radial stiffness [N/m].
+         */
+        BushingFacts: {
+            bore_m: components["schemas"]["Measured"];
+            /** Material */
+            material: string;
+            rate_n_per_m?: components["schemas"]["Measured"] | null;
+        };
+        /**
+         * BushingMaterial
+         * @description What a bushing is made of.
+         * @enum {string}
+         */
+        BushingMaterial: "rubber" | "polyurethane";
         /** CaliperOut */
         CaliperOut: {
             /** Device */
             device: string;
+            /** Simulated */
+            simulated: boolean;
             /** Typed */
             typed: string;
         };
@@ -1930,6 +1979,54 @@ export interface components {
             span: string;
         };
         /**
+         * Clearance
+         * @description The least gap to one obstacle.
+         *
+         *     Attributes
+         *     ----------
+         *     index : int
+         *         Of the sheet's list; past its end for the frame itself.
+         *     name : str
+         *         What it is.
+         *     nature : Nature
+         *         What it asks distance for.
+         *     needs_m, least_m : float
+         *         Wanted, and least through the travel [m]; below zero they overlap.
+         *     at_travel_m : float
+         *         Where that is [m].
+         *     rod, side : str
+         *         "bar", "arm" or "link"; "left" or "right".
+         *     fine : bool
+         *         Enough.
+         *     curve_m : list
+         *         Least gap at each travel [m].
+         *     fixes : list of Fix
+         *         What ends it; empty where it is fine.
+         */
+        Clearance: {
+            /** At Travel M */
+            at_travel_m: number;
+            /** Curve M */
+            curve_m: (number | null)[];
+            /** Fine */
+            fine: boolean;
+            /** Fixes */
+            fixes: components["schemas"]["Fix"][];
+            /** Index */
+            index: number;
+            /** Least M */
+            least_m: number;
+            /** Name */
+            name: string;
+            nature: components["schemas"]["Nature"];
+            /** Needs M */
+            needs_m: number;
+            /** Rod */
+            rod: string;
+            /** Side */
+            side: string;
+        };
+        /**
          * Column
          * @description One column of the table.
          *
@@ -1969,18 +2066,18 @@ export interface components {
          *         Eye to eye [m].
          *     missing_m : float
          *         How much too short (above zero) or long the link is; zero where it can be assembled [m].
-         *     arm_rad, link_rad, between_rad, gain : float or None
+         *     arm_rad, link_rad, between_rad, motion_ratio : float or None
          *         At ride height; None where it cannot be assembled.
-         *     gain_change : float or None
-         *         Highest less lowest gain through the travel, over the gain at ride height.
+         *     ratio_change : float or None
+         *         Highest less lowest motion ratio through the travel, over the motion ratio at ride height.
          *     off : float or None
          *         From what the school wants: rad, or a ratio for the least change.
          *     least_gap_m : float or None
-         *         Least gap to any neighbour beyond what it needs [m]; None without neighbours.
+         *         Least gap to any obstacle beyond what it needs [m]; None without obstacles.
          *     nearest : str
-         *         That neighbour.
+         *         That obstacle.
          *     spare_droop_m : float or None
-         *         What the link would reach past the damper's stop [m].
+         *         What the link would reach past the shock's stop [m].
          *     troubles : tuple of HoleTrouble
          *         Why it is not to be used; empty where it is.
          */
@@ -1993,10 +2090,6 @@ export interface components {
             bar_place: number;
             /** Between Rad */
             between_rad: number | null;
-            /** Gain */
-            gain: number | null;
-            /** Gain Change */
-            gain_change: number | null;
             /** Least Gap M */
             least_gap_m: number | null;
             /** Link Hole */
@@ -2007,10 +2100,14 @@ export interface components {
             link_rad: number | null;
             /** Missing M */
             missing_m: number;
+            /** Motion Ratio */
+            motion_ratio: number | null;
             /** Nearest */
             nearest: string;
             /** Off */
             off: number | null;
+            /** Ratio Change */
+            ratio_change: number | null;
             /** Spare Droop M */
             spare_droop_m: number | null;
             /** Troubles */
@@ -2058,7 +2155,7 @@ export interface components {
             budget: number;
             /**
              * @default {
-             *       "dampers": "none",
+             *       "shocks": "none",
              *       "helper_springs": "none",
              *       "steering_damper": "none",
              *       "chassis_brace": "none"
@@ -2186,29 +2283,19 @@ export interface components {
             least_m: number;
         };
         /**
-         * Cushion
-         * @description What a cushion is made of.
-         * @enum {string}
-         */
-        Cushion: "rubber" | "polyurethane";
-        /**
-         * CushionFacts
-         * @description A bushing or a link cushion.
+         * Cure
+         * @description Whether a bar will cure it.
          *
          *     Attributes
          *     ----------
-         *     bore_m : Measured
-         *         For a bar or a bolt of this diameter [m].
-         *     material : str
-         *         Rubber or polyurethane.
-         *     rate_n_per_m : Measured or None
-         *         Radial stiffness [N/m].
+         *     answer : Answer
+         *         In a word.
+         *     finding : Finding
+         *         With its reason.
          */
-        CushionFacts: {
-            bore_m: components["schemas"]["Measured"];
-            /** Material */
-            material: string;
-            rate_n_per_m?: components["schemas"]["Measured"] | null;
+        Cure: {
+            answer: components["schemas"]["Answer"];
+            finding: components["schemas"]["Finding"];
         };
         /**
          * DecidedState
@@ -2261,7 +2348,7 @@ export interface components {
          *     Attributes
          *     ----------
          *     core_version : str
-         *         Version of this package that reckoned it.
+         *         Version of this package that worked out it.
          *     set_up : SetUp
          *         What was chosen.
          *     target : Target
@@ -2348,7 +2435,7 @@ export interface components {
          *     apart_m, apart_needed_m : float or None
          *         To the nearest other hole, and what it wants [m]; None for a single one.
          *     fine : bool
-         *         Far enough from edges and neighbours.
+         *         Far enough from edges and obstacles.
          */
         DrillMark: {
             /** Above Edge M */
@@ -2423,6 +2510,18 @@ export interface components {
          * @enum {string}
          */
         Effect: "changes" | "compute" | "not" | "worse";
+        /**
+         * End
+         * @description One end of the vehicle: an axle and what belongs to it.
+         * @enum {string}
+         */
+        End: "front" | "rear";
+        /**
+         * Ending
+         * @description What ends an axle's following of the road.
+         * @enum {string}
+         */
+        Ending: "a wheel hangs" | "a stop is met";
         /** EntriesIn */
         EntriesIn: {
             /** Base Version */
@@ -2493,9 +2592,9 @@ export interface components {
             /** @default none */
             chassis_brace: components["schemas"]["Extra"];
             /** @default none */
-            dampers: components["schemas"]["Extra"];
-            /** @default none */
             helper_springs: components["schemas"]["Extra"];
+            /** @default none */
+            shocks: components["schemas"]["Extra"];
             /** @default none */
             steering_damper: components["schemas"]["Extra"];
         };
@@ -2525,7 +2624,7 @@ export interface components {
          * @description What can be wrong with a part.
          * @enum {string}
          */
-        Fault: "cracked" | "broken" | "welded before" | "rust under the bushing" | "rusted from inside" | "bent" | "play" | "torn boot" | "seized stud" | "stud will spin" | "crushed cushion" | "missing cushion" | "soft" | "oval" | "split" | "dry" | "wrong size" | "loose" | "hole worn oval" | "captive nut spins" | "permanent thread-lock" | "covers bolts we need" | "in the way of a bar" | "not standard" | "chafed" | "leaks" | "off-centre" | "option not on the sheet";
+        Fault: "cracked" | "broken" | "welded before" | "rust under the bushing" | "rusted from inside" | "bent" | "play" | "torn boot" | "seized stud" | "stud will spin" | "crushed bushing" | "missing bushing" | "soft" | "oval" | "split" | "dry" | "wrong size" | "loose" | "hole worn oval" | "captive nut spins" | "permanent thread-lock" | "covers bolts we need" | "in the way of a bar" | "not standard" | "chafed" | "leaks" | "off-centre" | "option not on the sheet";
         /**
          * Figures
          * @description What one set-up does.
@@ -2545,7 +2644,7 @@ export interface components {
          *     swings : int
          *         Half-swings after a push.
          *     articulation_rad : float
-         *         Twist of the road at which a wheel hangs [rad].
+         *         Twist of the road at which a wheel hangs or a stop is met [rad].
          */
         Figures: {
             /** Articulation Rad */
@@ -2580,7 +2679,7 @@ export interface components {
          *     what, why, todo : str
          *         Sentences: the thing, its reason with numbers, what to do.
          *     formula : str
-         *         The reckoning with this job's own numbers.
+         *         The working with this job's own numbers.
          *     place : str or None
          *         Path of the input behind it; on the set-up if it starts with ``set_up.``.
          *     state : LoadKey or None
@@ -2610,8 +2709,7 @@ export interface components {
         Fit: "fits" | "work" | "no";
         /** FitPartIn */
         FitPartIn: {
-            /** Axle */
-            axle: string;
+            axle: components["schemas"]["End"];
             /** Base Version */
             base_version: number;
             /** Place */
@@ -2703,8 +2801,8 @@ export interface components {
          *         School that holds, by matter.
          *     matters : tuple of School
          *         All matters with their schools.
-         *     layouts, neighbours : mapping of str to str
-         *         Suspensions a sheet can start from, and neighbours it can have, in words.
+         *     layouts, obstacles : mapping of str to str
+         *         Suspensions a sheet can start from, and obstacles it can have, in words.
          *     cautions : tuple of str
          *         Always shown here.
          */
@@ -2720,8 +2818,8 @@ export interface components {
             };
             /** Matters */
             matters: components["schemas"]["School"][];
-            /** Neighbours */
-            neighbours: {
+            /** Obstacles */
+            obstacles: {
                 [key: string]: string;
             };
             rear: components["schemas"]["AxleStation"] | null;
@@ -2744,10 +2842,11 @@ export interface components {
          *         The bar.
          *     hole : int
          *         Hole the links are in, 0 the outermost (softest).
-         *     motion_gain : Measured
+         *     motion_ratio : Measured
          *         Arm-tip travel per axle travel; on an independent suspension per wheel travel.
          *     link_play_m, bushing_play_m : Measured or None
-         *         Lost motion at each end: of the link with its cushions, and of the bushing [m].
+         *         Whole free travel felt at one end as a fitter shakes it: of the link with its joints, and
+         *         of the bar in its frame bushing [m].
          *     readings : BarReadings
          *         What was read on it or said of it.
          */
@@ -2760,7 +2859,7 @@ export interface components {
              */
             hole: number;
             link_play_m?: components["schemas"]["Measured"] | null;
-            motion_gain: components["schemas"]["Measured"];
+            motion_ratio: components["schemas"]["Measured"];
             /**
              * @default {
              *       "caliper_1_m": null,
@@ -2848,9 +2947,9 @@ export interface components {
          *     typical : dict of str to float
          *         Usual frames by name [N·m/rad].
          *     bend_m_s2, force_n : list of float
-         *         Corners of the tables.
+         *         Nodes of the tables.
          *     before, after : list of TwistTables
-         *         One a node; play is left out.
+         *         One a node of the frame.
          */
         FrameTables: {
             /** After */
@@ -2968,7 +3067,7 @@ export interface components {
          * @description Why a combination is not to be used, gravest first.
          * @enum {string}
          */
-        HoleTrouble: "cannot be assembled" | "the link would carry the axle" | "arm and link go over centre" | "its joint swings too far" | "too near a neighbour";
+        HoleTrouble: "cannot be assembled" | "the link would carry the axle" | "arm and link go over centre" | "its joint swings too far" | "too near an obstacle";
         /** ImportIn */
         ImportIn: {
             /**
@@ -3198,8 +3297,8 @@ export interface components {
          */
         Layout: "leaf" | "coil" | "swing_beam" | "wishbone" | "strut";
         /**
-         * LeanRoom
-         * @description All that the lean room shows of one load state beside the evaluation's own tables.
+         * LeanSheet
+         * @description All that the lean shows of one load state beside the evaluation's own tables.
          *
          *     Attributes
          *     ----------
@@ -3216,7 +3315,7 @@ export interface components {
          *     map_before_rad, map_after_rad : Table
          *         Lean over road speed (rows) and wind square to the road (columns) [rad].
          */
-        LeanRoom: {
+        LeanSheet: {
             /** Angle Rad */
             angle_rad: number[];
             frame: components["schemas"]["FrameTables"];
@@ -3255,9 +3354,16 @@ export interface components {
          *         Lean per g in a bend [rad].
          *     front_share : float
          *         Front axle's share of load transfer in a bend, 0 to 1.
-         *     lift_axle : str
-         *         Axle whose inner wheel lifts first in a steady bend, "front" or "rear".
+         *     lift_axle : End
+         *         Axle whose inner wheel lifts first in a steady bend.
          *     lift_m_s2 : float
+         *         When it does [m/s²].
+         *     rollover_m_s2 : float
+         *         When the whole vehicle tips, by the same model; a bound, not a promise [m/s²].
+         *     stop_axle : End or None
+         *         Axle that meets a bump stop or a shock's end first in a bend; past it the lean ends
+         *         there. None where no travel is known.
+         *     stop_m_s2 : float or None
          *         When it does [m/s²].
          */
         LeanTables: {
@@ -3267,8 +3373,7 @@ export interface components {
             front_tyre_roll_rad: number[][];
             /** Lean Rad */
             lean_rad: number[][];
-            /** Lift Axle */
-            lift_axle: string;
+            lift_axle: components["schemas"]["End"];
             /** Lift M S2 */
             lift_m_s2: number;
             /** Rear Tyre Roll Rad */
@@ -3279,6 +3384,11 @@ export interface components {
             reference_wind_lean_rad: number;
             /** Roll Gradient Rad Per G */
             roll_gradient_rad_per_g: number;
+            /** Rollover M S2 */
+            rollover_m_s2: number;
+            stop_axle: components["schemas"]["End"] | null;
+            /** Stop M S2 */
+            stop_m_s2: number | null;
             /** Wheel Load N */
             wheel_load_n: number[][][];
         };
@@ -3356,7 +3466,7 @@ export interface components {
          *         Link from plumb [rad], zero or more.
          *     between_rad : float
          *         Between arm and link; a right angle is ideal [rad].
-         *     gain : float
+         *     motion_ratio : float
          *         Arm-tip travel per axle travel.
          *     tip_m : tuple of two float
          *         Arm tip from the bar's axis, forward and up [m].
@@ -3368,10 +3478,10 @@ export interface components {
             arm_rad: number;
             /** Between Rad */
             between_rad: number;
-            /** Gain */
-            gain: number;
             /** Link Rad */
             link_rad: number;
+            /** Motion Ratio */
+            motion_ratio: number;
             /** Over Centre */
             over_centre: boolean;
             /** Tip M */
@@ -3391,7 +3501,7 @@ export interface components {
          *     thread : str
          *         Its thread or stud.
          *     joint_angle_rad : Measured or None
-         *         How far its joints swing to one side [rad]; None for cushions.
+         *         How far its joints swing to one side [rad]; None for bushings.
          */
         LinkFacts: {
             joint_angle_rad?: components["schemas"]["Measured"] | null;
@@ -3445,7 +3555,7 @@ export interface components {
          *     thread_length_m : Measured or None
          *         Thread held in the body at the shortest length [m]; None for a fixed link.
          *     joint_angle_rad : Measured or None
-         *         How far a joint swings to one side [rad]; None for cushions.
+         *         How far a joint swings to one side [rad]; None for bushings.
          *     offset_m : Measured or None
          *         Between its eyes across [m]; only an offset link has one.
          *     thread, part_number : str
@@ -3491,7 +3601,7 @@ export interface components {
         };
         /**
          * LinkStack
-         * @description A link made of a bolt, cushions, washers and a sleeve.
+         * @description A link made of a bolt, bushings, washers and a sleeve.
          *
          *     Attributes
          *     ----------
@@ -3499,33 +3609,33 @@ export interface components {
          *         From the bolt's head to its nut.
          *     size : str
          *         Its bolt.
-         *     washer_m, cushion_m, long_cushion_m, plate_m, sleeve_m : Measured
+         *     washer_m, bushing_m, long_bushing_m, plate_m, sleeve_m : Measured
          *         Thickness of each piece as tightened [m]; plates are bracket and arm's eye.
-         *     material : Cushion
-         *         Of the cushions.
+         *     material : BushingMaterial
+         *         Of the bushings.
          *     free_m, outside_m : Measured or None
-         *         Height of a cushion unloaded, and its diameter [m].
+         *         Height of a bushing unloaded, and its diameter [m].
          */
         LinkStack: {
-            cushion_m: components["schemas"]["Measured"];
+            bushing_m: components["schemas"]["Measured"];
             free_m?: components["schemas"]["Measured"] | null;
-            long_cushion_m: components["schemas"]["Measured"];
+            long_bushing_m: components["schemas"]["Measured"];
             /** @default polyurethane */
-            material: components["schemas"]["Cushion"];
+            material: components["schemas"]["BushingMaterial"];
             /**
              * Order
              * @default [
              *       "head",
              *       "washer",
-             *       "cushion",
+             *       "bushing",
              *       "plate",
-             *       "cushion",
+             *       "bushing",
              *       "washer",
              *       "sleeve",
              *       "washer",
-             *       "cushion",
+             *       "bushing",
              *       "plate",
-             *       "cushion",
+             *       "bushing",
              *       "washer",
              *       "nut"
              *     ]
@@ -3725,21 +3835,6 @@ export interface components {
             value: number;
         };
         /**
-         * Medicine
-         * @description Whether a bar is the medicine.
-         *
-         *     Attributes
-         *     ----------
-         *     answer : Answer
-         *         In a word.
-         *     finding : Finding
-         *         With its reason.
-         */
-        Medicine: {
-            answer: components["schemas"]["Answer"];
-            finding: components["schemas"]["Finding"];
-        };
-        /**
          * Mount
          * @description What the bar's middle is bolted to.
          * @enum {string}
@@ -3747,13 +3842,13 @@ export interface components {
         Mount: "on_axle" | "on_frame";
         /**
          * MovesWith
-         * @description What a neighbour follows through the travel.
+         * @description What an obstacle follows through the travel.
          * @enum {string}
          */
         MovesWith: "frame" | "between" | "axle";
         /**
          * Nature
-         * @description What a neighbour asks distance for.
+         * @description What an obstacle asks distance for.
          * @enum {string}
          */
         Nature: "hot" | "moving" | "soft" | "still";
@@ -3779,54 +3874,6 @@ export interface components {
             why: string;
         };
         /**
-         * NeighbourGap
-         * @description The least gap to one neighbour.
-         *
-         *     Attributes
-         *     ----------
-         *     index : int
-         *         Of the sheet's list; past its end for the frame itself.
-         *     name : str
-         *         What it is.
-         *     nature : Nature
-         *         What it asks distance for.
-         *     needs_m, least_m : float
-         *         Wanted, and least through the travel [m]; below zero they overlap.
-         *     at_travel_m : float
-         *         Where that is [m].
-         *     rod, side : str
-         *         "bar", "arm" or "link"; "left" or "right".
-         *     fine : bool
-         *         Enough.
-         *     curve_m : list
-         *         Least gap at each travel [m].
-         *     fixes : list of Fix
-         *         What ends it; empty where it is fine.
-         */
-        NeighbourGap: {
-            /** At Travel M */
-            at_travel_m: number;
-            /** Curve M */
-            curve_m: (number | null)[];
-            /** Fine */
-            fine: boolean;
-            /** Fixes */
-            fixes: components["schemas"]["Fix"][];
-            /** Index */
-            index: number;
-            /** Least M */
-            least_m: number;
-            /** Name */
-            name: string;
-            nature: components["schemas"]["Nature"];
-            /** Needs M */
-            needs_m: number;
-            /** Rod */
-            rod: string;
-            /** Side */
-            side: string;
-        };
-        /**
          * Noise
          * @description A noise at one corner.
          * @enum {string}
@@ -3848,7 +3895,7 @@ export interface components {
         };
         /**
          * Obstacle
-         * @description A neighbour of bar and link, as a simple shape.
+         * @description An obstacle of bar and link, as a simple shape.
          *
          *     Attributes
          *     ----------
@@ -3913,7 +3960,7 @@ export interface components {
          *     why : str
          *         From which readings.
          *     formula : str
-         *         The reckoning with the sheet's own numbers.
+         *         The working with the sheet's own numbers.
          *     taken : bool
          *         It stands there already.
          */
@@ -4017,8 +4064,8 @@ export interface components {
          *     ----------
          *     key : str
          *         What the ranking calls it.
-         *     axle : str
-         *         "front" or "rear".
+         *     axle : End
+         *         Front or rear.
          *     part_id : int or None
          *         Of the part; None where no new bar is fitted.
          *     part_number, maker, kind : str
@@ -4036,8 +4083,7 @@ export interface components {
          */
         Option: {
             action: components["schemas"]["Action"] | null;
-            /** Axle */
-            axle: string;
+            axle: components["schemas"]["End"];
             /** Days */
             days: number;
             /** Hole */
@@ -4067,7 +4113,7 @@ export interface components {
          *     Attributes
          *     ----------
          *     rate_n_per_m : float
-         *         Bar rate at the eyes [N/m].
+         *         Bar rate at the bar's end [N/m].
          *     lean_rad, wind_lean_rad : list of float
          *         In the reference bend and the reference wind, one a load state [rad].
          *     front_share : list of float
@@ -4100,8 +4146,7 @@ export interface components {
             says: string;
             /** Steady */
             steady: boolean;
-            /** Wheel */
-            wheel: string;
+            wheel: components["schemas"]["Wheel"];
         };
         /** PadsIn */
         PadsIn: {
@@ -4115,6 +4160,8 @@ export interface components {
             device: string;
             /** Pads */
             pads: components["schemas"]["PadOut"][];
+            /** Simulated */
+            simulated: boolean;
             /** State Index */
             state_index: number;
         };
@@ -4215,7 +4262,7 @@ export interface components {
          * @description What a part is; a kit is a bar with all that it needs to be fitted.
          * @enum {string}
          */
-        PartKind: "bar" | "kit" | "link" | "bracket" | "cushion";
+        PartKind: "bar" | "kit" | "link" | "bracket" | "bushing";
         /** PartOut */
         PartOut: {
             /** Id */
@@ -4370,8 +4417,8 @@ export interface components {
          *         The journey's table.
          *     sorting : list of Finding
          *         What a bar does to each symptom.
-         *     medicine : Medicine
-         *         Whether a bar is the medicine.
+         *     cure : Cure
+         *         Whether a bar will cure it.
          *     parts : list of Part
          *         To be looked at.
          *     look : Consequences
@@ -4384,10 +4431,10 @@ export interface components {
          *         Of the stations that are built.
          */
         Practice: {
+            cure: components["schemas"]["Cure"];
             /** Gates */
             gates: components["schemas"]["Gate"][];
             look: components["schemas"]["Consequences"];
-            medicine: components["schemas"]["Medicine"];
             offers: components["schemas"]["OfferList"];
             /** Parts */
             parts: components["schemas"]["Part"][];
@@ -4485,8 +4532,8 @@ export interface components {
          *         Of a bar or a kit.
          *     link : LinkFacts or None
          *         Of a link.
-         *     cushion : CushionFacts or None
-         *         Of a cushion.
+         *     bushing : BushingFacts or None
+         *         Of a bushing.
          *     role : BarRole
          *         How its bar is meant to be fitted.
          *     holes_drilled : int
@@ -4498,7 +4545,7 @@ export interface components {
          *     claimed_gain : float or None
          *         Seller's claim of how much stiffer, as a part: 0.9 for 90 %.
          *     renewable : bool
-         *         Cushions and joints can be had by themselves.
+         *         Bushings and joints can be had by themselves.
          *     coating : str
          *         Paint, zinc or none.
          *     contents : tuple of str
@@ -4510,6 +4557,7 @@ export interface components {
          */
         RackPart: {
             bar?: components["schemas"]["Bar"] | null;
+            bushing?: components["schemas"]["BushingFacts"] | null;
             /** Claimed Gain */
             claimed_gain?: number | null;
             /**
@@ -4522,7 +4570,6 @@ export interface components {
              * @default []
              */
             contents: string[];
-            cushion?: components["schemas"]["CushionFacts"] | null;
             fits: components["schemas"]["FitsFor"];
             /**
              * Holes Drilled
@@ -4740,10 +4787,12 @@ export interface components {
          *         Names, in the order of every list below.
          *     step_s : float
          *         Between samples of the curves [s].
+         *     ended_s : list of float
+         *         When each manoeuvre itself is over [s].
          *     lean_rad : list of list of float
-         *         Lean over time, one curve a manoeuvre [rad].
+         *         Lean over time, one curve a manoeuvre, each until some seconds after its end [rad].
          *     peak_lean_rad, peak_rate_rad_s, head_toss_m_s2, settled_s : list of float
-         *         Marks of each manoeuvre.
+         *         Marks of each manoeuvre; settling is counted from its end.
          *     manoeuvre_swings : list of int
          *         Half-swings after the largest.
          *     frequency_hz, damping_ratio, overshoot : float
@@ -4753,7 +4802,7 @@ export interface components {
          *     body_rock : list of float
          *         Lean per roll of the road under front and rear.
          *     articulation_rad : float
-         *         Twist of the road at which a wheel hangs.
+         *         Twist of the road at which a wheel hangs or a stop is met.
          */
         Replay: {
             /** Articulation Rad */
@@ -4762,6 +4811,8 @@ export interface components {
             body_rock: number[];
             /** Damping Ratio */
             damping_ratio: number;
+            /** Ended S */
+            ended_s: number[];
             /** Frequency Hz */
             frequency_hz: number;
             /** Head Toss M S2 */
@@ -4822,17 +4873,22 @@ export interface components {
          *     lean_right_rad, lean_left_rad : Measured or None
          *         Lean read with the mass at the right and at the left [rad], without sign.
          *     frequency_hz : Measured or None
-         *         Rocking after a push [Hz].
+         *         Rocking after a push, from swing to swing: the damped frequency [Hz].
          *     first_swing_rad, later_swing_rad : Measured or None
-         *         Two swings to the same side [rad].
-         *     swings_between : int
-         *         Full swings from the first to the later one.
+         *         Two swings past rest, without sign [rad].
+         *     half_swings_between : int
+         *         Half-swings from the first to the later one: 2 to the same side.
          *     read_with : str
          *         Phone, logger or level, as the fitter calls it.
          */
         RollTest: {
             first_swing_rad?: components["schemas"]["Measured"] | null;
             frequency_hz?: components["schemas"]["Measured"] | null;
+            /**
+             * Half Swings Between
+             * @default 2
+             */
+            half_swings_between: number;
             later_swing_rad?: components["schemas"]["Measured"] | null;
             lean_left_rad?: components["schemas"]["Measured"] | null;
             lean_right_rad?: components["schemas"]["Measured"] | null;
@@ -4845,11 +4901,6 @@ export interface components {
             read_with: string;
             /** @default trip_ready */
             state: components["schemas"]["LoadKey"];
-            /**
-             * Swings Between
-             * @default 1
-             */
-            swings_between: number;
         };
         /**
          * RollTestReport
@@ -4864,7 +4915,7 @@ export interface components {
          *     friction_lean_rad : float or None
          *         Half the difference of both directions: friction, and lean at rest [rad].
          *     model_frequency_hz, read_frequency_hz : float or None
-         *         Rocking [Hz].
+         *         Rocking as it is read, from swing to swing: damped [Hz].
          *     model_damping_ratio, read_damping_ratio : float or None
          *         Of critical.
          */
@@ -4895,7 +4946,9 @@ export interface components {
          *     name : str
          *         Which bars are connected.
          *     articulation_rad : float
-         *         Twist of the road at which a wheel hangs [rad].
+         *         Twist of the road at which it ends [rad].
+         *     ended_by : Ending
+         *         A wheel hangs, or a stop is met.
          *     body_rock : list of float
          *         Lean per roll of the road under front and rear.
          */
@@ -4904,6 +4957,7 @@ export interface components {
             articulation_rad: number;
             /** Body Rock */
             body_rock: number[];
+            ended_by: components["schemas"]["Ending"];
             /** Name */
             name: string;
         };
@@ -5085,7 +5139,7 @@ export interface components {
         };
         /**
          * Shape
-         * @description Simple shapes that stand for a neighbour.
+         * @description Simple shapes that stand for an obstacle.
          * @enum {string}
          */
         Shape: "circle" | "box" | "segment";
@@ -5137,10 +5191,10 @@ export interface components {
         };
         /**
          * Side
-         * @description Where on an axle something sits.
+         * @description One side of the vehicle.
          * @enum {string}
          */
-        Side: "unseen" | "left" | "middle" | "right";
+        Side: "left" | "right";
         /**
          * SideArea
          * @description What the wind pushes on.
@@ -5213,7 +5267,7 @@ export interface components {
         };
         /**
          * Sides
-         * @description Whether a neighbour is there once, or on both sides alike.
+         * @description Whether an obstacle is there once, or on both sides alike.
          * @enum {string}
          */
         Sides: "once" | "both";
@@ -5223,15 +5277,15 @@ export interface components {
          *
          *     Attributes
          *     ----------
-         *     arm_rad, link_rad, between_rad, gain : list
+         *     arm_rad, link_rad, between_rad, motion_ratio : list
          *         Angles, and arm-tip travel per axle or wheel travel, one a travel.
          *     axis_up_m, tip_forward_m, tip_up_m, hole_up_m : list
          *         Bar's axis, arm tip and the link's far hole [m].
-         *     ride_gain : float or None
-         *         Gain at ride height, arm tip per axle travel.
+         *     ride_ratio : float or None
+         *         Motion ratio at ride height, arm tip per axle travel.
          *     ride_arm_rad, ride_link_rad, ride_between_rad : float or None
          *         At ride height.
-         *     gain_change, off : float or None
+         *     ratio_change, off : float or None
          *         Through the travel, as a part; and from what the school wants.
          *     problem : str
          *         Why it cannot be assembled, with the millimetres; empty where it can.
@@ -5251,20 +5305,20 @@ export interface components {
             axis_up_m: (number | null)[];
             /** Between Rad */
             between_rad: (number | null)[];
-            /** Gain */
-            gain: (number | null)[];
-            /** Gain Change */
-            gain_change: number | null;
             /** Hole Up M */
             hole_up_m: (number | null)[];
             /** Link Rad */
             link_rad: (number | null)[];
+            /** Motion Ratio */
+            motion_ratio: (number | null)[];
             /** Off */
             off: number | null;
             /** Over Centre M */
             over_centre_m: number | null;
             /** Problem */
             problem: string;
+            /** Ratio Change */
+            ratio_change: number | null;
             /** Reach Bump M */
             reach_bump_m: number | null;
             /** Reach Droop M */
@@ -5273,10 +5327,10 @@ export interface components {
             ride_arm_rad: number | null;
             /** Ride Between Rad */
             ride_between_rad: number | null;
-            /** Ride Gain */
-            ride_gain: number | null;
             /** Ride Link Rad */
             ride_link_rad: number | null;
+            /** Ride Ratio */
+            ride_ratio: number | null;
             /** Swing Past M */
             swing_past_m: number | null;
             /** Swing Rad */
@@ -5373,6 +5427,12 @@ export interface components {
             wall: string;
         };
         /**
+         * Springs
+         * @description What carries the body on an axle.
+         * @enum {string}
+         */
+        Springs: "coil" | "leaf";
+        /**
          * StackFault
          * @description What is wrong with a stack's order.
          *
@@ -5394,7 +5454,7 @@ export interface components {
          * @description One piece of a cushioned link, in the order it goes on.
          * @enum {string}
          */
-        StackPiece: "head" | "washer" | "cushion" | "long cushion" | "plate" | "sleeve" | "nut";
+        StackPiece: "head" | "washer" | "bushing" | "long bushing" | "plate" | "sleeve" | "nut";
         /**
          * StackReport
          * @description A link's stack, piece by piece.
@@ -5410,10 +5470,10 @@ export interface components {
          *     bolt_m : float or None
          *         Shortest bolt made that holds it [m]; None where the order is wrong or none is that long.
          *     swapped_m : float or None
-         *         Eye to eye with every short cushion between the plates swapped for a long one, or the
+         *         Eye to eye with every short bushing between the plates swapped for a long one, or the
          *         other way round [m].
          *     crush : CrushJoint or None
-         *         What a short cushion is tightened to; None where its unloaded size is not read.
+         *         What a short bushing is tightened to; None where its unloaded size is not read.
          *     crushed : bool
          *         It is tightened further than it bears.
          */
@@ -5440,8 +5500,10 @@ export interface components {
          *
          *     Attributes
          *     ----------
-         *     key, axle : str
-         *         What and where.
+         *     key : str
+         *         What.
+         *     end : End or None
+         *         Where; None for the whole vehicle.
          *     price, price_so_far : float
          *         Of this step, and of all until here.
          *     lean_rad, gain_rad, gain_per_100_rad : float
@@ -5451,8 +5513,7 @@ export interface components {
          *         Half-swings after a push, before and after this step.
          */
         Stage: {
-            /** Axle */
-            axle: string;
+            end: components["schemas"]["End"] | null;
             /** Gain Per 100 Rad */
             gain_per_100_rad: number;
             /** Gain Rad */
@@ -5482,7 +5543,7 @@ export interface components {
          *         Of the axle from the settled state [m].
          *     read : bool
          *         From ride heights; else from loads and springs.
-         *     arm_rad, link_rad, between_rad, gain : float or None
+         *     arm_rad, link_rad, between_rad, motion_ratio : float or None
          *         There.
          */
         StateAngles: {
@@ -5490,11 +5551,11 @@ export interface components {
             arm_rad: number | null;
             /** Between Rad */
             between_rad: number | null;
-            /** Gain */
-            gain: number | null;
             key: components["schemas"]["LoadKey"];
             /** Link Rad */
             link_rad: number | null;
+            /** Motion Ratio */
+            motion_ratio: number | null;
             /** Read */
             read: boolean;
             /** Travel M */
@@ -5577,23 +5638,24 @@ export interface components {
          *     key, label : str
          *         The steel.
          *     rate_n_per_m : float
-         *         Its rate at the eyes [N/m]: the same in every row.
-         *     travel_reserve, bend_reserve, fatigue_reserve : float
-         *         Yield over the stress at full travel and in the bend; reserve against endless bends.
-         *     life_km : float
-         *         At the usual mix of duties; infinity where it lasts for ever.
+         *         Its rate at the bar's end [N/m]: the same in every row.
+         *     travel_reserve, bend_reserve : float
+         *         Yield over the stress at full travel and in the bend.
+         *     fatigue_reserve, life_km : float or None
+         *         Reserve against endless bends, and distance at the usual mix of duties [km], infinity
+         *         where it lasts for ever; None where nobody knows the steel.
          */
         SteelRow: {
             /** Bend Reserve */
             bend_reserve: number;
             /** Fatigue Reserve */
-            fatigue_reserve: number;
+            fatigue_reserve: number | null;
             /** Key */
             key: string;
             /** Label */
             label: string;
             /** Life Km */
-            life_km: number;
+            life_km: number | null;
             /** Rate N Per M */
             rate_n_per_m: number;
             /** Travel Reserve */
@@ -5887,6 +5949,8 @@ export interface components {
             first_swing: string;
             /** Frequency */
             frequency: string;
+            /** Half Swings Between */
+            half_swings_between: number;
             /** Later Swing */
             later_swing: string;
             /** Lean Left */
@@ -5895,8 +5959,8 @@ export interface components {
             lean_right: string;
             /** Roll Deg */
             roll_deg: number[];
-            /** Swings Between */
-            swings_between: number;
+            /** Simulated */
+            simulated: boolean;
             /** Time S */
             time_s: number[];
         };
@@ -6018,7 +6082,7 @@ export interface components {
          *         Where the saddle would sit [m].
          *     shape : TubeShape
          *         Of its section.
-         *     vent : Side
+         *     vent : VentPlace
          *         Where the vent is; saddles keep off it.
          */
         TubeFacts: {
@@ -6026,7 +6090,7 @@ export interface components {
             /** @default unseen */
             shape: components["schemas"]["TubeShape"];
             /** @default unseen */
-            vent: components["schemas"]["Side"];
+            vent: components["schemas"]["VentPlace"];
         };
         /**
          * TubeNeed
@@ -6047,7 +6111,7 @@ export interface components {
          *     Attributes
          *     ----------
          *     front_rad, rear_rad : Table
-         *         At the corners of the bend and force ranges, between which it is linear [rad].
+         *         At every node of the bend and force ranges [rad].
          *     front_share : float
          *         Front axle's share of load transfer in a bend.
          */
@@ -6065,7 +6129,7 @@ export interface components {
          *
          *     Attributes
          *     ----------
-         *     gains : list of float
+         *     ratios : list of float
          *         Arm-tip travel per axle (or wheel) travel, left and right.
          *     mismatch_m : float
          *         Left arm tip above the right one, with the vehicle level [m].
@@ -6077,12 +6141,12 @@ export interface components {
          *         Roll stiffness of the bar against both sides as on the left, as a part.
          */
         UnequalSides: {
-            /** Gains */
-            gains: number[];
             /** Mismatch M */
             mismatch_m: number;
             /** Preload N */
             preload_n: number;
+            /** Ratios */
+            ratios: number[];
             /** Rest Lean Rad */
             rest_lean_rad: number;
             /** Stiffness Change */
@@ -6163,7 +6227,7 @@ export interface components {
              *       "frequency_hz": null,
              *       "first_swing_rad": null,
              *       "later_swing_rad": null,
-             *       "swings_between": 1,
+             *       "half_swings_between": 2,
              *       "read_with": ""
              *     }
              */
@@ -6187,11 +6251,23 @@ export interface components {
             width_m: components["schemas"]["Measured"];
         };
         /**
+         * VentPlace
+         * @description Where on an axle its vent sits.
+         * @enum {string}
+         */
+        VentPlace: "unseen" | "left" | "middle" | "right";
+        /**
          * Verdict
-         * @description What the lead makes of the question whether a bar is the medicine.
+         * @description What the lead makes of the question whether a bar will cure it.
          * @enum {string}
          */
         Verdict: "open" | "accepted" | "overridden";
+        /**
+         * Wheel
+         * @description One wheel or dual pair, in the order of every array of wheel loads.
+         * @enum {string}
+         */
+        Wheel: "front_left" | "front_right" | "rear_left" | "rear_right";
         /**
          * WorstWhen
          * @description Load state in which it is worst.
@@ -6568,7 +6644,7 @@ export interface operations {
     audit_claim: {
         parameters: {
             query: {
-                axle?: string;
+                axle?: "front" | "rear";
                 per_cent: number;
             };
             header?: never;
@@ -6645,7 +6721,8 @@ export interface operations {
     read_caliper: {
         parameters: {
             query: {
-                axle: string;
+                /** @description One end of the vehicle: an axle and what belongs to it. */
+                axle: "front" | "rear";
                 reading?: number;
             };
             header?: never;
@@ -6718,8 +6795,8 @@ export interface operations {
     drill_template: {
         parameters: {
             query?: {
-                axle?: string;
-                side?: string;
+                axle?: "front" | "rear";
+                side?: "left" | "right";
             };
             header?: never;
             path: {
@@ -6892,7 +6969,7 @@ export interface operations {
             };
         };
     };
-    lean_room: {
+    lean_sheet: {
         parameters: {
             query: {
                 /** @description Load states, lightest first. */
@@ -6912,7 +6989,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LeanRoom"];
+                    "application/json": components["schemas"]["LeanSheet"];
                 };
             };
         };
@@ -6920,7 +6997,7 @@ export interface operations {
     judge_material: {
         parameters: {
             query: {
-                axle?: string;
+                axle?: "front" | "rear";
                 /** @description Load states, lightest first. */
                 state: "empty" | "trip_ready" | "maximum" | "towing";
                 travel_m?: number;
@@ -7366,7 +7443,7 @@ export interface operations {
             query: {
                 /** @description What is done with a chosen bar. */
                 action: "supplement" | "replace" | "new";
-                axle?: string;
+                axle?: "front" | "rear";
                 find?: string;
                 others?: boolean;
             };
@@ -7394,7 +7471,7 @@ export interface operations {
             query: {
                 /** @description What is done with a chosen bar. */
                 action: "supplement" | "replace" | "new";
-                axle?: string;
+                axle?: "front" | "rear";
                 /** @description Load states, lightest first. */
                 state: "empty" | "trip_ready" | "maximum" | "towing";
             };

@@ -63,7 +63,7 @@ function FindingItem({ finding }: { finding: Finding }) {
           </span>{" "}
           {finding.why} <span className="text-pale">{finding.todo}</span>{" "}
           <span className="text-xs whitespace-nowrap text-after underline underline-offset-4">
-            reckoning
+            how this was worked out
           </span>
         </summary>
         <p className="figure mt-1 text-pale">{finding.formula}</p>

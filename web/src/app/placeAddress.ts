@@ -4,7 +4,7 @@ export type WeighSheet = (typeof WEIGH_SHEETS)[number];
 
 /** Sheets that Choose is laid out on, from what is aimed at to what is decided. */
 export const CHOOSE_SHEETS = [
-  "target", "ranking", "room", "motion", "ground", "steel", "decide",
+  "target", "ranking", "lean", "motion", "ground", "steel", "decide",
 ] as const; // prettier-ignore
 export type ChooseSheet = (typeof CHOOSE_SHEETS)[number];
 

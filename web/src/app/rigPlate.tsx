@@ -82,7 +82,7 @@ function LeanChange() {
   if (state === undefined) {
     return (
       <p className="min-w-44 text-right text-sm text-pale">
-        {assessment === undefined ? "Reckoning …" : "Nothing is computed; see below."}
+        {assessment === undefined ? "Working it out …" : "Nothing is computed; see below."}
       </p>
     );
   }

@@ -31,7 +31,7 @@ export function Answered<T>({ query, children }: AnsweredProps<T>) {
     );
   }
   return query.data === undefined ? (
-    <p className="py-4 text-pale">Reckoning …</p>
+    <p className="py-4 text-pale">Working it out …</p>
   ) : (
     <div>{children(query.data)}</div>
   );

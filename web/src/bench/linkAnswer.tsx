@@ -84,7 +84,7 @@ export function LinkAnswer({ fields }: AnswerProps) {
                 ["Arm above level", degrees(attitude.arm_rad)],
                 ["Link from plumb", degrees(attitude.link_rad)],
                 ["Between arm and link", degrees(attitude.between_rad)],
-                ["Gain, arm tip per axle", grouped(attitude.gain ?? 0, 3)],
+                ["Motion ratio, arm tip per axle", grouped(attitude.motion_ratio ?? 0, 3)],
                 ["Link for a level arm", `${grouped(found.level_link_m * 1e3, 0)} mm`],
               ]}
             />

@@ -80,7 +80,7 @@ export function TorqueAnswer({ fields }: AnswerProps) {
               </p>
             )}
             <p className="mt-1 text-sm text-pale">
-              The sheet comes first where it is plausible. Cushioned joints are tightened to a
+              The sheet comes first where it is plausible. Bushinged joints are tightened to a
               slight bulge instead. Anti-seize lowers the torque; never use it with thread-lock.
             </p>
           </>

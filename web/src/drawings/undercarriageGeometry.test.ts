@@ -12,7 +12,7 @@ describe("partPoint", () => {
   });
 
   it("keeps every two parts of an axle a finger apart", () => {
-    const sided = ["link", "bushing", "bracket", "damper", "spring", "u_bolts", "frame"];
+    const sided = ["link", "bushing", "bracket", "shock", "spring", "u_bolts", "frame"];
     const rear = [
       "bar", "axle_tube", "brake_lines", "wiring", "brace", "exhaust", "drive_shaft", "spare_carrier", "air_lines",
     ]; // prettier-ignore

@@ -16,7 +16,7 @@ const PLACES: Record<string, { along: number; out: number }> = {
   link: { along: -34, out: 84 },
   bushing: { along: -66, out: 46 },
   bracket: { along: -92, out: 56 },
-  damper: { along: 36, out: 66 },
+  shock: { along: 36, out: 66 },
   spring: { along: 74, out: 92 },
   u_bolts: { along: 0, out: 96 },
   axle_tube: { along: 0, out: 44 },

@@ -22,7 +22,8 @@ const axle: Axle = {
   dual_spacing_m: null,
   standard_bar: null,
   air_bags: null,
-  leaf_twist_factor: 1,
+  springs: "coil",
+  leaf_twist_factor: null,
   tyre_size: "",
 };
 
@@ -57,5 +58,5 @@ export const vehicle: Sheet = {
   tow: { hitch: "none" },
   lift_weighing: { state: "trip_ready" },
   stack: [],
-  roll_test: { state: "trip_ready", swings_between: 1, read_with: "" },
+  roll_test: { state: "trip_ready", half_swings_between: 1, read_with: "" },
 };

@@ -71,7 +71,7 @@ const span = (low: number | null | undefined, high: number | null | undefined) =
 
 /** What is known of a part, in words, with what is not known left out. */
 function factsOf(part: RackPart): [string, string][] {
-  const { fits, bar, link, cushion } = part;
+  const { fits, bar, link, bushing } = part;
   const facts: [string, string | null | undefined | false][] = [
     ["For", `${fits.axle === "either" ? "either axle" : `${fits.axle} axle`}, ${grouped(fits.axle_load_from_kg, 0)} to ${grouped(fits.axle_load_to_kg, 0)} kg`],
     ["Variant", fits.variant],
@@ -85,9 +85,9 @@ function factsOf(part: RackPart): [string, string][] {
     ["Length", link && (link.length_from_m.value === link.length_to_m.value ? quantity(link.length_from_m, "length") : `${quantity(link.length_from_m, "length")} to ${quantity(link.length_to_m, "length")}`)],
     ["Thread", link?.thread],
     ["Joint swings", link?.joint_angle_rad && `${quantity(link.joint_angle_rad, "angle")} to one side`],
-    ["Cushion", cushion && `${cushion.material}, bore ${quantity(cushion.bore_m, "small_length")}`],
+    ["Bushing", bushing && `${bushing.material}, bore ${quantity(bushing.bore_m, "small_length")}`],
     ["Work", [part.holes_drilled ? `${part.holes_drilled} holes to drill` : "nothing to drill", part.u_bolts_off ? "spring U-bolts come off" : "", part.hours ? `${part.hours} h by the sheet` : ""].filter(Boolean).join(", ")],
-    ["Renewable", part.renewable ? "cushions and joints can be had" : "not by itself"],
+    ["Renewable", part.renewable ? "bushings and joints can be had" : "not by itself"],
     ["Coating", part.coating],
     ["In the box", (part.contents ?? []).join(", ")],
     ["Torques", (part.torques ?? []).map((one) => `${one.where}: ${one.count} × ${one.size} ${one.grade}${one.torque_n_m ? ` at ${one.torque_n_m} N·m` : ""}`).join("; ")],

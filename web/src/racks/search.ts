@@ -26,7 +26,7 @@ export const KINDS = [
   { key: "kit", name: "Kits" },
   { key: "link", name: "Links" },
   { key: "bracket", name: "Brackets" },
-  { key: "cushion", name: "Cushions" },
+  { key: "bushing", name: "Bushings" },
 ] as const;
 
 const TEXTS = ["find", "axle", "load", "from", "to", "bore", "steel", "price", "days"] as const;

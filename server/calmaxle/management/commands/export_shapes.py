@@ -7,13 +7,13 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from axlecore.entry import AXLE_LOADS, axle_load_place
+from axlecore.bars.steel import STEELS
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import json_schema, places_of
 from axlecore.practice.target import Target
-from axlecore.rig import RigFile, SetUp, Vehicle
-from axlecore.steel import STEELS
+from axlecore.quantities.entry import shared_place
+from axlecore.vehicle.rig import LoadState, RigFile, SetUp, Vehicle
 from calmaxle.api import api
 
 _NOTE = "// Generated from core by `make generate`; change the dataclass there, not this file.\n"
@@ -30,7 +30,10 @@ def _places() -> str:
         path: {"label": rule.label, "dimension": rule.dimension.value}
         for path, rule in (
             *places_of(Vehicle).items(),
-            *((f"load_states.*.{name}", axle_load_place(name)) for name in AXLE_LOADS),
+            *(
+                (f"load_states.*.{name}", shared_place(LoadState, name))
+                for name in LoadState.entered_together
+            ),
             *((f"set_up.{path}", rule) for path, rule in places_of(SetUp).items()),
             *((f"target.{path}", rule) for path, rule in places_of(Target).items()),
             *((f"fitting.{path}", rule) for path, rule in places_of(Fitting).items()),

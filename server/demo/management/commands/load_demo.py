@@ -10,10 +10,11 @@ from django.core.management.base import BaseCommand
 from django.db import transaction
 
 from axlecore.fitup.sheet import Fitting, Layout
-from axlecore.measure import Record
 from axlecore.practice.look import parts_to_see
 from axlecore.practice.stations import JobKind, Station
-from axlecore.rig import Action, Vehicle
+from axlecore.quantities.measure import Record
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import Action, Vehicle
 from demo import scenario
 from demo.pictures import part_picture, side_picture
 from jobs.choosing import Pick, record_decision, take_set
@@ -51,28 +52,72 @@ class _Rig:
     gates: tuple[Station, ...]
     choice: tuple[Action, str] | None = None
     decided: str = ""
-    fitted: tuple[tuple[str, Layout], ...] = ()
+    fitted: tuple[tuple[End, Layout], ...] = ()
 
 
 #: Last opened stands on top of the yard.
 _RIGS = (
-    _Rig("bakery", "Crumb Line", "lowered delivery car of a bakery", scenario.bakery,
-         JobKind.LINK_LENGTH, 4, (), fitted=(("front", Layout.WISHBONE),)),
-    _Rig("kayaks", "Skerry wagon", "utility wagon, four kayaks on the roof", scenario.kayaks,
-         JobKind.RENEW_LINKS, 2, (Station.LISTEN,)),
-    _Rig("lookout", "Bittern lookout", "lifted pickup, slide-in cabin for bird surveys",
-         scenario.lookout, JobKind.UPGRADE, 21, (Station.LISTEN, Station.WEIGH)),
-    _Rig("clinic", "Tidewater dental coach", "cutaway van with a clinic body",
-         scenario.clinic, JobKind.UPGRADE, 16, (Station.LISTEN,)),
-    _Rig("hives", "Hive hauler", "heavy pickup, tows a trailer of forty hives", scenario.hives,
-         JobKind.UPGRADE, 9, (Station.LISTEN, Station.WEIGH, Station.LOOK),
-         (Action.NEW, "GC-KR29"), "no bar behind until now; the air lines wait for spring",
-         (("rear", Layout.LEAF),)),
-    _Rig("orrery", "Orrery, travelling planetarium", "stripped motorhome chassis",
-         scenario.planetarium, JobKind.UPGRADE, 10,
-         (Station.LISTEN, Station.WEIGH, Station.LOOK), (Action.SUPPLEMENT, "TM-R35-S"),
-         fitted=(("rear", Layout.LEAF),)),
-)  # fmt: skip
+    _Rig(
+        "bakery",
+        "Crumb Line",
+        "lowered delivery car of a bakery",
+        scenario.bakery,
+        JobKind.LINK_LENGTH,
+        4,
+        (),
+        fitted=((End.FRONT, Layout.WISHBONE),),
+    ),
+    _Rig(
+        "kayaks",
+        "Skerry wagon",
+        "utility wagon, four kayaks on the roof",
+        scenario.kayaks,
+        JobKind.RENEW_LINKS,
+        2,
+        (Station.LISTEN,),
+    ),
+    _Rig(
+        "lookout",
+        "Bittern lookout",
+        "lifted pickup, slide-in cabin for bird surveys",
+        scenario.lookout,
+        JobKind.UPGRADE,
+        21,
+        (Station.LISTEN, Station.WEIGH),
+    ),
+    _Rig(
+        "clinic",
+        "Tidewater dental coach",
+        "cutaway van with a clinic body",
+        scenario.clinic,
+        JobKind.UPGRADE,
+        16,
+        (Station.LISTEN,),
+    ),
+    _Rig(
+        "hives",
+        "Hive hauler",
+        "heavy pickup, tows a trailer of forty hives",
+        scenario.hives,
+        JobKind.UPGRADE,
+        9,
+        (Station.LISTEN, Station.WEIGH, Station.LOOK),
+        (Action.NEW, "GC-KR29"),
+        "no bar behind until now; the air lines wait for spring",
+        ((End.REAR, Layout.LEAF),),
+    ),
+    _Rig(
+        "orrery",
+        "Orrery, travelling planetarium",
+        "stripped motorhome chassis",
+        scenario.planetarium,
+        JobKind.UPGRADE,
+        10,
+        (Station.LISTEN, Station.WEIGH, Station.LOOK),
+        (Action.SUPPLEMENT, "TM-R35-S"),
+        fitted=((End.REAR, Layout.LEAF),),
+    ),
+)
 
 
 def _open(lead: Person, rig: _Rig) -> None:
@@ -95,7 +140,7 @@ def _open(lead: Person, rig: _Rig) -> None:
     if rig.choice:
         action, part_number = rig.choice
         part = Part.objects.get(shop=lead.shop, part_number=part_number)
-        take_set(_fresh(job), lead, 1, [("rear", Pick(part, action))])
+        take_set(_fresh(job), lead, 1, [(End.REAR, Pick(part, action))])
     if rig.decided:
         seen = _fresh(job)
         record_decision(seen, lead, (seen.version, seen.vehicle.version), rig.decided)
@@ -106,7 +151,7 @@ def _open(lead: Person, rig: _Rig) -> None:
     write_paper(_fresh(job), "arrival", lead, scenario.papers(rig.key, "arrival"))
 
 
-def _begin_fit(job: Job, lead: Person, axle: str, layout: Layout) -> None:
+def _begin_fit(job: Job, lead: Person, axle: End, layout: Layout) -> None:
     def begin(fitting: Record) -> Record:
         assert isinstance(fitting, Fitting)
         return begun_fitting(job, fitting, axle, layout)
@@ -143,11 +188,15 @@ class Command(BaseCommand):
     def _load(self, shop: Shop) -> None:
         people = [
             Person.objects.create_user(
-                username, password=PASSWORD, first_name=first, last_name=last,
-                shop=shop, role=role,
+                username,
+                password=PASSWORD,
+                first_name=first,
+                last_name=last,
+                shop=shop,
+                role=role,
             )
             for username, first, last, role in PEOPLE
-        ]  # fmt: skip
+        ]
         lead = people[0]
         import_rows(shop, scenario.rack())
         for rig in _RIGS:

@@ -68,8 +68,8 @@ export const PLACES = {
     "label": "Bend radius",
     "dimension": "small_length"
   },
-  "front.standard_bar.motion_gain": {
-    "label": "Motion gain",
+  "front.standard_bar.motion_ratio": {
+    "label": "Motion ratio",
     "dimension": "pure"
   },
   "front.standard_bar.link_play_m": {
@@ -128,13 +128,25 @@ export const PLACES = {
     "label": "Helper spring spacing",
     "dimension": "length"
   },
-  "front.damper_spacing_m": {
-    "label": "Damper spacing",
+  "front.shock_spacing_m": {
+    "label": "Shock spacing",
     "dimension": "length"
   },
   "front.lift_m": {
     "label": "Lift from standard",
     "dimension": "shift"
+  },
+  "front.leaf_twist_factor": {
+    "label": "Leaf twist factor",
+    "dimension": "pure"
+  },
+  "front.bump_travel_m": {
+    "label": "Travel to the bump stop",
+    "dimension": "length"
+  },
+  "front.droop_travel_m": {
+    "label": "Travel to the shock's end",
+    "dimension": "length"
   },
   "rear.track_m": {
     "label": "Track",
@@ -204,8 +216,8 @@ export const PLACES = {
     "label": "Bend radius",
     "dimension": "small_length"
   },
-  "rear.standard_bar.motion_gain": {
-    "label": "Motion gain",
+  "rear.standard_bar.motion_ratio": {
+    "label": "Motion ratio",
     "dimension": "pure"
   },
   "rear.standard_bar.link_play_m": {
@@ -264,13 +276,25 @@ export const PLACES = {
     "label": "Helper spring spacing",
     "dimension": "length"
   },
-  "rear.damper_spacing_m": {
-    "label": "Damper spacing",
+  "rear.shock_spacing_m": {
+    "label": "Shock spacing",
     "dimension": "length"
   },
   "rear.lift_m": {
     "label": "Lift from standard",
     "dimension": "shift"
+  },
+  "rear.leaf_twist_factor": {
+    "label": "Leaf twist factor",
+    "dimension": "pure"
+  },
+  "rear.bump_travel_m": {
+    "label": "Travel to the bump stop",
+    "dimension": "length"
+  },
+  "rear.droop_travel_m": {
+    "label": "Travel to the shock's end",
+    "dimension": "length"
   },
   "profile.blocks.*.length_m": {
     "label": "Block length",
@@ -425,11 +449,11 @@ export const PLACES = {
     "dimension": "angle"
   },
   "load_states.*.front_kg": {
-    "label": "Front axle load",
+    "label": "Front wheel load",
     "dimension": "mass"
   },
   "load_states.*.rear_kg": {
-    "label": "Rear axle load",
+    "label": "Rear wheel load",
     "dimension": "mass"
   },
   "set_up.front.fitted.bar.outside_diameter_m": {
@@ -460,8 +484,8 @@ export const PLACES = {
     "label": "Bend radius",
     "dimension": "small_length"
   },
-  "set_up.front.fitted.motion_gain": {
-    "label": "Motion gain",
+  "set_up.front.fitted.motion_ratio": {
+    "label": "Motion ratio",
     "dimension": "pure"
   },
   "set_up.front.fitted.link_play_m": {
@@ -532,8 +556,8 @@ export const PLACES = {
     "label": "Bend radius",
     "dimension": "small_length"
   },
-  "set_up.rear.fitted.motion_gain": {
-    "label": "Motion gain",
+  "set_up.rear.fitted.motion_ratio": {
+    "label": "Motion ratio",
     "dimension": "pure"
   },
   "set_up.rear.fitted.link_play_m": {
@@ -713,7 +737,7 @@ export const PLACES = {
     "dimension": "length"
   },
   "fitting.front.droop_m": {
-    "label": "Droop to the damper's stop",
+    "label": "Droop to the shock's stop",
     "dimension": "length"
   },
   "fitting.front.link_ratio": {
@@ -736,12 +760,12 @@ export const PLACES = {
     "label": "Cup washer",
     "dimension": "small_length"
   },
-  "fitting.front.stack.cushion_m": {
-    "label": "Cushion, tightened",
+  "fitting.front.stack.bushing_m": {
+    "label": "Bushing, tightened",
     "dimension": "small_length"
   },
-  "fitting.front.stack.long_cushion_m": {
-    "label": "Long cushion, tightened",
+  "fitting.front.stack.long_bushing_m": {
+    "label": "Long bushing, tightened",
     "dimension": "small_length"
   },
   "fitting.front.stack.plate_m": {
@@ -753,11 +777,11 @@ export const PLACES = {
     "dimension": "length"
   },
   "fitting.front.stack.free_m": {
-    "label": "Cushion, unloaded",
+    "label": "Bushing, unloaded",
     "dimension": "small_length"
   },
   "fitting.front.stack.outside_m": {
-    "label": "Cushion's diameter",
+    "label": "Bushing's diameter",
     "dimension": "small_length"
   },
   "fitting.front.obstacles.*.forward_m": {
@@ -909,7 +933,7 @@ export const PLACES = {
     "dimension": "length"
   },
   "fitting.rear.droop_m": {
-    "label": "Droop to the damper's stop",
+    "label": "Droop to the shock's stop",
     "dimension": "length"
   },
   "fitting.rear.link_ratio": {
@@ -932,12 +956,12 @@ export const PLACES = {
     "label": "Cup washer",
     "dimension": "small_length"
   },
-  "fitting.rear.stack.cushion_m": {
-    "label": "Cushion, tightened",
+  "fitting.rear.stack.bushing_m": {
+    "label": "Bushing, tightened",
     "dimension": "small_length"
   },
-  "fitting.rear.stack.long_cushion_m": {
-    "label": "Long cushion, tightened",
+  "fitting.rear.stack.long_bushing_m": {
+    "label": "Long bushing, tightened",
     "dimension": "small_length"
   },
   "fitting.rear.stack.plate_m": {
@@ -949,11 +973,11 @@ export const PLACES = {
     "dimension": "length"
   },
   "fitting.rear.stack.free_m": {
-    "label": "Cushion, unloaded",
+    "label": "Bushing, unloaded",
     "dimension": "small_length"
   },
   "fitting.rear.stack.outside_m": {
-    "label": "Cushion's diameter",
+    "label": "Bushing's diameter",
     "dimension": "small_length"
   },
   "fitting.rear.obstacles.*.forward_m": {
@@ -1031,6 +1055,7 @@ export const PLACES = {
 } as const;
 
 export const STEELS = {
+  "unknown": "not known; spring steel taken",
   "s355": "S355, as rolled",
   "1045_normalised": "1045, normalised",
   "1045_hardened": "1045, quenched and tempered",

@@ -13,7 +13,7 @@ import { DecideSheet } from "./decideSheet";
 import { GroundSheet } from "./groundSheet";
 import { MotionSheet } from "./motionSheet";
 import { RankingSheet } from "./rankingSheet";
-import { RoomSheet } from "./roomSheet";
+import { LeanSheet } from "./leanSheet";
 import { SteelSheet } from "./steelSheet";
 import { TargetSheet } from "./targetSheet";
 import { targetOrder } from "./targetOrder";
@@ -21,7 +21,7 @@ import { targetOrder } from "./targetOrder";
 const NAMES: Record<ChooseSheet, string> = {
   target: "Target",
   ranking: "Ranking",
-  room: "Lean room",
+  lean: "Lean",
   motion: "In motion",
   ground: "Wind and ground",
   steel: "Steel and claims",
@@ -35,14 +35,14 @@ export function Choose() {
   const [first] = useState<AxleName>(job.set_up.front && !job.set_up.rear ? "front" : "rear");
   const [axle, setAxle] = useAskedAxle(asked.axle ?? first, `${asked.axle} ${asked.part}`);
   const [condition, setCondition] = useState<Condition>(REFERENCE_BEND);
-  const shown = asked.sheet ?? "room";
+  const shown = asked.sheet ?? "lean";
   const bars = ["outside_diameter_m", "bore_m"].map((name) => `set_up.${axle}.fitted.bar.${name}`);
   const targets = targetOrder(job.sheet).map((place) => `target.${place}`);
   const papers = { set_up: job.set_up, target: job.target };
 
   return (
     <DrawingForm
-      order={shown === "room" ? bars : targets}
+      order={shown === "lean" ? bars : targets}
       measured={(path) => measuredAt(papers, path)}
       save={(path, typed, known) => {
         const [paper, place] = split(path);
@@ -55,8 +55,8 @@ export function Choose() {
         <SheetTabs station="Choose" to="/jobs/$jobId/choose" names={NAMES} sheet={shown} />
         {shown === "target" && <TargetSheet axle={axle} onAxle={setAxle} />}
         {shown === "ranking" && <RankingSheet />}
-        {shown === "room" && (
-          <RoomSheet
+        {shown === "lean" && (
+          <LeanSheet
             axle={axle}
             onAxle={setAxle}
             condition={condition}

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import type { Evaluation, LeanRoomTables, LeanTables } from "../../api/types";
+import type { Evaluation, LeanSheetTables, LeanTables } from "../../api/types";
 import { readingAt, sideForceAt } from "./condition";
 
-/** Lean = bend/10 + force/1000, wheels 100 ± force: easy to reckon by hand. */
+/** Lean = bend/10 + force/1000, wheels 100 ± force: easy to work out by hand. */
 const bends = [0, 10];
 const forces = [0, 500];
 const table = (act: (bend: number, force: number) => number) =>
@@ -36,7 +36,7 @@ const at = (bendG: number, windMps: number, roadKmh: number, more: object = {}) 
 });
 
 /** Wind from ahead pushes nothing across; half as much from half way. */
-const room = {
+const sheetTables = {
   angle_rad: [0, Math.PI / 4, Math.PI / 2],
   side_force_n: [0, 0.5, 1].map((share) =>
     evaluation.side_force_n.map((row) => row.map((n) => n * share)),
@@ -58,7 +58,7 @@ const room = {
       },
     ],
   },
-} as unknown as LeanRoomTables;
+} as unknown as LeanSheetTables;
 
 describe("sideForceAt", () => {
   it("is nothing without wind and grows with wind and road speed", () => {
@@ -77,14 +77,18 @@ describe("readingAt", () => {
   });
 
   it("reads wind from any side between the angles", () => {
-    expect(sideForceAt(evaluation, room, at(0, 25, 180, { windFromDeg: 0 }))).toBe(0);
-    expect(sideForceAt(evaluation, room, at(0, 25, 180, { windFromDeg: 22.5 }))).toBeCloseTo(125);
-    expect(sideForceAt(evaluation, room, at(0, 25, 180, { windFromDeg: 67.5 }))).toBeCloseTo(375);
+    expect(sideForceAt(evaluation, sheetTables, at(0, 25, 180, { windFromDeg: 0 }))).toBe(0);
+    expect(sideForceAt(evaluation, sheetTables, at(0, 25, 180, { windFromDeg: 22.5 }))).toBeCloseTo(
+      125,
+    );
+    expect(sideForceAt(evaluation, sheetTables, at(0, 25, 180, { windFromDeg: 67.5 }))).toBeCloseTo(
+      375,
+    );
   });
 
   it("reads the end looked at where the frame twists", () => {
     const twisted = at(0.5, 25, 180, { frame: 0 });
-    const view = { room, when: "after", axle: "rear" } as const;
+    const view = { tables: sheetTables, when: "after", axle: "rear" } as const;
     expect(readingAt(evaluation, tables, twisted, view).leanRad).toBeCloseTo(1 + 0.98066);
   });
 });

@@ -1,4 +1,4 @@
-import type { AxleName, Evaluation, LeanRoomTables, LeanTables } from "../../api/types";
+import type { AxleName, Evaluation, LeanSheetTables, LeanTables } from "../../api/types";
 import { lookUp } from "../../drawings/lookup";
 import { fromG } from "../../drawings/quantity";
 
@@ -21,7 +21,7 @@ export const REFERENCE_WIND: Condition = { bendG: 0, windMps: 12, roadKmh: 90, .
 /** Side force of the wind, read from the tables that core computed [N]. */
 export function sideForceAt(
   evaluation: Evaluation,
-  room: LeanRoomTables | undefined,
+  tables: LeanSheetTables | undefined,
   condition: Condition,
 ): number {
   const at = (table: number[][]) =>
@@ -32,13 +32,14 @@ export function sideForceAt(
       condition.roadKmh / 3.6,
       condition.windMps,
     );
-  if (condition.windFromDeg === 90 || room === undefined) return at(evaluation.side_force_n);
-  const step = (room.angle_rad[1] ?? 1) - (room.angle_rad[0] ?? 0);
+  if (condition.windFromDeg === 90 || tables === undefined) return at(evaluation.side_force_n);
+  const step = (tables.angle_rad[1] ?? 1) - (tables.angle_rad[0] ?? 0);
   const place = (condition.windFromDeg * Math.PI) / 180 / step;
-  const low = Math.min(Math.floor(place), room.angle_rad.length - 2);
+  const low = Math.min(Math.floor(place), tables.angle_rad.length - 2);
   const share = place - low;
   return (
-    at(room.side_force_n[low] ?? []) * (1 - share) + at(room.side_force_n[low + 1] ?? []) * share
+    at(tables.side_force_n[low] ?? []) * (1 - share) +
+    at(tables.side_force_n[low + 1] ?? []) * share
   );
 }
 
@@ -52,15 +53,15 @@ export type Reading = {
 };
 
 /** Which end and set-up is looked at, for a frame that twists. */
-export type RoomView = { room: LeanRoomTables; when: "before" | "after"; axle: AxleName };
+export type LeanView = { tables: LeanSheetTables; when: "before" | "after"; axle: AxleName };
 
 export function readingAt(
   evaluation: Evaluation,
   tables: LeanTables,
   condition: Condition,
-  view?: RoomView,
+  view?: LeanView,
 ): Reading {
-  const force = sideForceAt(evaluation, view?.room, condition);
+  const force = sideForceAt(evaluation, view?.tables, condition);
   const bend = fromG(condition.bendG);
   const read = (table: number[][]) =>
     lookUp(table, evaluation.bend_m_s2, evaluation.force_n, bend, force);
@@ -74,12 +75,12 @@ export function readingAt(
 
 function twistedLean(
   condition: Condition,
-  view: RoomView | undefined,
+  view: LeanView | undefined,
   bend: number,
   force: number,
 ): number | undefined {
   if (view === undefined || condition.frame === null) return undefined;
-  const { frame } = view.room;
+  const { frame } = view.tables;
   const tables = frame[view.when][condition.frame];
   return tables && lookUp(tables[`${view.axle}_rad`], frame.bend_m_s2, frame.force_n, bend, force);
 }

@@ -39,7 +39,7 @@ export function DecideSheet() {
         {plan.data ? (
           <StagedPlan plan={plan.data} onLater={writable ? leave : undefined} />
         ) : (
-          <p className="text-pale">Reckoning …</p>
+          <p className="text-pale">Working it out …</p>
         )}
         <div className="mt-3">
           <TextArea
@@ -138,7 +138,7 @@ function Recorded({ decided }: { decided: Decided }) {
       <h2 className="font-semibold">
         Recorded{" "}
         <span className="font-normal text-pale">
-          by {decided.person}, {when}, reckoned by core {decision.core_version}
+          by {decided.person}, {when}, worked out by core {decision.core_version}
         </span>
       </h2>
       {decided.reason && <p className="text-sm">{decided.reason}</p>}

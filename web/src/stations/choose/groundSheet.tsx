@@ -1,25 +1,25 @@
-import { useLeanRoom } from "../../api/choose";
+import { useLeanSheet } from "../../api/choose";
 import { Findings } from "../../app/findings";
 import { isChosen } from "../../app/chosen";
 import { useJobView } from "../../app/jobContext";
 import { NumberRow } from "../../drawings/numberRow";
 import { degrees, grouped } from "../../drawings/quantity";
-import { NoRoom } from "./leanRoom";
+import { NoLean } from "./leanPicture";
 import { WindMap } from "./windMap";
 
 /** The lean over road speed and wind as a map, and how far rough ground may twist. */
 export function GroundSheet() {
   const { job, loadKey, assessment } = useJobView();
-  const room = useLeanRoom(job, loadKey);
-  if (room.isError || !room.data) {
-    return <NoRoom waiting={assessment === undefined || room.isPending} />;
+  const tables = useLeanSheet(job, loadKey);
+  if (tables.isError || !tables.data) {
+    return <NoLean waiting={assessment === undefined || tables.isPending} />;
   }
-  const rough = isChosen(job.set_up) ? room.data.rough : room.data.rough.slice(0, 1);
+  const rough = isChosen(job.set_up) ? tables.data.rough : tables.data.rough.slice(0, 1);
   const most = Math.max(...rough.map(({ articulation_rad }) => articulation_rad));
   return (
     <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
       <div>
-        <WindMap room={room.data} />
+        <WindMap tables={tables.data} />
         <div className="grid gap-x-8 sm:grid-cols-2">
           <NumberRow place="target.forecast_wind_m_s" label="The day’s wind" />
           <NumberRow place="target.forecast_road_m_s" label="Speed driven" />

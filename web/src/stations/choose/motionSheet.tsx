@@ -6,12 +6,12 @@ import { degrees, grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Slider } from "../../ui/slider";
-import { NoRoom } from "./leanRoom";
+import { NoLean } from "./leanPicture";
 import { MotionDrawing } from "./motionDrawing";
 import { MotionTrace } from "./motionTrace";
 import { useTape } from "./useTape";
 
-/** Road speeds a replay is driven at [km/h]; each is reckoned once. */
+/** Road speeds a replay is driven at [km/h]; each is worked out once. */
 const SPEEDS = [40, 60, 90, 110];
 /** A second into every manoeuvre. */
 const STANDS_AT_S = 2;
@@ -36,7 +36,7 @@ export function MotionSheet() {
   const tape = useTape((samples - 1) * step, STANDS_AT_S);
   if (replay.isError) return <p className="text-stop">{replay.error.message}</p>;
   if (!replay.data || !before || state === undefined)
-    return <NoRoom waiting={assessment === undefined || replay.isPending} />;
+    return <NoLean waiting={assessment === undefined || replay.isPending} />;
   const { after } = replay.data;
   const at = before.manoeuvres.indexOf(name);
   const sample = Math.min(Math.round(tape.time / step), samples - 1);
@@ -96,7 +96,7 @@ export function MotionSheet() {
           <p className="mt-1 text-sm text-pale">
             {CAPTIONS[name] ?? ""}{" "}
             {CLOSED_GROUND.includes(name) && "Evasive tests belong on closed ground."} Play in links
-            is left out; the dampers are the same before and after.
+            is left out; the shocks are the same before and after.
           </p>
         </div>
       </div>

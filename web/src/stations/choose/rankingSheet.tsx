@@ -24,11 +24,12 @@ export function RankingSheet() {
   const [compared, setCompared] = useState<NamedSet[]>([]);
   const { refusal, attempt } = useAttempt();
   if (ranking.isError) return <p className="text-stop">{ranking.error.message}</p>;
-  if (!ranking.data) return <p className="text-pale">Reckoning every set …</p>;
+  if (!ranking.data) return <p className="text-pale">Working out every set …</p>;
   const sets = namedSets(ranking.data);
   const state = job.sheet.load_states.findIndex(({ key }) => key === ranking.data.state);
   const picked = sets.find((one) => one.at === at) ?? sets[ranking.data.ranking.recommended ?? 0];
-  if (picked === undefined || state < 0) return <p className="text-pale">Reckoning every set …</p>;
+  if (picked === undefined || state < 0)
+    return <p className="text-pale">Working out every set …</p>;
 
   const aims = job.target.states?.[loadKey];
   const targetless = aims?.lean_rad == null && aims?.gust_lean_rad == null;

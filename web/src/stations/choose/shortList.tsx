@@ -108,7 +108,7 @@ export function ShortList({ axle, part }: ShortListProps) {
       {shown.length === 0 && (
         <p className="py-3 text-sm text-pale">
           {list.isPending
-            ? "Reckoning …"
+            ? "Working it out …"
             : "No bar or kit on the racks is made for this axle load."}
         </p>
       )}

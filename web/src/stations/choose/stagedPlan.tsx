@@ -62,7 +62,7 @@ export function StagedPlan({ plan, onLater }: StagedPlanProps) {
       <ol className="text-sm">
         {plan.stages.map((stage, i) => (
           <li
-            key={`${stage.axle} ${stage.key}`}
+            key={`${stage.end} ${stage.key}`}
             className="grid grid-cols-[1.5rem_1fr_auto] gap-x-2 border-t border-line py-1"
           >
             <span className="figure">{i + 1}</span>
@@ -101,4 +101,4 @@ export function StagedPlan({ plan, onLater }: StagedPlanProps) {
   );
 }
 
-const stepWords = ({ axle, key }: Plan["stages"][number]) => (axle ? `${axle}: ${key}` : key);
+const stepWords = ({ end, key }: Plan["stages"][number]) => (end ? `${end}: ${key}` : key);

@@ -29,7 +29,7 @@ export function SteelSheet({ axle, onAxle }: SteelSheetProps) {
         />
         {material.isError || !material.data || !bar ? (
           <p className="py-4 text-pale">
-            {material.isError ? material.error.message : "Reckoning …"}
+            {material.isError ? material.error.message : "Working it out …"}
           </p>
         ) : (
           <>

@@ -30,7 +30,7 @@ export function WhatItTakes({ axle, onAxle }: WhatItTakesProps) {
       <section aria-label={title} className="mt-4">
         <AxleSwitch title={title} axle={axle} onChange={onAxle} />
         <p className="py-2 text-sm text-pale">
-          {sizes.isError ? sizes.error.message : "Reckoning …"}
+          {sizes.isError ? sizes.error.message : "Working it out …"}
         </p>
       </section>
     );
@@ -74,7 +74,7 @@ export function WhatItTakes({ axle, onAxle }: WhatItTakesProps) {
             )
           }
         >
-          Try {grouped(shown, 1)} mm in the lean room
+          Try {grouped(shown, 1)} mm in the lean
         </Button>
       )}
     </section>

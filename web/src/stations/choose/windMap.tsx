@@ -1,7 +1,7 @@
 import { measuredAt } from "../../api/place";
 import { isChosen } from "../../app/chosen";
 import { useJobView } from "../../app/jobContext";
-import type { LeanRoomTables } from "../../api/types";
+import type { LeanSheetTables } from "../../api/types";
 import { lookUp } from "../../drawings/lookup";
 import { degrees, grouped } from "../../drawings/quantity";
 import { isoLine } from "./isoLine";
@@ -12,10 +12,10 @@ const BOX = { left: 58, right: 16, top: 26, bottom: 42 };
 const LEVELS_DEG = [0.5, 1, 1.5, 2, 3, 4, 6];
 
 /** Lines of equal lean over road speed and wind, before dashed and after solid, and the day's point. */
-export function WindMap({ room }: { room: LeanRoomTables }) {
+export function WindMap({ tables }: { tables: LeanSheetTables }) {
   const { job } = useJobView();
   const chosen = isChosen(job.set_up);
-  const [road, wind] = [room.road_m_s, room.wind_m_s];
+  const [road, wind] = [tables.road_m_s, tables.wind_m_s];
   const [fastest, strongest] = [road.at(-1) ?? 1, wind.at(-1) ?? 1];
   const x = (speed: number) => BOX.left + (speed / fastest) * (WIDTH - BOX.left - BOX.right);
   const y = (blow: number) =>
@@ -30,7 +30,7 @@ export function WindMap({ room }: { room: LeanRoomTables }) {
   const says =
     windy === undefined
       ? "Enter the day’s wind below to see where it lies."
-      : `${grouped(windy, 1)} m/s at ${grouped(driven * 3.6, 0)} km/h: ${degrees(read(room.map_before_rad))} as it stands${chosen ? `, ${degrees(read(room.map_after_rad))} as chosen` : ""}.`;
+      : `${grouped(windy, 1)} m/s at ${grouped(driven * 3.6, 0)} km/h: ${degrees(read(tables.map_before_rad))} as it stands${chosen ? `, ${degrees(read(tables.map_after_rad))} as chosen` : ""}.`;
   return (
     <figure>
       <figcaption>
@@ -68,13 +68,13 @@ export function WindMap({ room }: { room: LeanRoomTables }) {
           side wind, m/s
         </text>
         {LEVELS_DEG.map((level) => {
-          const before = path(room.map_before_rad, level);
-          const after = chosen ? path(room.map_after_rad, level) : "";
+          const before = path(tables.map_before_rad, level);
+          const after = chosen ? path(tables.map_after_rad, level) : "";
           const end = isoLine(
-            chosen ? room.map_after_rad : room.map_before_rad, road, wind,
+            chosen ? tables.map_after_rad : tables.map_before_rad, road, wind,
             (level * Math.PI) / 180,
           ).at(-1); // prettier-ignore
-          const first = isoLine(room.map_before_rad, road, wind, (level * Math.PI) / 180)[0];
+          const first = isoLine(tables.map_before_rad, road, wind, (level * Math.PI) / 180)[0];
           return (
             <g key={level}>
               {before && <path className="before-line" strokeWidth={1.2} d={before} />}

@@ -45,7 +45,7 @@ export function BoltsSheet() {
           <li>Old thread-lock adds run-down torque and keeps new from curing: clean it off.</li>
           <li>New nylon lock nuts; a lock nut’s run-down torque is added to the target.</li>
           <li>Bushed joints are tightened with the weight on the wheels.</li>
-          <li>Cushions to a slight bulge, never crushed; their sheet goes first.</li>
+          <li>Bushings to a slight bulge, never crushed; their sheet goes first.</li>
         </ul>
       </div>
     </div>

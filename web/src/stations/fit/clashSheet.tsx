@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
-import type { NeighbourGap } from "../../api/types";
+import type { Clearance } from "../../api/types";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { NumberRow } from "../../drawings/numberRow";
@@ -31,7 +31,7 @@ export function ClashSheet() {
         entries.map(([place = "", typed = ""]) => [`${axle}.${place}`, typed]),
       ),
     );
-  const look = (gap: NeighbourGap) => {
+  const look = (gap: Clearance) => {
     setPicked(gap.index);
     setTravel({ left: gap.at_travel_m, right: gap.at_travel_m });
   };
@@ -39,10 +39,10 @@ export function ClashSheet() {
   return (
     <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
       <div>
-        <SideDrawing measures={false} neighbours picked={shown} />
+        <SideDrawing measures={false} obstacles picked={shown} />
         <TravelSliders />
-        <RearView neighbours picked={shown} />
-        {shown !== null && <NeighbourEditor index={shown} onGone={() => setPicked(null)} />}
+        <RearView obstacles picked={shown} />
+        {shown !== null && <ObstacleEditor index={shown} onGone={() => setPicked(null)} />}
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <h2 className="font-semibold">Least gaps through the travel</h2>
@@ -93,7 +93,7 @@ export function ClashSheet() {
             <label className="text-sm text-pale">
               Place another{" "}
               <select
-                aria-label="Place another neighbour"
+                aria-label="Place another obstacle"
                 className="min-h-11 border border-ink bg-paper px-2 text-ink"
                 value=""
                 onChange={(event) => {
@@ -103,8 +103,8 @@ export function ClashSheet() {
                   );
                 }}
               >
-                <option value="">neighbour …</option>
-                {Object.entries(whole.neighbours).map(([key, name]) => (
+                <option value="">obstacle …</option>
+                {Object.entries(whole.obstacles).map(([key, name]) => (
                   <option key={key} value={key}>
                     {name}
                     {key.startsWith("axle")
@@ -132,7 +132,7 @@ const where = (travel: number) =>
     : `at ${grouped(Math.abs(travel) * 1e3, 0)} mm of ${travel > 0 ? "bump" : "droop"}`;
 
 /** The gap over the travel, with what is needed as a line. */
-function GapCurve({ gap }: { gap: NeighbourGap }) {
+function GapCurve({ gap }: { gap: Clearance }) {
   const { station, travel } = useFitView();
   const nodes = station.report.travel_m;
   const [from, to] = [nodes[0] ?? 0, nodes.at(-1) ?? 1];
@@ -180,8 +180,8 @@ const MOVES = [
   { value: "axle", text: "the axle" },
 ];
 
-/** One neighbour's numbers: where it is and what it asks. */
-function NeighbourEditor({ index, onGone }: { index: number; onGone: () => void }) {
+/** One obstacle's numbers: where it is and what it asks. */
+function ObstacleEditor({ index, onGone }: { index: number; onGone: () => void }) {
   const { axle, path, fit } = useFitView();
   const { writes } = useJobView();
   const writable = useWritable();

@@ -34,7 +34,7 @@ const NAMES: Record<FitSheet, string> = {
   holes: "Holes",
   links: "Links",
   across: "Rear view and plan",
-  clash: "Neighbours",
+  clash: "Obstacles",
   drill: "Drilling",
   bolts: "Fasteners",
   arrival: "Kit and arrival",
@@ -99,7 +99,7 @@ export function Fit() {
           <Beginning axle={axle} />
         ) : !station ? (
           <p className="max-w-prose py-6">
-            {found.data?.trouble[axle] ?? found.error?.message ?? "Reckoning …"}
+            {found.data?.trouble[axle] ?? found.error?.message ?? "Working it out …"}
           </p>
         ) : (
           <FitContext
@@ -140,7 +140,7 @@ function Beginning({ axle }: { axle: AxleName }) {
     <section aria-label="Begin the fit-up" className="max-w-2xl py-4">
       <h2 className="font-semibold">Begin the fit-up of the {axle} axle</h2>
       <p className="mt-1 text-sm">
-        Pick the suspension. Bar, brackets, link and neighbours then stand where they usually are;
+        Pick the suspension. Bar, brackets, link and obstacles then stand where they usually are;
         every number is hollow until it is measured on this vehicle, trip-ready on its wheels.
       </p>
       <ul className="mt-3 grid gap-2">

@@ -3,7 +3,7 @@ import { degrees, grouped } from "../../drawings/quantity";
 import { useFitView } from "./fitView";
 import { poseAt } from "./pose";
 
-/** The four angles that schools quarrel about, and the gain; the school's own is marked. */
+/** The four angles that schools quarrel about, and the motion ratio; the school's own is marked. */
 export function FourAngles() {
   const { fit, station, travel } = useFitView();
   const { report } = station;
@@ -18,7 +18,7 @@ export function FourAngles() {
     ],
     ["link_square", "Arm to link", pose ? degrees(pose.between) : "–"],
     ["link_plumb", "Link from plumb", pose ? degrees(pose.link) : "–"],
-    ["least_change", "Gain", pose ? grouped(pose.gain, 3) : "–"],
+    ["least_change", "Motion ratio", pose ? grouped(pose.motionRatio, 3) : "–"],
   ];
   return (
     <dl
@@ -35,7 +35,7 @@ export function FourAngles() {
           >
             <dt className={own ? "font-semibold" : "text-pale"}>
               {label}
-              {own && <span className="text-xs text-after"> our school</span>}
+              {own && <span className="text-xs text-after"> our way</span>}
             </dt>
             <dd className="figure text-base">{value}</dd>
           </div>

@@ -117,7 +117,7 @@ export function HolesSheet() {
                 <th className="pr-2 font-normal">link</th>
                 <th className="pr-2 font-normal">arm</th>
                 <th className="pr-2 font-normal">between</th>
-                <th className="pr-2 font-normal">gain</th>
+                <th className="pr-2 font-normal">motion ratio</th>
                 <th className="pr-2 font-normal">{SCORED_BY[attitude]}</th>
                 <th className="pr-2 font-normal">to spare</th>
                 <th />
@@ -180,7 +180,9 @@ function Row({ one, taken, onTake }: RowProps) {
       <td className="pr-2 figure">
         {one.between_rad === null ? "–" : degrees(one.between_rad, 0)}
       </td>
-      <td className="pr-2 figure">{one.gain === null ? "–" : grouped(one.gain, 2)}</td>
+      <td className="pr-2 figure">
+        {one.motion_ratio === null ? "–" : grouped(one.motion_ratio, 2)}
+      </td>
       <td className="pr-2 figure">{scoreOf(one.off, station.report.attitude)}</td>
       <td className="pr-2 figure">
         {one.least_gap_m === null ? "–" : `${grouped(one.least_gap_m * 1e3, 0)} mm`}

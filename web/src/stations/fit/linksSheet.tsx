@@ -15,7 +15,7 @@ import { useFitView } from "./fitView";
 
 const HANDS = ["none", "left", "right"].map((value) => ({ value, text: value }));
 
-/** The link: its length, its thread, its cushions, its hand. */
+/** The link: its length, its thread, its bushings, its hand. */
 export function LinksSheet() {
   const { axle, path, fit, station } = useFitView();
   const { writes } = useJobView();
@@ -51,9 +51,9 @@ export function LinksSheet() {
   return (
     <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
       <div>
-        <SideDrawing measures={false} neighbours={false} />
+        <SideDrawing measures={false} obstacles={false} />
         <TravelSliders />
-        <h2 className="mt-4 font-semibold">Reach against the damper</h2>
+        <h2 className="mt-4 font-semibold">Reach against the shock</h2>
         <table className="w-full max-w-xl text-sm">
           <thead>
             <tr className="text-right text-xs text-pale">
@@ -97,7 +97,7 @@ export function LinksSheet() {
             <p className="text-sm">{advice.why_not}</p>
           ) : (
             <p className="text-sm">
-              Our school wants{" "}
+              Our way wants{" "}
               <span className="figure font-semibold" data-testid="wanted-link">
                 {mm(advice.wanted_m)}
               </span>{" "}
@@ -221,8 +221,8 @@ const clamped = (value: number, low: number, high: number) => Math.min(Math.max(
 const PIECES: StackPiece[] = [
   "head",
   "washer",
-  "cushion",
-  "long cushion",
+  "bushing",
+  "long bushing",
   "plate",
   "sleeve",
   "nut",
@@ -243,12 +243,12 @@ function Stack({ onUse }: { onUse: (link_m: number) => void }) {
   if (!fit.stack || !stack) {
     return writable ? (
       <p className="mt-4">
-        <Button onClick={() => change(true)}>It is a link with cushions: draw its stack</Button>
+        <Button onClick={() => change(true)}>It is a link with bushings: draw its stack</Button>
       </p>
     ) : null;
   }
   return (
-    <section aria-label="Cushion stack" className="mt-4">
+    <section aria-label="Bushing stack" className="mt-4">
       <h2 className="font-semibold">Stack of the link, from the bolt’s head</h2>
       <StackDrawing order={order} report={stack} />
       {stack.fault ? (
@@ -260,7 +260,7 @@ function Stack({ onUse }: { onUse: (link_m: number) => void }) {
           Eye to eye <span className="figure">{mm(stack.eye_to_eye_m ?? 0)}</span>
           {stack.swapped_m !== null && (
             <>
-              , with the other cushions <span className="figure">{mm(stack.swapped_m)}</span>
+              , with the other bushings <span className="figure">{mm(stack.swapped_m)}</span>
             </>
           )}
           . Bolt:{" "}
@@ -269,7 +269,7 @@ function Stack({ onUse }: { onUse: (link_m: number) => void }) {
               ? "none is made that long"
               : `${fit.stack.size} × ${mm(stack.bolt_m)}`}
           </span>
-          . Tightened to a slight bulge of the cushions, never crushed; polyurethane hardly bulges.
+          . Tightened to a slight bulge of the bushings, never crushed; polyurethane hardly bulges.
         </p>
       )}
       {stack.crush && (
@@ -321,16 +321,16 @@ function Stack({ onUse }: { onUse: (link_m: number) => void }) {
             <Button onClick={() => put([...order.slice(0, -1), "washer", ...order.slice(-1)])}>
               Another piece before the nut
             </Button>
-            <Button onClick={() => change(false)}>No cushions</Button>
+            <Button onClick={() => change(false)}>No bushings</Button>
           </p>
         </>
       )}
       <div className="grid gap-x-8 sm:grid-cols-2">
         {[
-          "cushion_m",
+          "bushing_m",
           "free_m",
           "outside_m",
-          "long_cushion_m",
+          "long_bushing_m",
           "washer_m",
           "plate_m",
           "sleeve_m",
@@ -338,7 +338,7 @@ function Stack({ onUse }: { onUse: (link_m: number) => void }) {
           <NumberRow key={name} place={`${path}.stack.${name}`} />
         ))}
         <Pick
-          label="Cushions are of"
+          label="Bushings are of"
           value={fit.stack.material ?? "polyurethane"}
           disabled={!writable}
           onChange={(material) =>

@@ -9,10 +9,10 @@ export type Pose = {
   arm: number;
   link: number;
   between: number;
-  gain: number;
+  motionRatio: number;
 };
 
-/** Share of the axle's travel that a neighbour makes. */
+/** Share of the axle's travel that an obstacle makes. */
 const TRAVEL_SHARE = { frame: 0, between: 0.5, axle: 1 } as const;
 
 /**
@@ -34,16 +34,16 @@ export function poseAt(
     read(tape.tip_up_m),
     read(tape.hole_up_m),
   ];
-  const [arm, link, between, gain] = [
+  const [arm, link, between, motionRatio] = [
     read(tape.arm_rad),
     read(tape.link_rad),
     read(tape.between_rad),
-    read(tape.gain),
+    read(tape.motion_ratio),
   ];
   const axisForward = fit.bar_places[pick.bar_place ?? 0]?.forward_m.value;
   const holeForward = fit.link_holes[pick.link_hole ?? 0]?.forward_m.value;
   if (axisUp === null || tipForward === null || tipUp === null || holeUp === null) return null;
-  if (arm === null || link === null || between === null || gain === null) return null;
+  if (arm === null || link === null || between === null || motionRatio === null) return null;
   return {
     axis: [axisForward ?? 0, axisUp],
     tip: [tipForward, tipUp],
@@ -51,11 +51,11 @@ export function poseAt(
     arm,
     link,
     between,
-    gain,
+    motionRatio,
   };
 }
 
-/** How far a neighbour has gone up at an axle travel [m]. */
+/** How far an obstacle has gone up at an axle travel [m]. */
 export function liftOf(obstacle: Obstacle, travel: number): number {
   return TRAVEL_SHARE[obstacle.moves] * travel;
 }

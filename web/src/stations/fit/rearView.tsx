@@ -12,8 +12,8 @@ import { useFitView } from "./fitView";
 const WIDTH = 760;
 const HEIGHT = 400;
 
-/** From behind: rails, links, bar, tube and saddles, with the numbers or the neighbours. */
-export function RearView({ neighbours = false, picked = null }: RearViewProps) {
+/** From behind: rails, links, bar, tube and saddles, with the numbers or the obstacles. */
+export function RearView({ obstacles = false, picked = null }: RearViewProps) {
   const { axle, path, fit, station, travel } = useFitView();
   const { job } = useJobView();
   const { across, bar } = station.report;
@@ -67,7 +67,7 @@ export function RearView({ neighbours = false, picked = null }: RearViewProps) {
               />
             </g>
           ))}
-          {neighbours && <NeighboursBehind frame={frame} travel={mean} picked={picked} />}
+          {obstacles && <ObstaclesBehind frame={frame} travel={mean} picked={picked} />}
           {fit.mount === "on_axle" && (
             <rect
               x={frame.at(sheet.track_m.value / 2 - 0.14, 0).x}
@@ -146,7 +146,7 @@ export function RearView({ neighbours = false, picked = null }: RearViewProps) {
               />
             );
           })}
-          {!neighbours && (
+          {!obstacles && (
             <>
               <DimensionLine
                 from={{ x: frame.at(seat.link_holes_apart_m.value / 2, 0).x, y: holesY - 4 }}
@@ -166,7 +166,7 @@ export function RearView({ neighbours = false, picked = null }: RearViewProps) {
         </>
       }
     >
-      {!neighbours && (
+      {!obstacles && (
         <>
           <Dimension
             place={`${path}.seat.link_holes_apart_m`}
@@ -188,22 +188,22 @@ export function RearView({ neighbours = false, picked = null }: RearViewProps) {
           />
         </>
       )}
-      {neighbours && picked !== null && <Ends index={picked} frame={frame} />}
+      {obstacles && picked !== null && <Ends index={picked} frame={frame} />}
     </SheetOfPaper>
   );
 }
 
 type RearViewProps = {
-  /** Neighbours are drawn, and the ends of the picked one are entered, in place of the rest. */
-  neighbours?: boolean;
+  /** Obstacles are drawn, and the ends of the picked one are entered, in place of the rest. */
+  obstacles?: boolean;
   picked?: number | null;
 };
 
 type Frame = ReturnType<typeof acrossFrame>;
 type BehindProps = { frame: Frame; travel: number; picked: number | null };
 
-/** Neighbours from behind: as wide as they reach across, as high as they stand. */
-function NeighboursBehind({ frame, travel, picked }: BehindProps) {
+/** Obstacles from behind: as wide as they reach across, as high as they stand. */
+function ObstaclesBehind({ frame, travel, picked }: BehindProps) {
   const { fit, station } = useFitView();
   return (
     <g data-clipped>
@@ -239,7 +239,7 @@ function NeighboursBehind({ frame, travel, picked }: BehindProps) {
   );
 }
 
-/** Where the picked neighbour ends across, entered at its ends. */
+/** Where the picked obstacle ends across, entered at its ends. */
 function Ends({ index, frame }: { index: number; frame: Frame }) {
   const { path, fit } = useFitView();
   const one = fit.obstacles?.[index];

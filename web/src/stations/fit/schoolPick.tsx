@@ -40,7 +40,7 @@ export function SchoolPick({ matter }: { matter: string }) {
         </select>
       </label>
       <p className="text-xs text-pale">
-        {own ? "This job’s own school. " : "The shop’s school. "}
+        {own ? "Theirs for this job. " : "Our way. "}
         {held === school.default
           ? school.why
           : `Usual: ${school.options[school.default] ?? ""}.`}{" "}

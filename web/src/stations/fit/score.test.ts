@@ -17,10 +17,10 @@ describe("hole matrix", () => {
     expect(scoreOf(null, "link_plumb")).toBe("–");
   });
 
-  it("says what is wrong with one, with the millimetres and the neighbour", () => {
+  it("says what is wrong with one, with the millimetres and the obstacle", () => {
     expect(troubleOf({ ...one(0, 0.2), missing_m: 0.0423 })).toBe("the link is 42 mm too short");
     const near = { ...one(0, 0.2), missing_m: 0, nearest: "Exhaust" };
-    expect(troubleOf({ ...near, troubles: ["too near a neighbour"] })).toBe("too near: Exhaust");
+    expect(troubleOf({ ...near, troubles: ["too near an obstacle"] })).toBe("too near: Exhaust");
     expect(troubleOf(near)).toBe("");
   });
 

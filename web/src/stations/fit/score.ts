@@ -3,7 +3,7 @@ import { degrees, grouped } from "../../drawings/quantity";
 
 /** What a school measures a combination by, in words. */
 export const SCORED_BY: Record<Attitude, string> = {
-  least_change: "gain changes by",
+  least_change: "motion ratio changes by",
   arm_level: "arm off level",
   in_line: "arm off the control arm",
   link_square: "off square",
@@ -50,6 +50,6 @@ export function troubleOf(one: Combination): string {
     return `the link is ${off} mm too ${one.missing_m > 0 ? "short" : "long"}`;
   }
   return one.troubles
-    .map((trouble) => (trouble === "too near a neighbour" ? `too near: ${one.nearest}` : trouble))
+    .map((trouble) => (trouble === "too near an obstacle" ? `too near: ${one.nearest}` : trouble))
     .join(", ");
 }

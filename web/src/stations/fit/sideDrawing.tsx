@@ -6,7 +6,7 @@ import { SheetOfPaper } from "../../drawings/drawingForm";
 import { Ground } from "../../drawings/ground";
 import { degrees, grouped } from "../../drawings/quantity";
 import { useFitView } from "./fitView";
-import { Neighbours } from "./neighbours";
+import { Obstacles } from "./obstacles";
 import { poseAt } from "./pose";
 import type { Pose } from "./pose";
 import { sideFrame } from "./sideFrame";
@@ -18,12 +18,12 @@ const HEIGHT = 430;
 type SideDrawingProps = {
   /** Whether its numbers can be entered on it. */
   measures: boolean;
-  neighbours: boolean;
+  obstacles: boolean;
   picked?: number | null;
 };
 
 /** Frame, axle, bar and link from the side, at the travel that is looked at. */
-export function SideDrawing({ measures, neighbours, picked = null }: SideDrawingProps) {
+export function SideDrawing({ measures, obstacles, picked = null }: SideDrawingProps) {
   const { axle, path, fit, station, travel } = useFitView();
   const { job } = useJobView();
   const { report } = station;
@@ -41,7 +41,7 @@ export function SideDrawing({ measures, neighbours, picked = null }: SideDrawing
     edge: frame.at(0, fit.rail.edge_m.value).y,
   };
   const says = poses.left
-    ? `Arm ${degrees(poses.left.arm)} above level, link ${degrees(poses.left.link)} from plumb, ${degrees(poses.left.between)} between them, gain ${grouped(poses.left.gain, 3)}.`
+    ? `Arm ${degrees(poses.left.arm)} above level, link ${degrees(poses.left.link)} from plumb, ${degrees(poses.left.between)} between them, motion ratio ${grouped(poses.left.motionRatio, 3)}.`
     : `The left link does not go in. ${report.left.problem}`;
   const differs = !samePose(poses.left, poses.right);
 
@@ -73,8 +73,8 @@ export function SideDrawing({ measures, neighbours, picked = null }: SideDrawing
           />
           <circle cx={hub.x} cy={hub.y} r={0.045 * frame.pxPerM} className="ink-1" />
           <path d={`M${hub.x - 6} ${hub.y} h12 M${hub.x} ${hub.y - 6} v12`} className="ink-1" />
-          {neighbours && (
-            <Neighbours
+          {obstacles && (
+            <Obstacles
               obstacles={fit.obstacles ?? []}
               gaps={report.gaps}
               frame={frame}

@@ -24,12 +24,12 @@ describe("side view of an axle", () => {
     }
   });
 
-  it("moves a neighbour with what it follows", () => {
+  it("moves an obstacle with what it follows", () => {
     const box = { forward: 0, up: 0.4, run: 0.2, rise: 0.1, box: true };
     const [still, moved] = [outlineOf(box, frame, 0), outlineOf(box, frame, 0.05)];
     expect(still).toHaveLength(4);
     expect((still[0]?.y ?? 0) - (moved[0]?.y ?? 0)).toBeCloseTo(0.05 * frame.pxPerM);
-    const [obstacle] = reportForTests.neighbours;
+    const [obstacle] = reportForTests.obstacles;
     expect(obstacle && liftOf(obstacle, 0.08)).toBeCloseTo(0.04);
   });
 });

@@ -45,7 +45,7 @@ export function sideFrame(
 }
 
 /**
- * Where a share of a neighbour's outline lies: its corners for a box, its ends for a segment.
+ * Where a share of an obstacle's outline lies: its corners for a box, its ends for a segment.
  * @param lift - how far it has gone up [m]
  */
 export function outlineOf(

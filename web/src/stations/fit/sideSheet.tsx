@@ -8,7 +8,7 @@ import { degrees, grouped } from "../../drawings/quantity";
 import { Choice } from "../../ui/choice";
 import { Pick } from "../../ui/pick";
 import { FourAngles } from "./fourAngles";
-import { GainCurve } from "./gainCurve";
+import { RatioCurve } from "./ratioCurve";
 import { SchoolPick } from "./schoolPick";
 import { SideDrawing } from "./sideDrawing";
 import { TravelSliders } from "./travelSliders";
@@ -19,26 +19,26 @@ export function SideSheet() {
   const { path, fit, axle, whole } = useFitView();
   const { writes } = useJobView();
   const writable = useWritable();
-  const [neighbours, setNeighbours] = useState<"plain" | "neighbours">("plain");
+  const [obstacles, setObstacles] = useState<"plain" | "obstacles">("plain");
   const put = (name: string) => (typed: string) => {
     void writes.enterOnPaper("fitting", `${axle}.${name}`, typed);
   };
   return (
     <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
       <div>
-        <SideDrawing measures={neighbours === "plain"} neighbours={neighbours === "neighbours"} />
+        <SideDrawing measures={obstacles === "plain"} obstacles={obstacles === "obstacles"} />
         <FourAngles />
         <TravelSliders />
         <Choice
           label="Shown on the drawing"
-          value={neighbours}
-          onChange={setNeighbours}
+          value={obstacles}
+          onChange={setObstacles}
           options={[
             { value: "plain", text: "Measures" },
-            { value: "neighbours", text: "Neighbours" },
+            { value: "obstacles", text: "Obstacles" },
           ]}
         />
-        <GainCurve />
+        <RatioCurve />
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <SchoolPick matter="attitude" />
@@ -98,7 +98,7 @@ export function Unequal() {
     <section aria-label="Left against right" className="mt-4 text-sm">
       <h2 className="font-semibold text-base">Left against right</h2>
       <p>
-        Gain {unequal.gains.map((gain) => grouped(gain, 3)).join(" left, ")} right. Tips{" "}
+        Motion ratio {unequal.ratios.map((one) => grouped(one, 3)).join(" left, ")} right. Tips{" "}
         <span className="figure">{grouped(unequal.mismatch_m * 1e3, 0)} mm</span> apart at rest:{" "}
         <span className="figure">{grouped(unequal.preload_n, 0)} N</span> of preload at each end and{" "}
         <span className="figure">{degrees(Math.abs(unequal.rest_lean_rad), 2)}</span> of lean. The
@@ -124,7 +124,7 @@ function StateTable() {
           <th className="font-normal">arm</th>
           <th className="font-normal">link</th>
           <th className="font-normal">between</th>
-          <th className="font-normal">gain</th>
+          <th className="font-normal">motion ratio</th>
         </tr>
       </thead>
       <tbody>
@@ -148,7 +148,9 @@ function StateTable() {
             <td className="figure">
               {row.between_rad === null ? "–" : degrees(row.between_rad, 0)}
             </td>
-            <td className="figure">{row.gain === null ? "–" : grouped(row.gain, 2)}</td>
+            <td className="figure">
+              {row.motion_ratio === null ? "–" : grouped(row.motion_ratio, 2)}
+            </td>
           </tr>
         ))}
       </tbody>

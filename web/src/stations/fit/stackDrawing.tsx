@@ -8,8 +8,8 @@ const LOOK: Record<StackPiece, { half: number; fill: string; dash?: string }> = 
   head: { half: 15, fill: "var(--ink)" },
   nut: { half: 15, fill: "var(--ink)" },
   washer: { half: 24, fill: "var(--pale)" },
-  cushion: { half: 20, fill: "var(--paper)", dash: "2 2" },
-  "long cushion": { half: 20, fill: "var(--paper)", dash: "2 2" },
+  bushing: { half: 20, fill: "var(--paper)", dash: "2 2" },
+  "long bushing": { half: 20, fill: "var(--paper)", dash: "2 2" },
   plate: { half: 36, fill: "var(--sheet)" },
   sleeve: { half: 9, fill: "var(--sheet)" },
 };
@@ -48,7 +48,7 @@ export function StackDrawing({ order, report }: StackDrawingProps) {
               y={MIDDLE - look.half}
               width={width}
               height={2 * look.half}
-              rx={piece.endsWith("cushion") ? 6 : 1}
+              rx={piece.endsWith("bushing") ? 6 : 1}
               style={{ fill: look.fill }}
               stroke={wrong ? "var(--stop)" : "var(--ink)"}
               strokeWidth={wrong ? 3 : 1}
@@ -59,7 +59,7 @@ export function StackDrawing({ order, report }: StackDrawingProps) {
                 {piece}
               </text>
             )}
-            {piece.endsWith("cushion") && width > 20 && (
+            {piece.endsWith("bushing") && width > 20 && (
               <text className="num" x={left + width / 2} y={MIDDLE + 34} textAnchor="middle">
                 {Math.round((report.thickness_m[i] ?? 0) * 1e3)}
               </text>

@@ -3,7 +3,7 @@ import { END_PX, stackPlaces } from "./stackPlaces";
 
 describe("stack of a link", () => {
   it("lies piece by piece along the bolt, to scale, inside the paper", () => {
-    const places = stackPlaces(["head", "washer", "cushion", "nut"], [0, 0.003, 0.015, 0], 400);
+    const places = stackPlaces(["head", "washer", "bushing", "nut"], [0, 0.003, 0.015, 0], 400);
     expect(places[0]).toEqual({ left: 10, wide: END_PX });
     for (const [i, place] of places.entries()) {
       const before = places[i - 1];

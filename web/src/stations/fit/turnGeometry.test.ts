@@ -26,7 +26,7 @@ const pose = (arm: number, up: number): Pose => ({
   arm,
   link: 0,
   between: 1.5,
-  gain: 1,
+  motionRatio: 1,
 });
 
 describe("undercarriage in space", () => {
@@ -57,7 +57,7 @@ describe("undercarriage in space", () => {
   });
 });
 
-describe("neighbours in space", () => {
+describe("obstacles in space", () => {
   const one = {
     shape: "segment",
     moves: "axle",

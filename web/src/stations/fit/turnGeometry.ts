@@ -48,7 +48,7 @@ export function linkSpots(
 
 export type Block = { middle: Spot; size: Spot; pitch: number; round: boolean };
 
-/** A neighbour as blocks, one or two: its middle, its size, and how it pitches. */
+/** An obstacle as blocks, one or two: its middle, its size, and how it pitches. */
 export function blocksOf(one: Obstacle, travel: number): Block[] {
   const across: [number, number][] = [[one.right_m.value, one.left_m.value]];
   if (one.sides === "both") across.push([-one.left_m.value, -one.right_m.value]);

@@ -60,7 +60,7 @@ export function TurnSheet() {
       radius: 0.045,
       colour: "before",
     });
-    report.neighbours.forEach((one, i) => {
+    report.obstacles.forEach((one, i) => {
       const gap = report.gaps.find(({ index }) => index === i);
       const near = gap !== undefined && !gap.fine;
       for (const block of blocksOf(one, mean)) {
@@ -111,7 +111,7 @@ export function TurnSheet() {
         {!drawn ? (
           <p className="py-8">
             This browser draws nothing in space. Everything is in the side view, the rear view and
-            the list of neighbours.
+            the list of obstacles.
           </p>
         ) : (
           <canvas
@@ -186,7 +186,7 @@ export function TurnSheet() {
           <p className="text-sm">Nothing that was placed is too near, anywhere in the travel.</p>
         )}
         <p className="mt-3 text-xs text-pale">
-          Bar in ink, links in green, axle in slate, the frame and neighbours as clear blocks, brick
+          Bar in ink, links in green, axle in slate, the frame and obstacles as clear blocks, brick
           where too near. Axles drawn as a plain tube.
         </p>
       </div>

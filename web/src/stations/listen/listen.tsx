@@ -8,7 +8,7 @@ import { TextArea } from "../../ui/textArea";
 import { Circumstances } from "./circumstances";
 import { JobKindChoice } from "./jobKindChoice";
 import { Journey } from "./journey";
-import { MedicinePanel } from "./medicine";
+import { CurePanel } from "./cure";
 import { Noises } from "./noises";
 
 /** Station 1: what the owner feels and where, sorted into what a bar changes and what not. */
@@ -52,7 +52,7 @@ export function Listen() {
       </div>
       <div className="max-lg:mt-6 lg:border-l lg:border-line lg:pl-6">
         <JobKindChoice />
-        <MedicinePanel />
+        <CurePanel />
         {practice && practice.sorting.length > 0 && (
           <FindingList title="Sorted" findings={practice.sorting} />
         )}

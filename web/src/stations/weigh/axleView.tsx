@@ -22,7 +22,7 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
   const frame = endFrame(job.sheet, axle, 228 / job.sheet.width_m.value, MIDDLE, GROUND);
   const rollCentre = GROUND - axle.roll_centre_height_m.value * frame.pxPerM;
   const rows = widths(name, axle);
-  // One row more for what has no width: lift, floor slope, dampers nobody measured yet.
+  // One row more for what has no width: lift, floor slope, shocks nobody measured yet.
   const last = FIRST_ROW + rows.length * ROW;
   const height = last + ROW;
 
@@ -95,12 +95,12 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
         align="start"
         wanted
       />
-      {!axle.damper_spacing_m && (
+      {!axle.shock_spacing_m && (
         <Dimension
-          place={`${name}.damper_spacing_m`}
+          place={`${name}.shock_spacing_m`}
           x={WIDTH - 2}
           y={last}
-          caption="damper spacing"
+          caption="shock spacing"
           align="end"
           wanted
         />
@@ -145,10 +145,10 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
           />
           <Dimension place={`${bar}.bar.bore_m`} x={WIDTH - 2} y={100} caption="bore" align="end" />
           <Dimension
-            place={`${bar}.motion_gain`}
+            place={`${bar}.motion_ratio`}
             x={WIDTH - 2}
             y={126}
-            caption="gain"
+            caption="motion ratio"
             align="end"
           />
         </>
@@ -188,7 +188,7 @@ function widths(name: AxleName, axle: Axle): Width[] {
       found: axle.standard_bar?.bar.bushing_span_m,
     },
     { part: "air_bags.spacing_m", caption: "bag spacing", found: axle.air_bags?.spacing_m },
-    { part: "damper_spacing_m", caption: "dampers", found: axle.damper_spacing_m },
+    { part: "shock_spacing_m", caption: "shocks", found: axle.shock_spacing_m },
   ];
   return list.flatMap(({ part, caption, found }) =>
     found ? [{ place: `${name}.${part}`, caption, metres: found.value, known: found.known }] : [],

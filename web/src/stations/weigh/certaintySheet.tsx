@@ -11,7 +11,7 @@ export function CertaintySheet() {
   const { job, loadKey } = useJobView();
   const certainty = useCertainty(job, loadKey);
   if (certainty.isError) return <p className="text-stop">{certainty.error.message}</p>;
-  if (!certainty.data) return <p className="text-pale">Reckoning …</p>;
+  if (!certainty.data) return <p className="text-pale">Working it out …</p>;
   const { lean_rad: lean, band_rad: band, costs } = certainty.data;
   const most = costs[0]?.share ?? 1;
   const [first, second] = costs;

@@ -40,8 +40,8 @@ export function RollSheet() {
         frequency_hz: log.frequency,
         first_swing_rad: log.first_swing,
         later_swing_rad: log.later_swing,
-        swings_between: String(log.swings_between),
-        read_with: "tilt logger, stand-in",
+        half_swings_between: String(log.half_swings_between),
+        read_with: log.simulated ? `${log.device}, stand-in` : log.device,
       };
       await writes.enterSeveral(
         Object.entries(entries).map(([name, typed]) => ({
@@ -74,13 +74,13 @@ export function RollSheet() {
             <NumberRow key={place} place={place} />
           ))}
           <Pick
-            label="Full swings between those two"
-            value={String(sheet.roll_test.swings_between ?? 1)}
+            label="Half-swings between those two"
+            value={String(sheet.roll_test.half_swings_between ?? 2)}
             options={SWINGS.map((count) => ({ value: count, text: count }))}
             disabled={!writable}
             onChange={(count) =>
               void writes
-                .enterOnSheet("roll_test.swings_between", count, "measured")
+                .enterOnSheet("roll_test.half_swings_between", count, "measured")
                 .catch(() => undefined)
             }
           />
@@ -104,8 +104,8 @@ export function RollSheet() {
               <span className="figure">{tilt.lean_left}</span>; rocks at{" "}
               <span className="figure">{tilt.frequency}</span>, from{" "}
               <span className="figure">{tilt.first_swing}</span> to{" "}
-              <span className="figure">{tilt.later_swing}</span> in {tilt.swings_between}{" "}
-              {tilt.swings_between === 1 ? "swing" : "swings"}.
+              <span className="figure">{tilt.later_swing}</span> in {tilt.half_swings_between}{" "}
+              {tilt.half_swings_between === 1 ? "half-swing" : "half-swings"}.
             </p>
             <div className="mt-2 flex gap-3">
               <Button primary onClick={() => void takeOver(tilt)}>

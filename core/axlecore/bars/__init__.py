@@ -1,0 +1,1 @@
+"""Anti-sway bars: section, steel, centre line, rate, stress and life."""

@@ -1,0 +1,1 @@
+"""Comparing what can be done: ranking, sizing, short list, next steps."""

@@ -1,0 +1,1 @@
+"""Threads, drills, torques, and the ladder of repair."""

@@ -1,0 +1,1 @@
+"""Steady lean: in bends, wind and on rough ground, with its bands."""

@@ -1,0 +1,556 @@
+"""Roll stiffness of an axle, put together in one place from whatever acts on it.
+
+Every figure of lean, balance, stress and rollover starts here: with one vehicle, with thousands
+of sets or with thousands of drawn vehicles. What a number is, is asked of a reader: as it stands
+on the sheet, or drawn.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+import numpy as np
+import numpy.typing as npt
+
+from axlecore.bars.bar import Bar, frame_rate, lines_with_arm, measured_arm, piece_sections
+from axlecore.errors import InputError
+from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.measure import Measured
+from axlecore.vehicle.axle import AirLines, Axle, FittedBar, Suspension, eye_spacing
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import SetUp, Vehicle, standard_after
+
+#: Reads the number at a place: its value as it stands, or drawn values, (samples,).
+Read = Callable[[str, Measured], FloatArray]
+
+#: A bore is never drawn wider than this part of the outside diameter.
+_WIDEST_BORE = 0.98
+
+
+def as_it_stands(_path: str, found: Measured) -> FloatArray:
+    """Read a number as it stands on the sheet.
+
+    Parameters
+    ----------
+    _path : str
+        Its place; not asked.
+    found : Measured
+        What stands there.
+    """
+    return np.asarray(found.value)
+
+
+@dataclass(frozen=True)
+class BarNumbers:
+    """A bar on an axle, in the numbers that its roll stiffness is made of; arrays broadcast.
+
+    Attributes
+    ----------
+    rate_n_per_m : ndarray
+        Bar rate at the bar's end [N/m]; zero where there is none.
+    motion_ratio : ndarray
+        Arm-tip travel for axle travel, on an independent suspension for wheel travel.
+    spacing_m : ndarray
+        Across, where its ends act [m].
+    play_m : ndarray
+        Whole free travel felt at one end [m].
+    """
+
+    rate_n_per_m: FloatArray
+    motion_ratio: FloatArray
+    spacing_m: FloatArray
+    play_m: FloatArray
+
+    @property
+    def roll_stiffness_n_m_per_rad(self) -> FloatArray:
+        """What it gives the vehicle once its play is taken up."""
+        return bar_roll_stiffness(self.rate_n_per_m, self.spacing_m, self.motion_ratio)
+
+    @property
+    def free_lean_rad(self) -> FloatArray:
+        """Lean to either side before it works: play ÷ (spacing × motion ratio)."""
+        return np.asarray(self.play_m / (self.spacing_m * self.motion_ratio))
+
+    def end_force_n(self, twist_rad: npt.ArrayLike) -> FloatArray:
+        """Return the force at each end under a twist between body and axle [N].
+
+        Parameters
+        ----------
+        twist_rad : array_like, broadcast
+            Twist [rad], either sign.
+        """
+        past = np.maximum(np.abs(np.asarray(twist_rad)) - self.free_lean_rad, 0.0)
+        return np.asarray(self.rate_n_per_m * past * self.spacing_m * self.motion_ratio / 2)
+
+
+#: Where there is no bar.
+NO_BAR = BarNumbers(np.zeros(()), np.ones(()), np.ones(()), np.zeros(()))
+
+
+@dataclass(frozen=True)
+class AxleRoll:
+    """Where an axle's roll stiffness comes from; arrays of any shape that broadcast.
+
+    Attributes
+    ----------
+    springs, air_bags, helper_springs, tyres : ndarray
+        Parts of it [N·m/rad].
+    standard, chosen : BarNumbers
+        Its bars.
+    stop_lean_rad : ndarray
+        Twist at which a bump stop or a shock's end is met; infinity where nobody knows.
+    """
+
+    springs: FloatArray
+    air_bags: FloatArray
+    helper_springs: FloatArray
+    tyres: FloatArray
+    standard: BarNumbers
+    chosen: BarNumbers
+    stop_lean_rad: FloatArray
+
+    @property
+    def suspension(self) -> FloatArray:
+        """Springs, bags, helpers and bars together, play taken up [N·m/rad]."""
+        return np.asarray(
+            self.springs
+            + self.air_bags
+            + self.helper_springs
+            + self.standard.roll_stiffness_n_m_per_rad
+            + self.chosen.roll_stiffness_n_m_per_rad
+        )
+
+
+def without_bars(roll: AxleRoll) -> AxleRoll:
+    """Return an axle with its bars disconnected.
+
+    Parameters
+    ----------
+    roll : AxleRoll
+        As it is.
+    """
+    return replace(roll, standard=NO_BAR, chosen=NO_BAR)
+
+
+def spring_roll_stiffness(
+    rate_n_per_m: npt.ArrayLike, spacing_m: npt.ArrayLike, leaf_twist_factor: npt.ArrayLike = 1.0
+) -> FloatArray:
+    """Return the roll stiffness of a pair of springs.
+
+    Parameters
+    ----------
+    rate_n_per_m : array_like
+        Rate of one side [N/m], zero or more.
+    spacing_m : array_like, broadcast
+        Distance between the two [m]: spring base, track of an independent suspension (with
+        the rate at the wheel), or spacing of air bags with separate lines.
+    leaf_twist_factor : array_like, broadcast
+        One or more.
+
+    Returns
+    -------
+    ndarray, broadcast shape
+        Roll stiffness [N·m/rad].
+
+    Raises
+    ------
+    InputError
+        Names the argument out of range.
+
+    Notes
+    -----
+    K = k·b²/2. Source: Gillespie, *Fundamentals of Vehicle Dynamics*, ch. 6, eq. 6-24.
+    """
+    rate, spacing, factor = (
+        np.asarray(v, dtype=float) for v in (rate_n_per_m, spacing_m, leaf_twist_factor)
+    )
+    if not np.all(rate >= 0):
+        raise InputError("rate_n_per_m", "Spring rate must be zero or more.")
+    if not np.all(spacing > 0):
+        raise InputError("spacing_m", "Spring spacing must be above zero.")
+    if not np.all(factor >= 1):
+        raise InputError("leaf_twist_factor", "Leaf twist factor must be 1 or more.")
+    return np.asarray(rate * spacing**2 / 2 * factor)
+
+
+def tyre_roll_stiffness(
+    rate_n_per_m: npt.ArrayLike, track_m: npt.ArrayLike, dual_spacing_m: npt.ArrayLike | None = None
+) -> FloatArray:
+    """Return the roll stiffness of an axle on its tyres.
+
+    Parameters
+    ----------
+    rate_n_per_m : array_like
+        Vertical rate of one tyre [N/m], above zero.
+    track_m : array_like, broadcast
+        Between tyre centres, or centres of dual pairs [m].
+    dual_spacing_m : array_like, broadcast, or None
+        Between the tyres of a pair [m]; None for single tyres.
+
+    Returns
+    -------
+    ndarray, broadcast shape
+        Roll stiffness [N·m/rad].
+
+    Raises
+    ------
+    InputError
+        Names the argument out of range.
+
+    Notes
+    -----
+    Single 2k(t/2)²; dual 2k[(t/2 + p/2)² + (t/2 − p/2)²]: springs at their lever arms.
+    """
+    rate, track = np.asarray(rate_n_per_m, dtype=float), np.asarray(track_m, dtype=float)
+    if not np.all(rate > 0):
+        raise InputError("rate_n_per_m", "Tyre rate must be above zero.")
+    if not np.all(track > 0):
+        raise InputError("track_m", "Track must be above zero.")
+    if dual_spacing_m is None:
+        return np.asarray(rate * track**2 / 2)
+    dual = np.asarray(dual_spacing_m, dtype=float)
+    if not np.all((dual > 0) & (dual < track)):
+        raise InputError("dual_spacing_m", "Dual spacing must be above zero and below the track.")
+    return np.asarray(rate * (track**2 + dual**2))
+
+
+def bar_roll_stiffness(
+    rate_n_per_m: npt.ArrayLike, spacing_m: npt.ArrayLike, motion_ratio: npt.ArrayLike = 1.0
+) -> FloatArray:
+    """Return the roll stiffness that a bar gives the vehicle.
+
+    Parameters
+    ----------
+    rate_n_per_m : array_like
+        Bar rate at the bar's end [N/m], zero or more.
+    spacing_m : array_like, broadcast
+        Across, where its ends act [m]; the track on an independent suspension.
+    motion_ratio : array_like, broadcast
+        Arm-tip travel for axle travel (solid) or wheel travel (independent).
+
+    Returns
+    -------
+    ndarray, broadcast shape
+        Roll stiffness [N·m/rad].
+
+    Raises
+    ------
+    InputError
+        Names the argument out of range.
+
+    Notes
+    -----
+    K = k·g²·w²/2, by equal work in one degree of roll.
+    """
+    rate, spacing, ratio = (
+        np.asarray(v, dtype=float) for v in (rate_n_per_m, spacing_m, motion_ratio)
+    )
+    if not np.all(rate >= 0):
+        raise InputError("rate_n_per_m", "Bar rate must be zero or more.")
+    if not np.all(spacing > 0):
+        raise InputError("spacing_m", "Where the bar's ends act must be above zero.")
+    if not np.all(ratio > 0):
+        raise InputError("motion_ratio", "Motion ratio must be above zero.")
+    return np.asarray(rate * ratio**2 * spacing**2 / 2)
+
+
+def bar_section(bar: Bar, path: str, read: Read) -> tuple[FloatArray, FloatArray]:
+    """Return outside diameter and bore of each piece of a bar as read, (n, pieces) each [m].
+
+    Parameters
+    ----------
+    bar : Bar
+        The bar.
+    path : str
+        Of the bar on its sheet.
+    read : Read
+        Reads its numbers.
+    """
+    drawn = read(f"{path}.outside_diameter_m", bar.outside_diameter_m)
+    bore = read(f"{path}.bore_m", bar.bore_m)
+    pieces, bores = piece_sections(bar)
+    outside = np.atleast_1d(drawn)[:, None] * pieces / bar.outside_diameter_m.value
+    # Rust widens a tube's bore as on the sheet; a drawn bore moves with it.
+    inside = np.atleast_1d(bore)[:, None] + (bores - bar.bore_m.value)
+    outside, inside = np.broadcast_arrays(outside, inside)
+    return np.asarray(outside), np.asarray(np.minimum(inside, _WIDEST_BORE * outside))
+
+
+def bar_line(fitted: FittedBar, path: str, read: Read) -> tuple[FloatArray, FloatArray]:
+    """Return the centre line, (n, points, 3), and bushing span, (n,), of a bar as read [m].
+
+    Parameters
+    ----------
+    fitted : FittedBar
+        The bar and its hole.
+    path : str
+        Of the bar on its sheet.
+    read : Read
+        Reads its numbers.
+    """
+    bar = fitted.bar
+    arm = np.atleast_1d(read(f"{path}.centre_line_m", measured_arm(bar)))
+    line = lines_with_arm(bar, fitted.hole, arm)
+    span = np.atleast_1d(read(f"{path}.bushing_span_m", bar.bushing_span_m))
+    # The bushings stay on the centre part, however the span is drawn.
+    widest = 0.995 * float(bar.centre_line_m[-2][1] - bar.centre_line_m[1][1])
+    span = np.where(bar.bushing_span_m.value <= widest, np.minimum(span, widest), span)
+    count = max(len(line), len(span))
+    return np.broadcast_to(line, (count, *line.shape[1:])), np.broadcast_to(span, (count,))
+
+
+def bar_rate(fitted: FittedBar, path: str, read: Read) -> FloatArray:
+    """Return the rate of a bar at its ends as read, (n,) [N/m].
+
+    Parameters
+    ----------
+    fitted : FittedBar
+        The bar and its hole.
+    path : str
+        Of the bar on its sheet.
+    read : Read
+        Reads its numbers.
+    """
+    bar = fitted.bar
+    outside, bore = bar_section(bar, path, read)
+    line, span = bar_line(fitted, path, read)
+    bushing, link = (
+        np.full(1, np.inf) if found is None else np.atleast_1d(read(f"{path}.{name}", found))
+        for name, found in (
+            ("bushing_rate_n_per_m", bar.bushing_rate_n_per_m),
+            ("link_rate_n_per_m", bar.link_rate_n_per_m),
+        )
+    )
+    count = max(len(outside), len(line), len(bushing), len(link))
+    return frame_rate(
+        np.broadcast_to(line, (count, *line.shape[1:])),
+        np.broadcast_to(outside, (count, outside.shape[1])),
+        np.broadcast_to(bore, (count, bore.shape[1])),
+        np.broadcast_to(span, (count,)),
+        bushing,
+        link,
+    )
+
+
+def bar_spacing(axle: Axle, end: End, bar: Bar, read: Read, *, standard: bool) -> FloatArray:
+    """Return where a bar's ends act across the vehicle [m].
+
+    Parameters
+    ----------
+    axle : Axle
+        The axle.
+    end : End
+        Which.
+    bar : Bar
+        The bar.
+    read : Read
+        Reads the axle's numbers.
+    standard : bool
+        The bar that is there: its links' spacing is measured. Another works at its own eyes.
+    """
+    if axle.suspension is Suspension.SOLID and not standard:
+        return np.asarray(eye_spacing(bar))
+    spot = axle.link_span
+    return read(f"{end}.{spot.field}", spot.measured)
+
+
+def play_at_end(fitted: FittedBar, path: str, read: Read) -> FloatArray:
+    """Return the whole free travel of one end of a bar [m].
+
+    Parameters
+    ----------
+    fitted : FittedBar
+        The bar with the play of its links and bushings.
+    path : str
+        Of the fitted bar on its sheet.
+    read : Read
+        Reads its numbers.
+
+    Notes
+    -----
+    Play in a bushing lets the bar tilt about the other one, so at the bar's end it counts times
+    eye spacing over bushing span, by similar triangles.
+    """
+    link, bushing = (
+        np.zeros(()) if found is None else np.maximum(read(f"{path}.{name}", found), 0.0)
+        for name, found in (
+            ("link_play_m", fitted.link_play_m),
+            ("bushing_play_m", fitted.bushing_play_m),
+        )
+    )
+    span = read(f"{path}.bar.bushing_span_m", fitted.bar.bushing_span_m)
+    return np.asarray(link + bushing * eye_spacing(fitted.bar) / span)
+
+
+def bar_numbers(
+    axle: Axle,
+    end: End,
+    fitted: FittedBar | None,
+    path: str,
+    read: Read,
+    *,
+    standard: bool,
+    rate_n_per_m: FloatArray | None = None,
+) -> BarNumbers:
+    """Return the numbers of a bar on an axle.
+
+    Parameters
+    ----------
+    axle : Axle
+        The axle.
+    end : End
+        Which.
+    fitted : FittedBar or None
+        The bar; None where there is none.
+    path : str
+        Of the fitted bar on its sheet.
+    read : Read
+        Reads its numbers and the axle's.
+    standard : bool
+        The bar that is there, else another.
+    rate_n_per_m : ndarray or None
+        Its rate where it is known already [N/m].
+    """
+    if fitted is None:
+        return NO_BAR
+    rate = bar_rate(fitted, f"{path}.bar", read) if rate_n_per_m is None else rate_n_per_m
+    return BarNumbers(
+        rate_n_per_m=rate,
+        motion_ratio=read(f"{path}.motion_ratio", fitted.motion_ratio),
+        spacing_m=bar_spacing(axle, end, fitted.bar, read, standard=standard),
+        play_m=play_at_end(fitted, path, read),
+    )
+
+
+def bars_of(
+    vehicle: Vehicle, set_up: SetUp, end: End, read: Read = as_it_stands
+) -> tuple[BarNumbers, BarNumbers]:
+    """Return the standard bar, as the choice leaves it, and the chosen one of an axle.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    end : End
+        Front or rear.
+    read : Read
+        Reads the numbers.
+    """
+    axle, choice = vehicle.of_end(end), set_up.of_end(end)
+    standing = standard_after(vehicle, set_up, end)
+    chosen = None if choice is None else choice.fitted
+    return (
+        bar_numbers(axle, end, standing, f"{end}.standard_bar", read, standard=True),
+        bar_numbers(axle, end, chosen, f"set_up.{end}.fitted", read, standard=False),
+    )
+
+
+def axle_roll(
+    vehicle: Vehicle,
+    end: End,
+    bars: tuple[BarNumbers, BarNumbers],
+    read: Read = as_it_stands,
+    spring_correction: npt.ArrayLike | None = None,
+) -> AxleRoll:
+    """Return where an axle's roll stiffness comes from.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    end : End
+        Front or rear.
+    bars : tuple of two BarNumbers
+        Its standard bar and the chosen one.
+    read : Read
+        Reads the numbers.
+    spring_correction : array_like or None
+        Factor on its springs; None takes the sheet's.
+
+    Notes
+    -----
+    Bars add; bags on one line add nothing, since air flows from the pressed bag to the other.
+    """
+    axle, standard = vehicle.of_end(end), bars[0]
+    factor = vehicle.corrected if spring_correction is None else spring_correction
+    base, twist = axle.spring_spacing, axle.leaf_twist
+    spacing = read(f"{end}.{base.field}", base.measured)
+    springs = spring_roll_stiffness(
+        read(f"{end}.spring_rate_n_per_m", axle.spring_rate_n_per_m) * np.asarray(factor),
+        spacing,
+        np.maximum(read(f"{end}.leaf_twist_factor", twist), 1.0),
+    )
+    dual = axle.dual_spacing_m
+    tyres = tyre_roll_stiffness(
+        read(f"{end}.tyre_rate_n_per_m", axle.tyre_rate_n_per_m),
+        read(f"{end}.track_m", axle.track_m),
+        None if dual is None else read(f"{end}.dual_spacing_m", dual),
+    )
+    return AxleRoll(
+        springs,
+        _air_bags(axle, end, read),
+        _helpers(axle, end, read),
+        tyres,
+        standard,
+        bars[1],
+        _stop_lean(axle, end, spacing, read),
+    )
+
+
+def _air_bags(axle: Axle, end: End, read: Read) -> FloatArray:
+    bags = axle.air_bags
+    if bags is None or bags.lines is AirLines.CONNECTED:
+        return np.zeros(())
+    path = f"{end}.air_bags"
+    return spring_roll_stiffness(
+        read(f"{path}.rate_n_per_m", bags.rate_n_per_m), read(f"{path}.spacing_m", bags.spacing_m)
+    )
+
+
+def _helpers(axle: Axle, end: End, read: Read) -> FloatArray:
+    helpers = axle.helper_springs
+    if helpers is None:
+        return np.zeros(())
+    path = f"{end}.helper_springs"
+    return spring_roll_stiffness(
+        read(f"{path}.rate_n_per_m", helpers.rate_n_per_m),
+        read(f"{path}.spacing_m", helpers.spacing_m),
+    )
+
+
+def _stop_lean(axle: Axle, end: End, spring_spacing: FloatArray, read: Read) -> FloatArray:
+    """Twist at which one side meets its bump stop, or the other its shock's end."""
+    limits = []
+    if axle.bump_travel_m is not None:
+        limits.append(2 * read(f"{end}.bump_travel_m", axle.bump_travel_m) / spring_spacing)
+    if axle.droop_travel_m is not None:
+        at = (
+            spring_spacing
+            if axle.shock_spacing_m is None
+            else read(f"{end}.shock_spacing_m", axle.shock_spacing_m)
+        )
+        limits.append(2 * read(f"{end}.droop_travel_m", axle.droop_travel_m) / at)
+    return np.minimum.reduce(np.broadcast_arrays(*limits)) if limits else np.asarray(np.inf)
+
+
+def rolls_of(
+    vehicle: Vehicle, set_up: SetUp, read: Read = as_it_stands
+) -> tuple[AxleRoll, AxleRoll]:
+    """Return where the roll stiffness of front and rear comes from, with what is chosen.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen; `SetUp()` is the vehicle as it stands.
+    read : Read
+        Reads the numbers.
+    """
+    front, rear = (
+        axle_roll(vehicle, end, bars_of(vehicle, set_up, end, read), read) for end in End
+    )
+    return front, rear

@@ -1,0 +1,1 @@
+"""Roll in time: rocking, gusts, manoeuvres, and the yard roll test."""

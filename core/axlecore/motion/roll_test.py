@@ -1,0 +1,322 @@
+"""The yard roll test: what the model says, what was read, and what would make them agree."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from axlecore.errors import InputError
+from axlecore.lean.draws import Draw, each_moved, readings_of, uncertain_numbers
+from axlecore.lean.mass_shift import (
+    believable_factor,
+    lean_under_moment,
+    shift_is_read,
+    spring_factor,
+    standing_model,
+)
+from axlecore.lean.roll_model import RollModel
+from axlecore.motion.response import body_inertia, damping_from_swings, rocking, roll_inertia
+from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.measure import Known, Measured, Record
+from axlecore.quantities.units import GRAVITY_M_S2
+from axlecore.vehicle.rig import SetUp, Vehicle
+
+#: Damping of a vehicle nobody has rocked: a usual ratio of critical.
+USUAL_DAMPING_RATIO = 0.2
+#: A seated head over the floor [m]; the usual one.
+HEAD_OVER_FLOOR_M = 1.2
+
+
+@dataclass(frozen=True)
+class RollTestReport(Record):
+    """A yard roll test beside the model, as the vehicle stands; None where not read.
+
+    Attributes
+    ----------
+    moment_n_m : float or None
+        Of the mass moved sideways [N·m].
+    model_lean_rad, read_lean_rad : float or None
+        Lean by the model, and read, both directions averaged [rad].
+    friction_lean_rad : float or None
+        Half the difference of both directions: friction, and lean at rest [rad].
+    model_frequency_hz, read_frequency_hz : float or None
+        Rocking as it is read, from swing to swing: damped [Hz].
+    model_damping_ratio, read_damping_ratio : float or None
+        Of critical.
+    """
+
+    moment_n_m: float | None = None
+    model_lean_rad: float | None = None
+    read_lean_rad: float | None = None
+    friction_lean_rad: float | None = None
+    model_frequency_hz: float | None = None
+    read_frequency_hz: float | None = None
+    model_damping_ratio: float | None = None
+    read_damping_ratio: float | None = None
+
+
+@dataclass(frozen=True)
+class Calibration(Record):
+    """What makes the model agree with a roll test; None where the test does not say.
+
+    Attributes
+    ----------
+    spring_correction : Measured or None
+        Factor on all springs.
+    roll_inertia_kg_m2, roll_damping_n_m_s_per_rad : Measured or None
+        About the roll axis, and of both axles together.
+    """
+
+    spring_correction: Measured | None = None
+    roll_inertia_kg_m2: Measured | None = None
+    roll_damping_n_m_s_per_rad: Measured | None = None
+
+
+def inertia_of(vehicle: Vehicle, model: RollModel) -> FloatArray:
+    """Return the inertia about the roll axis, tested or estimated from the body's size, (1,).
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    model : RollModel
+        Of one load state [kg·m²].
+    """
+    if vehicle.roll_inertia_kg_m2 is not None:
+        return np.array([vehicle.roll_inertia_kg_m2.value])
+    height = vehicle.roof_height_m.value - vehicle.floor_height_m.value
+    own = body_inertia(model.sprung_mass_kg, vehicle.width_m.value, height)
+    return roll_inertia(model, own)
+
+
+def head_over_roll_axis(vehicle: Vehicle, model: RollModel) -> float:
+    """Return the height of a seated head over the roll axis [m].
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        Gives the floor.
+    model : RollModel
+        Of one load state.
+    """
+    floor = vehicle.floor_height_m.value
+    return floor + HEAD_OVER_FLOOR_M - float(model.roll_axis_height_m[0])
+
+
+def damping_of(vehicle: Vehicle, model: RollModel, inertia_kg_m2: FloatArray) -> FloatArray:
+    """Return the roll damping of both axles, tested or the usual ratio, (1, 2).
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    model : RollModel
+        Of one load state.
+    inertia_kg_m2 : ndarray, (1,)
+        About the roll axis.
+
+    Notes
+    -----
+    Untested: C = 2ζ·√(K·I), shared by the axles evenly, with ζ = 0.2.
+    """
+    if vehicle.roll_damping_n_m_s_per_rad is not None:
+        total = vehicle.roll_damping_n_m_s_per_rad.value
+    else:
+        stiffness = float(model.suspension_n_m_per_rad.sum())
+        total = 2 * USUAL_DAMPING_RATIO * float(np.sqrt(stiffness * inertia_kg_m2[0]))
+    return np.full((1, 2), total / 2)
+
+
+def report(vehicle: Vehicle) -> RollTestReport:
+    """Return a vehicle's roll test beside what the model says of it.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+
+    Returns
+    -------
+    RollTestReport
+        Empty where the tested load state is not on the sheet.
+
+    Raises
+    ------
+    InputError
+        Readings that do not go together; names the reading on the sheet.
+    UnstableError
+        The vehicle tips over by itself.
+    """
+    test = vehicle.roll_test
+    if vehicle.state(test.state) is None:
+        return RollTestReport()
+    model = standing_model(vehicle, vehicle.weighed(test.state))
+    inertia = inertia_of(vehicle, model)
+    says = rocking(model, inertia, damping_of(vehicle, model, inertia))
+    moment = None
+    if test.mass_kg is not None and test.moved_m is not None:
+        moment = test.mass_kg.value * GRAVITY_M_S2 * test.moved_m.value
+    leans = [lean.value for lean in (test.lean_right_rad, test.lean_left_rad) if lean is not None]
+    return RollTestReport(
+        moment_n_m=moment,
+        model_lean_rad=None
+        if moment is None
+        else float(lean_under_moment(model, np.array([moment]))[0]),
+        read_lean_rad=None if not leans else sum(leans) / len(leans),
+        friction_lean_rad=None if len(leans) < 2 else abs(leans[0] - leans[1]) / 2,
+        model_frequency_hz=float(says.damped_frequency_hz[0]),
+        read_frequency_hz=None if test.frequency_hz is None else test.frequency_hz.value,
+        model_damping_ratio=float(says.damping_ratio[0]),
+        read_damping_ratio=_read_damping(vehicle),
+    )
+
+
+def _read_damping(vehicle: Vehicle) -> float | None:
+    test = vehicle.roll_test
+    if test.first_swing_rad is None or test.later_swing_rad is None:
+        return None
+    try:
+        return damping_from_swings(
+            test.first_swing_rad.value,
+            test.later_swing_rad.value,
+            test.half_swings_between / 2,
+        )
+    except InputError as error:
+        raise InputError("roll_test.later_swing_rad", error.message) from None
+
+
+def calibrate(vehicle: Vehicle) -> Calibration:
+    """Return what makes the model agree with the vehicle's own roll test.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+
+    Returns
+    -------
+    Calibration
+        Only what was read: the springs from the mass moved, inertia and damping from the push.
+
+    Raises
+    ------
+    InputError
+        No spring explains what was read, or readings do not go together.
+    UnstableError
+        The vehicle tips over by itself.
+
+    Notes
+    -----
+    The springs first, then inertia and damping by Newton's method on frequency and ratio. Bands
+    are first order: each reading, and each number of the sheet that inertia rests on, moved by
+    its own band alone, added by squares. Source: JCGM 100:2008 (GUM), 5.1.2.
+    """
+    test = vehicle.roll_test
+    if vehicle.state(test.state) is None:
+        return Calibration()
+    shift = shift_is_read(vehicle)
+    springs = None
+    if shift:
+        springs = _springs(vehicle, believable_factor(vehicle))
+    ratio = _read_damping(vehicle)
+    if test.frequency_hz is None or ratio is None:
+        return Calibration(spring_correction=springs)
+    corrected = vehicle if springs is None else replace(vehicle, spring_correction=springs)
+    inertia, damping = _inertia_and_damping(corrected)
+    return Calibration(springs, inertia, damping)
+
+
+def _band(values: FloatArray) -> float:
+    """Of a figure whose last row is as it stands: the others' changes, added by squares."""
+    return float(np.linalg.norm(values[:-1] - values[-1]))
+
+
+def _springs(vehicle: Vehicle, factor: float) -> Measured:
+    draw = each_moved(readings_of(vehicle))
+    band = _band(spring_factor(vehicle, draw.read, draw.samples))
+    return Measured(factor, Known.MEASURED, band, "from the roll test")
+
+
+def _inertia_and_damping(vehicle: Vehicle) -> tuple[Measured, Measured]:
+    test = vehicle.roll_test
+    state = vehicle.weighed(test.state)
+    draw = each_moved([*uncertain_numbers(vehicle, SetUp(), {state}), *readings_of(vehicle)])
+    factor = spring_factor(vehicle, draw.read, draw.samples) if shift_is_read(vehicle) else None
+    model = standing_model(vehicle, state, draw.read, factor)
+    frequency, ratio = _as_read(vehicle, draw)
+    nominal = _solve_push(
+        _row(model, -1), frequency[-1:], ratio[-1:], _start(vehicle, model, ratio)
+    )
+    found = _solve_push(model, frequency, ratio, np.repeat(nominal, draw.samples, axis=0))
+    inertia, damping = np.exp(found.T)
+    return _tested(inertia), _tested(damping)
+
+
+def _row(model: RollModel, at: int) -> RollModel:
+    parts = {name: part[[at]] for name, part in vars(model).items()}
+    return RollModel(**parts)
+
+
+def _as_read(vehicle: Vehicle, draw: Draw) -> tuple[FloatArray, FloatArray]:
+    """Damped frequency [Hz] and damping ratio of every row."""
+    test = vehicle.roll_test
+    first, later = test.first_swing_rad, test.later_swing_rad
+    assert test.frequency_hz is not None
+    assert first is not None
+    assert later is not None
+    frequency = draw.full(draw.read("roll_test.frequency_hz", test.frequency_hz))
+    swings = draw.full(
+        np.log(
+            draw.read("roll_test.first_swing_rad", first)
+            / draw.read("roll_test.later_swing_rad", later)
+        )
+        / (test.half_swings_between / 2)
+    )
+    # A band that reaches past no damping at all tells nothing there.
+    decrement = np.maximum(swings, 1e-3)
+    return frequency, np.asarray(decrement / np.hypot(2 * np.pi, decrement))
+
+
+def _start(vehicle: Vehicle, model: RollModel, ratio: FloatArray) -> FloatArray:
+    inertia = inertia_of(vehicle, _row(model, -1))[0]
+    stiffness = float(model.suspension_n_m_per_rad[-1].sum())
+    return np.asarray(np.log([[inertia, 2 * ratio[-1] * np.sqrt(stiffness * inertia)]]))
+
+
+#: Newton's steps on the logarithms of inertia and damping, and how far one may go.
+_MOST_STEPS, _LONGEST_STEP, _PROBE, _CLOSE = 40, 0.4, 1e-4, 1e-9
+
+
+def _solve_push(
+    model: RollModel, frequency_hz: FloatArray, ratio: FloatArray, start: FloatArray
+) -> FloatArray:
+    """Logarithms of inertia and damping at which each row rocks as read, (n, 2)."""
+    wanted = np.log(np.stack([frequency_hz, ratio], axis=1))
+
+    def rocks(logs: FloatArray) -> FloatArray:
+        inertia, damping = np.exp(logs.T)
+        says = rocking(model, inertia, np.stack([damping, damping], axis=1) / 2)
+        return np.asarray(np.log(np.stack([says.damped_frequency_hz, says.damping_ratio], axis=1)))
+
+    logs = start.copy()
+    try:
+        for _ in range(_MOST_STEPS):
+            here = rocks(logs)
+            slopes = np.stack(
+                [(rocks(logs + step) - here) / _PROBE for step in np.eye(2) * _PROBE], axis=2
+            )
+            step = np.linalg.solve(slopes, (wanted - here)[..., None])[..., 0]
+            logs = logs + np.clip(step, -_LONGEST_STEP, _LONGEST_STEP)
+            if np.abs(step).max() < _CLOSE:
+                return np.asarray(logs)
+    except (InputError, np.linalg.LinAlgError):
+        pass
+    raise InputError(
+        "roll_test.frequency_hz",
+        "No inertia and damping rock like this on these springs; count the swings again.",
+    )
+
+
+def _tested(values: FloatArray) -> Measured:
+    return Measured(float(values[-1]), Known.MEASURED, _band(values), "from the roll test")

@@ -1,0 +1,186 @@
+"""A measured quantity: its value, its tolerance and how it is known."""
+
+from __future__ import annotations
+
+import dataclasses
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Any, ClassVar
+
+from axlecore.errors import InputError
+from axlecore.quantities.units import Dimension, read_quantity, write_quantity
+
+
+class Record:
+    """Base of every dataclass that is read from a file or a request.
+
+    Names that do not belong to it are refused there, so that a misspelt one is never a
+    silent default.
+    """
+
+    __pydantic_config__: ClassVar[dict[str, str]] = {"extra": "forbid"}
+    #: Numbers that may be entered as one figure, split evenly: name of the figure to their names.
+    entered_together: ClassVar[Mapping[str, tuple[str, ...]]] = {}
+
+
+class Known(StrEnum):
+    """How a number is known, best first."""
+
+    MEASURED = "measured"
+    PLATE = "plate"
+    QUOTED = "quoted"
+    ESTIMATED = "estimated"
+    DEFAULT = "default"
+
+
+#: Relative half width assumed where nobody states one; the shop's experience, not a standard.
+RELATIVE_TOLERANCE = {
+    Known.MEASURED: 0.005,
+    Known.PLATE: 0.01,
+    Known.QUOTED: 0.05,
+    Known.ESTIMATED: 0.10,
+    Known.DEFAULT: 0.15,
+}
+
+
+#: No reading is finer than what it was read with, however small the value [SI].
+_READING_STEP = {
+    Dimension.ANGLE: math.radians(0.02),
+    Dimension.FREQUENCY: 0.01,
+    Dimension.SHIFT: 0.005,
+    Dimension.SMALL_LENGTH: 0.00005,
+}
+
+
+@dataclass(frozen=True)
+class Measured(Record):
+    """One number of a vehicle.
+
+    Attributes
+    ----------
+    value : float
+        Value in SI units.
+    known : Known
+        How it is known.
+    tolerance : float
+        Half width of its band, same unit, zero or more.
+    typed : str
+        What the fitter typed, unit included; empty where nobody typed it.
+    """
+
+    value: float
+    known: Known = Known.MEASURED
+    tolerance: float = 0.0
+    typed: str = ""
+
+
+@dataclass(frozen=True)
+class Place:
+    """Where a number belongs and what it may be.
+
+    Attributes
+    ----------
+    label : str
+        The trade's name for it.
+    dimension : Dimension
+        What is measured.
+    low, high : float
+        Smallest and largest value accepted [SI]; wider than any real vehicle, so that
+        only slips are refused.
+    """
+
+    label: str
+    dimension: Dimension
+    low: float
+    high: float
+
+    def check(self, value: float, field: str) -> None:
+        """Raise InputError unless ``value`` [SI] is a finite number in range.
+
+        Parameters
+        ----------
+        value : float
+            Value [SI].
+        field : str
+            Name put into the error.
+        """
+        # Asked as "not in range" so that NaN is refused too.
+        if not (math.isfinite(value) and self.low <= value <= self.high):
+            read = write_quantity(value, self.dimension) if math.isfinite(value) else str(value)
+            raise InputError(
+                field,
+                f"{self.label} reads {read}; enter {write_quantity(self.low, self.dimension)} to "
+                f"{write_quantity(self.high, self.dimension)}.",
+            )
+
+
+def place(
+    label: str, dimension: Dimension, low: float, high: float, *, optional: bool = False
+) -> Any:
+    """Return a dataclass field that holds a measured quantity with its range.
+
+    Parameters
+    ----------
+    label : str
+        The trade's name for it.
+    dimension : Dimension
+        What is measured.
+    low, high : float
+        Smallest and largest value accepted [SI].
+    optional : bool
+        True where the part may be absent; the field then defaults to None.
+    """
+    metadata = {"place": Place(label, dimension, low, high)}
+    if optional:
+        return dataclasses.field(default=None, metadata=metadata)
+    return dataclasses.field(metadata=metadata)
+
+
+def check_places(record: object) -> None:
+    """Raise InputError for the first measured quantity of a dataclass that is out of range.
+
+    Parameters
+    ----------
+    record : dataclass instance
+        Fields made by `place` are checked; others are left alone.
+    """
+    for item in dataclasses.fields(record):  # type: ignore[arg-type]
+        rule = item.metadata.get("place")
+        found = getattr(record, item.name)
+        if rule is None or found is None:
+            continue
+        rule.check(found.value, item.name)
+        if not (math.isfinite(found.tolerance) and found.tolerance >= 0):
+            raise InputError(f"{item.name}.tolerance", "Tolerance must be zero or more.")
+
+
+def read_measured(text: str, known: Known, rule: Place, field: str) -> Measured:
+    """Return the measured quantity that a fitter typed at a place.
+
+    Parameters
+    ----------
+    text : str
+        As typed, see `units.read_quantity`.
+    known : Known
+        How it is known.
+    rule : Place
+        Where it is entered.
+    field : str
+        Name put into the error.
+
+    Returns
+    -------
+    Measured
+        With the tolerance usual for how it is known [SI].
+
+    Raises
+    ------
+    InputError
+        Unreadable or out of range.
+    """
+    value = read_quantity(text, rule.dimension, field)
+    rule.check(value, field)
+    step = _READING_STEP.get(rule.dimension, 0.0)
+    return Measured(value, known, max(abs(value) * RELATIVE_TOLERANCE[known], step), text.strip())

@@ -1,0 +1,1 @@
+"""Parts of the racks, and the racks as a table."""

@@ -1,0 +1,90 @@
+import unittest
+from dataclasses import replace
+
+import numpy as np
+
+from axlecore.errors import InputError, UnstableError
+from axlecore.lean.frame_twist import TYPICAL_FRAMES, solve_twisting
+from axlecore.lean.limits import rollover_threshold
+from axlecore.lean.steady import solve
+from axlecore.lean.turn import turn
+from axlecore.quantities.units import GRAVITY_M_S2
+from tests.validation.test_worked_cases import vehicle_c
+
+STANDARD, BOTH = 128.4e3, 128.4e3 + 284.7e3
+STATIC = np.array([[1027.9, 1027.9, 1572.1, 1572.1]]) * GRAVITY_M_S2
+
+
+class TwistTests(unittest.TestCase):
+    def test_a_very_stiff_frame_is_the_rigid_one(self):
+        model = vehicle_c(STANDARD)
+        rigid = solve(model, [1.0, 3.0], body_moment_n_m=[500.0, 0.0])
+        twisting = solve_twisting(model, 1e12, [1.0, 3.0], body_moment_n_m=[500.0, 0.0])
+        for end in (0, 1):
+            np.testing.assert_allclose(twisting.lean_rad[..., end], rigid.lean_rad, rtol=1e-5)
+        np.testing.assert_allclose(twisting.front_share, rigid.front_share, rtol=1e-5)
+
+    def test_the_softer_the_frame_the_less_a_rear_bar_does_for_the_front(self):
+        def saved_at_front(frame):
+            before, after = (
+                solve_twisting(vehicle_c(bars), frame, 3.0).lean_rad[0, 0, 0]
+                for bars in (STANDARD, BOTH)
+            )
+            return before - after
+
+        saved = [saved_at_front(frame) for frame in (60e3, 350e3, 1500e3, 1e9)]
+        self.assertEqual(saved, sorted(saved))
+
+    def test_moments_of_the_whole_add_up(self):
+        """What tyres and gravity hold at both ends together is what acts, frame or no frame."""
+        model = vehicle_c(STANDARD)
+        answer = solve_twisting(model, 100e3, 3.0)
+        mass, arm = model.axle_sprung_mass_kg[0], 1.28 - model.roll_centre_height_m[0]
+        lean, tyre = answer.lean_rad[0, 0], answer.tyre_roll_rad[0, 0]
+        acting = (mass * arm * (3.0 + GRAVITY_M_S2 * lean)).sum()
+        held = (model.suspension_n_m_per_rad[0] * (lean - tyre)).sum()
+        self.assertAlmostEqual(held / acting, 1.0, 9)
+
+    def test_typical_frames_are_offered_from_soft_to_stiff(self):
+        self.assertEqual(list(TYPICAL_FRAMES.values()), sorted(TYPICAL_FRAMES.values()))
+
+    def test_no_frame_and_no_springs_are_named_errors(self):
+        for frame in (0.0, -1.0, np.nan, np.inf):
+            with self.assertRaises(InputError):
+                solve_twisting(vehicle_c(STANDARD), frame, 1.0)
+        soft = replace(vehicle_c(STANDARD), suspension_n_m_per_rad=np.array([[8e3, 8e3]]))
+        with self.assertRaises(UnstableError):
+            solve_twisting(soft, 1e6, 1.0)
+
+
+class TurnTests(unittest.TestCase):
+    BENDS = np.array([1.0, 2.0, 3.0])
+
+    def test_wheel_loads_keep_the_weight_and_the_lift_is_where_one_is_spent(self):
+        found = turn(vehicle_c(STANDARD), STATIC, self.BENDS)
+        np.testing.assert_allclose(found.wheel_load_n.sum(axis=-1), STATIC.sum(), rtol=1e-12)
+        at_lift = turn(vehicle_c(STANDARD), STATIC, np.array([1.0, float(found.lift_m_s2[0])]))
+        self.assertAlmostEqual(float(at_lift.wheel_load_n[0, -1].min()) / STATIC.max(), 0.0, 9)
+
+    def test_case_8_gradient_and_share(self):
+        found = turn(vehicle_c(STANDARD), STATIC, np.array([1.0, 0.3 * GRAVITY_M_S2]))
+        self.assertAlmostEqual(np.degrees(found.roll_gradient_rad_per_g[0]) * 0.3, 3.019, 2)
+        self.assertAlmostEqual(found.front_share[0], 0.3173, 4)
+
+    def test_a_rigid_vehicle_tips_at_half_track_over_height(self):
+        model = vehicle_c(STANDARD)
+        rigid = replace(
+            model,
+            suspension_n_m_per_rad=np.full((1, 2), 1e12),
+            tyre_n_m_per_rad=np.full((1, 2), 1e12),
+            track_m=np.full((1, 2), 1.8),
+        )
+        # Σ K_t·θ loses digits against 1e12, so four of them are asked for.
+        threshold = float(rollover_threshold(rigid, STATIC)[0]) / GRAVITY_M_S2
+        self.assertAlmostEqual(threshold, 1.8 / 2 / 1.28, 3)
+
+    def test_a_vehicle_that_leans_tips_earlier_and_a_bar_gives_some_of_it_back(self):
+        standing, stiffer = (
+            float(rollover_threshold(vehicle_c(bars), STATIC)[0]) for bars in (STANDARD, BOTH)
+        )
+        self.assertTrue(standing < stiffer < 1.8 / 2 / 1.28 * GRAVITY_M_S2)
