@@ -81,8 +81,7 @@ def refused(request: HttpRequest, error: Refused) -> HttpResponse:
 @api.exception_handler(StaleError)
 def stale(request: HttpRequest, error: StaleError) -> HttpResponse:
     match: Any = request.resolver_match
-    answer = stale_answer(request, match.kwargs["job_id"], error.place)
-    return api.create_response(request, answer, status=409)
+    return stale_answer(request, error.place, match.kwargs.get("job_id"))
 
 
 @api.exception_handler(Http404)

@@ -15,9 +15,8 @@ from devices.simulated import (
     SimulatedPads,
     SimulatedTiltLogger,
 )
-from jobs.models import Job
+from jobs.opened import OpenJob
 from jobs.schemas import job_of
-from rigs.services import sheet_of
 from shops.requests import PersonRequest, writer
 
 router = Router(tags=["devices"])
@@ -54,21 +53,21 @@ class TiltOut(Schema):
     roll_deg: list[float]
 
 
-def _generator(job: Job) -> np.random.Generator:
+def _generator(job: OpenJob) -> np.random.Generator:
     # One vehicle keeps its secrets from reading to reading; its sheet's version brings new noise.
-    return np.random.default_rng([job.vehicle_id, job.vehicle.version])
+    return np.random.default_rng([job.row.vehicle_id, job.row.vehicle.version])
 
 
-def _secret(job: Job, spread: float) -> float:
+def _secret(job: OpenJob, spread: float) -> float:
     """How far this very vehicle is from its sheet: what a stand-in can know and nobody else."""
-    return 1 + float(np.random.default_rng(job.vehicle_id).uniform(-spread, spread))
+    return 1 + float(np.random.default_rng(job.row.vehicle_id).uniform(-spread, spread))
 
 
 @router.post("/jobs/{int:job_id}/devices/pads", response=PadsOut, operation_id="read_pads")
 def read_pads(request: PersonRequest, job_id: int, body: PadsIn) -> PadsOut:
     job = job_of(request, job_id)
     writer(request)
-    sheet = sheet_of(job.vehicle)
+    sheet = job.sheet
     at = sheet.weighed(body.state)
     state = sheet.load_states[at]
     truth = {wheel: state.wheel_kg(wheel).value * _secret(job, 0.02) for wheel in Wheel}
@@ -87,10 +86,10 @@ def read_caliper(
 ) -> CaliperOut:
     job = job_of(request, job_id)
     writer(request)
-    fitted = sheet_of(job.vehicle).of_end(axle).standard_bar
+    fitted = job.sheet.of_end(axle).standard_bar
     if fitted is None:
         raise InputError("axle", f"The {axle} axle has no bar to hold a caliper on.")
-    generator = np.random.default_rng([job.vehicle_id, reading])
+    generator = np.random.default_rng([job.row.vehicle_id, reading])
     truth = fitted.bar.outside_diameter_m.value * 1e3 * _secret(job, 0.01)
     caliper = SimulatedCaliper(truth, generator)
     return CaliperOut(
@@ -102,7 +101,7 @@ def read_caliper(
 def read_tilt(request: PersonRequest, job_id: int) -> TiltOut:
     job = job_of(request, job_id)
     writer(request)
-    says = report(sheet_of(job.vehicle))
+    says = report(job.sheet)
     if says.model_lean_rad is None or says.model_frequency_hz is None:
         raise InputError(
             "roll_test.mass_kg", "Enter the mass moved and its distance first, and weigh the state."

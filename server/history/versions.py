@@ -3,45 +3,48 @@
 from collections.abc import Callable
 from typing import Any
 
-from django.db import models, transaction
+from django.db import models
 
 from history.models import Revision, Versioned
 from shops.models import Person
 
 
 class StaleError(Exception):
-    """The document has moved on since it was read."""
+    """What is written on has moved on since it was read."""
 
     def __init__(self, place: str, current_version: int) -> None:
-        super().__init__("Somebody else changed this sheet meanwhile.")
+        super().__init__("Somebody else changed this meanwhile.")
         self.place = place
         self.current_version = current_version
 
 
+def check_version(current: int, base_version: int, place: str) -> None:
+    """Raise StaleError unless what was read is what stands."""
+    if current != base_version:
+        raise StaleError(place, current)
+
+
 def write_next(
-    owner: Versioned,
+    row: Versioned,
     revisions: "models.Manager[Any]",
     base_version: int,
     place: str,
     typed: str,
     person: Person,
-    change: Callable[[Versioned], Any],
+    change: Callable[[], Any],
 ) -> None:
-    """Put the next version of a document into the database, all of it or nothing.
+    """Put the next version of a document into the database. Call with the row locked.
 
-    ``change`` is called with the locked row, sets the new document on it and returns the
-    document as plain data. Raises StaleError unless ``base_version`` is the current one.
+    ``change`` sets the new document on the row and returns it as plain data; it is not called
+    where ``base_version`` is not the current one (StaleError).
     """
-    with transaction.atomic():
-        locked = type(owner)._default_manager.select_for_update().get(pk=owner.pk)
-        if locked.version != base_version:
-            raise StaleError(place, locked.version)
-        document = change(locked)
-        locked.version += 1
-        locked.save()
-        revisions.create(
-            version=locked.version, document=document, place=place, typed=typed, person=person
-        )
+    check_version(row.version, base_version, place)
+    document = change()
+    row.version += 1
+    row.save()
+    revisions.create(
+        version=row.version, document=document, place=place, typed=typed, person=person
+    )
 
 
 def document_at(revisions: "models.Manager[Any]", version: int) -> Any:

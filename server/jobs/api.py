@@ -1,9 +1,9 @@
 """Jobs over HTTP: the yard, one job, its sheet, its set-up and what its numbers say."""
 
-import json
 from datetime import date
 from typing import Any
 
+import orjson
 from django.db.models import F, Q
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Schema
@@ -15,9 +15,18 @@ from axlecore.practice.findings import Assessment
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.quantities.entry import enter
 from axlecore.vehicle.rig import RigKind
-from jobs.gates import assess_job
 from jobs.models import Job
-from jobs.schemas import BaseIn, EntryIn, JobOut, RevertIn, job_of, job_out, record_answer
+from jobs.schemas import (
+    BaseIn,
+    EntryIn,
+    JobChange,
+    JobOut,
+    RevertIn,
+    change,
+    job_json,
+    job_of,
+    json_answer,
+)
 from jobs.services import (
     change_set_up,
     edit_sheet,
@@ -106,7 +115,7 @@ def list_jobs(
 
 
 @router.post("/jobs", response={201: JobOut}, operation_id="open_job")
-def post_job(request: PersonRequest, body: JobIn) -> tuple[int, JobOut]:
+def post_job(request: PersonRequest, body: JobIn) -> HttpResponse:
     entries = [(entry.place, entry.typed, entry.known) for entry in body.entries]
     job = open_job(
         writer(request),
@@ -117,89 +126,98 @@ def post_job(request: PersonRequest, body: JobIn) -> tuple[int, JobOut]:
         entries,
         body.job_kind,
     )
-    return 201, job_out(job_of(request, job.pk))
+    return json_answer(job_json(job_of(request, job.pk)), 201)
 
 
 @router.get("/jobs/{int:job_id}", response=JobOut, operation_id="read_job")
-def get_job(request: PersonRequest, job_id: int) -> JobOut:
-    return job_out(job_of(request, job_id))
+def get_job(request: PersonRequest, job_id: int) -> HttpResponse:
+    return json_answer(job_json(job_of(request, job_id)))
 
 
 @router.get("/jobs/{int:job_id}/assessment", response=Assessment, operation_id="assess_job")
 def get_assessment(request: PersonRequest, job_id: int) -> HttpResponse:
-    return record_answer(assess_job(job_of(request, job_id)))
+    return json_answer(job_of(request, job_id).assessment_json)
 
 
 @router.get("/jobs/{int:job_id}/rig.json", include_in_schema=False)
 def get_rig_file(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    answer = HttpResponse(to_json(rig_file_of(job), indent=2), content_type="application/json")
-    answer["Content-Disposition"] = f'attachment; filename="job-{job.number}.rig.json"'
+    answer = json_answer(to_json(rig_file_of(job), indent=2))
+    answer["Content-Disposition"] = f'attachment; filename="job-{job.row.number}.rig.json"'
     return answer
 
 
-@router.patch("/jobs/{int:job_id}/sheet", response=JobOut, operation_id="enter_on_sheet")
-def patch_sheet(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
-    job = job_of(request, job_id)
-    edit_sheet(
-        job,
-        writer(request),
-        body.base_version,
-        body.place,
-        body.typed[:60],
-        lambda sheet: enter(sheet, body.place, body.typed, body.known),
+@router.patch("/jobs/{int:job_id}/sheet", response=JobChange, operation_id="enter_on_sheet")
+def patch_sheet(request: PersonRequest, job_id: int, body: EditIn) -> HttpResponse:
+    return change(
+        request,
+        job_id,
+        lambda job, person: edit_sheet(
+            job,
+            person,
+            body.base_version,
+            body.place,
+            body.typed,
+            lambda sheet: enter(sheet, body.place, body.typed, body.known),
+        ),
     )
-    return job_out(job_of(request, job_id))
 
 
-@router.post("/jobs/{int:job_id}/sheet/parts", response=JobOut, operation_id="change_part")
-def post_part(request: PersonRequest, job_id: int, body: PartIn) -> JobOut:
-    job = job_of(request, job_id)
-    edit_sheet(
-        job,
-        writer(request),
-        body.base_version,
-        body.place,
-        "fitted" if body.fitted else "taken away",
-        lambda sheet: change_part(sheet, body.place, body.fitted),
+@router.post("/jobs/{int:job_id}/sheet/parts", response=JobChange, operation_id="change_part")
+def post_part(request: PersonRequest, job_id: int, body: PartIn) -> HttpResponse:
+    return change(
+        request,
+        job_id,
+        lambda job, person: edit_sheet(
+            job,
+            person,
+            body.base_version,
+            body.place,
+            "fitted" if body.fitted else "taken away",
+            lambda sheet: change_part(sheet, body.place, body.fitted),
+        ),
     )
-    return job_out(job_of(request, job_id))
 
 
-@router.post("/jobs/{int:job_id}/sheet/revert", response=JobOut, operation_id="revert_sheet")
-def post_sheet_revert(request: PersonRequest, job_id: int, body: RevertIn) -> JobOut:
-    job = job_of(request, job_id)
-    revert_job_sheet(job, writer(request), body.base_version, body.to_version)
-    return job_out(job_of(request, job_id))
-
-
-@router.patch("/jobs/{int:job_id}/set-up", response=JobOut, operation_id="enter_on_set_up")
-def patch_set_up(request: PersonRequest, job_id: int, body: EditIn) -> JobOut:
-    job = job_of(request, job_id)
-    change_set_up(
-        job,
-        writer(request),
-        body.base_version,
-        body.place,
-        body.typed[:60],
-        lambda chosen: enter(chosen, body.place, body.typed, body.known),
+@router.post("/jobs/{int:job_id}/sheet/revert", response=JobChange, operation_id="revert_sheet")
+def post_sheet_revert(request: PersonRequest, job_id: int, body: RevertIn) -> HttpResponse:
+    return change(
+        request,
+        job_id,
+        lambda job, person: revert_job_sheet(job, person, body.base_version, body.to_version),
     )
-    return job_out(job_of(request, job_id))
 
 
-@router.post("/jobs/{int:job_id}/set-up/revert", response=JobOut, operation_id="revert_set_up")
-def post_set_up_revert(request: PersonRequest, job_id: int, body: RevertIn) -> JobOut:
-    revert_set_up(job_of(request, job_id), writer(request), body.base_version, body.to_version)
-    return job_out(job_of(request, job_id))
+@router.patch("/jobs/{int:job_id}/set-up", response=JobChange, operation_id="enter_on_set_up")
+def patch_set_up(request: PersonRequest, job_id: int, body: EditIn) -> HttpResponse:
+    return change(
+        request,
+        job_id,
+        lambda job, person: change_set_up(
+            job,
+            person,
+            body.base_version,
+            body.place,
+            body.typed,
+            lambda chosen: enter(chosen, body.place, body.typed, body.known),
+        ),
+    )
 
 
-def stale_answer(request: HttpRequest, job_id: int, place: str) -> dict[str, Any]:
+@router.post("/jobs/{int:job_id}/set-up/revert", response=JobChange, operation_id="revert_set_up")
+def post_set_up_revert(request: PersonRequest, job_id: int, body: RevertIn) -> HttpResponse:
+    return change(
+        request,
+        job_id,
+        lambda job, person: revert_set_up(job, person, body.base_version, body.to_version),
+    )
+
+
+def stale_answer(request: HttpRequest, place: str, job_id: int | None) -> HttpResponse:
     """Return both sides of a conflict: what stands now; the sender knows what they sent."""
-    person_request: Any = request
-    current = job_out(job_of(person_request, job_id))
-    return {
-        "detail": [
-            {"field": place, "message": "Somebody else changed this meanwhile. Choose which stays."}
-        ],
-        "current": json.loads(current.model_dump_json()),
-    }
+    message = "Somebody else changed this meanwhile. Choose which stays."
+    answer: dict[str, Any] = {"detail": [{"field": place, "message": message}]}
+    if job_id is not None:
+        person_request: Any = request
+        answer["current"] = orjson.Fragment(job_json(job_of(person_request, job_id)))
+    return json_answer(orjson.dumps(answer), 409)

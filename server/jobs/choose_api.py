@@ -19,9 +19,11 @@ from axlecore.lean.monte_carlo import Band, bands
 from axlecore.motion.manoeuvres import Course
 from axlecore.motion.replay import Replay, replay
 from axlecore.practice.classes import default_bar
+from axlecore.practice.listen import Complaint
+from axlecore.practice.look import LookOver
 from axlecore.practice.options import Option
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
-from axlecore.practice.target import Suggestion, suggestions, wishes_of
+from axlecore.practice.target import Suggestion, Target, suggestions, wishes_of
 from axlecore.racks.parts import PartKind
 from axlecore.vehicle.axle import new_bar
 from axlecore.vehicle.ends import End
@@ -36,15 +38,13 @@ from jobs.choosing import (
     record_decision,
     take_set,
 )
-from jobs.gates import assess_job
-from jobs.models import Job
+from jobs.opened import OpenJob
 from jobs.planning import plan_of
-from jobs.records import complaint_of, fitted_rig, look_over_of, set_up_of, target_of
-from jobs.schemas import BaseIn, JobOut, job_of, job_out, record_answer
+from jobs.schemas import BaseIn, JobChange, change, job_of, record_answer
 from racks.models import Part
 from racks.services import made_for, record_of, suited_to
-from rigs.services import sheet_of
-from shops.requests import PersonRequest, writer
+from shops.models import Person
+from shops.requests import PersonRequest
 
 router = Router(tags=["choose"])
 #: Parts shown of an axle, and sets of a ranking; the rest is found by looking for it.
@@ -146,12 +146,12 @@ def get_short_list(
     others: bool = Query(False),
 ) -> HttpResponse:
     job = job_of(request, job_id)
-    sheet, look = sheet_of(job.vehicle), look_over_of(job)
+    sheet, look = job.sheet, job.read(LookOver)
     found, suited = (
         some.filter(kind__in=BARS)
         for some in (
-            made_for(job.shop_id, axle),
-            suited_to(job.shop_id, sheet.heaviest_kg(axle), axle),
+            made_for(job.row.shop_id, axle),
+            suited_to(job.row.shop_id, sheet.heaviest_kg(axle), axle),
         )
     )
     for word in find.split():
@@ -162,7 +162,7 @@ def get_short_list(
         parts += list(found.exclude(pk__in=[part.pk for part in parts])[:PARTS_SHOWN])
     records = [record_of(part) for part in parts]
     bars = [new_bar(sheet.of_end(axle), record.bar) for record in records if record.bar]
-    outcomes = short_list(sheet, set_up_of(job), axle, action, bars)
+    outcomes = short_list(sheet, job.set_up, axle, action, bars)
     rows = [
         ListedPart(
             id=part.pk,
@@ -185,7 +185,7 @@ def get_short_list(
         if record.bar is not None
     ]
     rows.sort(key=lambda row: (row.verdict.fit is Fit.NO, row.outcome.lean_rad[0]))
-    chosen = set_up_of(job).of_end(axle)
+    chosen = job.set_up.of_end(axle)
     number = chosen.part_number if chosen else ""
     kept = [
         row
@@ -198,9 +198,11 @@ def get_short_list(
 @router.get("/jobs/{int:job_id}/ranking", response=RankingOut, operation_id="rank_sets")
 def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
-    sheet = sheet_of(job.vehicle)
+    sheet = job.sheet
     front, rear = options_of(job, End.FRONT), options_of(job, End.REAR)
-    wishes = wishes_of(target_of(job), state, complaint_of(job).budget or None, job.days_left)
+    wishes = wishes_of(
+        job.read(Target), state, job.read(Complaint).budget or None, job.row.days_left
+    )
     whole = rank(sheet, [one for _, one in front], [one for _, one in rear], wishes)
     ranking = shortened(whole, SETS_SHOWN)
     named = {one.front for one in ranking.sets}, {one.rear for one in ranking.sets}
@@ -210,19 +212,19 @@ def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)
         for option, _ in pairs
         if option.key in keys
     ]
-    labour = job.shop.labour_cents_an_hour
+    labour = job.row.shop.labour_cents_an_hour
     return record_answer(
         RankingOut(state=state, labour_cents_an_hour=labour, options=options, ranking=ranking)
     )
 
 
-def _pick(job: Job, asked: PickIn) -> Pick:
-    parts = Part.objects.filter(shop_id=job.shop_id)
+def _pick(job: OpenJob, asked: PickIn) -> Pick:
+    parts = Part.objects.filter(shop_id=job.row.shop_id)
     part = None if asked.part_id is None else get_object_or_404(parts, pk=asked.part_id)
     return Pick(part, asked.action, asked.hole, asked.renews)
 
 
-def _picks(job: Job, asked: SetIn) -> list[tuple[End, Pick]]:
+def _picks(job: OpenJob, asked: SetIn) -> list[tuple[End, Pick]]:
     return [
         (name, _pick(job, one))
         for name, one in ((End.FRONT, asked.front), (End.REAR, asked.rear))
@@ -230,14 +232,15 @@ def _picks(job: Job, asked: SetIn) -> list[tuple[End, Pick]]:
     ]
 
 
-@router.put("/jobs/{int:job_id}/choice", response=JobOut, operation_id="take_set")
-def put_set(request: PersonRequest, job_id: int, body: TakeIn) -> JobOut:
-    job, person = job_of(request, job_id), writer(request)
-    picks = _picks(job, body)
-    if not picks:
-        raise InputError("front", "Say what is done at the front, at the rear, or at both.")
-    take_set(job, person, body.base_version, picks)
-    return job_out(job_of(request, job_id))
+@router.put("/jobs/{int:job_id}/choice", response=JobChange, operation_id="take_set")
+def put_set(request: PersonRequest, job_id: int, body: TakeIn) -> HttpResponse:
+    def take(job: OpenJob, person: Person) -> None:
+        picks = _picks(job, body)
+        if not picks:
+            raise InputError("front", "Say what is done at the front, at the rear, or at both.")
+        take_set(job, person, body.base_version, picks)
+
+    return change(request, job_id, take)
 
 
 @router.post("/jobs/{int:job_id}/compare", response=list[ComparedSet], operation_id="compare_sets")
@@ -256,8 +259,8 @@ def _json_list(found: list[ComparedSet]) -> bytes:
     return b"[" + b",".join(record_answer(one).content for one in found) + b"]"
 
 
-def _compared(job: Job, chosen: SetUp, state: LoadKey) -> ComparedSet:
-    sheet = sheet_of(job.vehicle)
+def _compared(job: OpenJob, chosen: SetUp, state: LoadKey) -> ComparedSet:
+    sheet = job.sheet
     return ComparedSet(
         set_up=chosen,
         price=price_of(job, chosen),
@@ -275,11 +278,11 @@ def get_sizes(
     state: LoadKey = Query(...),
 ) -> SizesOut:
     job = job_of(request, job_id)
-    sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
+    sheet, chosen = job.sheet, job.set_up
     choice = chosen.of_end(axle)
     fitted = choice.fitted if choice else default_bar(sheet.of_end(axle))
     curve = size_curve(sheet, chosen, axle, action, fitted, state)
-    aimed = target_of(job).of(state).lean_rad
+    aimed = job.read(Target).of(state).lean_rad
     if aimed is None:
         return SizesOut(
             curve=curve,
@@ -299,8 +302,8 @@ def get_sizes(
 )
 def get_suggestions(request: PersonRequest, job_id: int) -> list[Suggestion]:
     job = job_of(request, job_id)
-    evaluation = assess_job(job).evaluation
-    return [] if evaluation is None else suggestions(sheet_of(job.vehicle).kind, evaluation)
+    evaluation = job.assessment.evaluation
+    return [] if evaluation is None else suggestions(job.sheet.kind, evaluation)
 
 
 @router.get("/jobs/{int:job_id}/lean-sheet", response=LeanSheet, operation_id="lean_sheet")
@@ -308,7 +311,7 @@ def get_lean_sheet(
     request: PersonRequest, job_id: int, state: LoadKey = Query(...)
 ) -> HttpResponse:
     job = job_of(request, job_id)
-    return record_answer(lean_sheet(*fitted_rig(job), state))
+    return record_answer(lean_sheet(*job.fitted_rig, state))
 
 
 @router.get("/jobs/{int:job_id}/replay", response=BeforeAfterReplay, operation_id="replay")
@@ -320,7 +323,7 @@ def get_replay(
 ) -> HttpResponse:
     job = job_of(request, job_id)
     course = Course(road_speed_m_s=road_m_s)
-    before, after = replay(*fitted_rig(job), state, course)
+    before, after = replay(*job.fitted_rig, state, course)
     return record_answer(BeforeAfterReplay(before=before, after=after))
 
 
@@ -333,7 +336,7 @@ def get_material(
     travel_m: float = Query(0.06, ge=0.005, le=0.3),
 ) -> HttpResponse:
     job = job_of(request, job_id)
-    sheet, chosen = fitted_rig(job)
+    sheet, chosen = job.fitted_rig
     own = strength(sheet, chosen, state, axle, travel_m)
     steels = steel_rows(sheet, chosen, axle, own)
     return record_answer(MaterialOut(strength=own, tip_travel_m=travel_m, steels=steels))
@@ -347,8 +350,8 @@ def get_claim(
     per_cent: float = Query(..., ge=-90, le=5000),
 ) -> Audit:
     job = job_of(request, job_id)
-    standing = sheet_of(job.vehicle).of_end(axle).standard_bar
-    choice = set_up_of(job).of_end(axle)
+    standing = job.sheet.of_end(axle).standard_bar
+    choice = job.set_up.of_end(axle)
     if standing is None:
         raise InputError(
             "axle", f"There is no bar at the {axle} to be stiffer than: compare the lean instead."
@@ -364,8 +367,9 @@ def get_plan(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -
     return plan_of(job_of(request, job_id), state)
 
 
-@router.post("/jobs/{int:job_id}/decisions", response=JobOut, operation_id="record_decision")
-def post_decision(request: PersonRequest, job_id: int, body: DecideIn) -> JobOut:
+@router.post("/jobs/{int:job_id}/decisions", response=JobChange, operation_id="record_decision")
+def post_decision(request: PersonRequest, job_id: int, body: DecideIn) -> HttpResponse:
     seen = body.base_version, body.sheet_version
-    record_decision(job_of(request, job_id), writer(request), seen, body.reason)
-    return job_out(job_of(request, job_id))
+    return change(
+        request, job_id, lambda job, person: record_decision(job, person, seen, body.reason)
+    )

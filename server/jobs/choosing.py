@@ -4,28 +4,26 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from django.db import transaction
-
 from axlecore.bars.bar import Bar
 from axlecore.choosing.ranking import thin_out
 from axlecore.choosing.sets import Candidate
 from axlecore.formats import to_plain
 from axlecore.practice.classes import default_bar
 from axlecore.practice.decision import decide
+from axlecore.practice.look import LookOver
 from axlecore.practice.options import Option, Priced, axle_options, hours_of, renewal
 from axlecore.practice.partfit import Fit, part_fit
+from axlecore.practice.target import Target
 from axlecore.racks.parts import PartKind
 from axlecore.vehicle.axle import new_bar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, AxleChoice, Joints, SetUp, with_choice
 from axlecore.vehicle.rig import Vehicle as Sheet
-from jobs.gates import assess_job, note_gate
-from jobs.models import Decision, Job
-from jobs.records import fresh, look_over_of, set_up_of, target_of
+from jobs.models import Decision
+from jobs.opened import OpenJob
 from jobs.services import change_set_up
 from racks.models import Part
 from racks.services import made_for, record_of, suited_to
-from rigs.services import sheet_of
 from shops.errors import Refused
 from shops.models import Person
 
@@ -45,9 +43,9 @@ def priced(parts: Iterable[Any]) -> list[Priced]:
     ]
 
 
-def _cheapest_joints(job: Job, sheet: Sheet, end: End) -> list[Priced]:
+def _cheapest_joints(job: OpenJob, sheet: Sheet, end: End) -> list[Priced]:
     """What renewing costs is the cheapest that fits: a few links and bushings will do."""
-    suited = suited_to(job.shop_id, sheet.heaviest_kg(end), end)
+    suited = suited_to(job.row.shop_id, sheet.heaviest_kg(end), end)
     return [
         one
         for kind in _JOINTS
@@ -55,12 +53,12 @@ def _cheapest_joints(job: Job, sheet: Sheet, end: End) -> list[Priced]:
     ]
 
 
-def options_of(job: Job, end: End) -> list[tuple[Option, Candidate]]:
+def options_of(job: OpenJob, end: End) -> list[tuple[Option, Candidate]]:
     """Return what the racks offer an axle of a job, thinned out to what can be told apart."""
-    sheet, look = sheet_of(job.vehicle), look_over_of(job)
-    bars = suited_to(job.shop_id, sheet.heaviest_kg(end), end).filter(kind__in=BARS)
+    sheet, look = job.sheet, job.read(LookOver)
+    bars = suited_to(job.row.shop_id, sheet.heaviest_kg(end), end).filter(kind__in=BARS)
     parts = [*priced(bars), *_cheapest_joints(job, sheet, end)]
-    labour = job.shop.labour_cents_an_hour / 100
+    labour = job.row.shop.labour_cents_an_hour / 100
     found = axle_options(sheet, look, end, parts, labour)
     barless = [pair for pair in found if pair[1].fitted is None]
     fitted = [pair for pair in found if pair[1].fitted is not None]
@@ -80,9 +78,9 @@ class Pick:
     renews: bool = False
 
 
-def picked(job: Job, chosen: SetUp, end: End, pick: Pick) -> SetUp:
+def picked(job: OpenJob, chosen: SetUp, end: End, pick: Pick) -> SetUp:
     """Return a set-up with a pick at one axle; Refused where the part is not for it."""
-    sheet = sheet_of(job.vehicle)
+    sheet = job.sheet
     axle = sheet.of_end(end)
     joints = Joints.RENEWED if pick.renews else Joints.AS_THEY_ARE
     fitted, number = default_bar(axle), ""
@@ -92,9 +90,9 @@ def picked(job: Job, chosen: SetUp, end: End, pick: Pick) -> SetUp:
     return with_choice(chosen, end, pick.action, fitted, joints, number)
 
 
-def _bar_for(job: Job, sheet: Sheet, end: End, part: Part) -> Bar:
+def _bar_for(job: OpenJob, sheet: Sheet, end: End, part: Part) -> Bar:
     record = record_of(part)
-    verdict = part_fit(record, sheet, look_over_of(job), end)
+    verdict = part_fit(record, sheet, job.read(LookOver), end)
     if record.bar is None:
         raise Refused("part_id", f"{record.name} is a {record.kind}, not a bar.", 422)
     if verdict.fit is Fit.NO:
@@ -105,7 +103,7 @@ def _bar_for(job: Job, sheet: Sheet, end: End, part: Part) -> Bar:
 
 
 def take_set(
-    job: Job, person: Person, base_version: int, picks: Sequence[tuple[End, Pick]]
+    job: OpenJob, person: Person, base_version: int, picks: Sequence[tuple[End, Pick]]
 ) -> None:
     """Choose for one or both axles, as one version of the set-up."""
 
@@ -123,14 +121,14 @@ def take_set(
     change_set_up(job, person, base_version, picks[0][0], typed[:60], change)
 
 
-def price_of(job: Job, chosen: SetUp) -> float | None:
+def price_of(job: OpenJob, chosen: SetUp) -> float | None:
     """Return what a set-up costs with hours; None where a bar of it is on no rack as it is."""
     total = 0.0
-    labour = job.shop.labour_cents_an_hour / 100
+    labour = job.row.shop.labour_cents_an_hour / 100
     for end in End:
         choice: AxleChoice | None = chosen.of_end(end)
         if choice is not None:
-            part = made_for(job.shop_id, end).filter(part_number=choice.part_number).first()
+            part = made_for(job.row.shop_id, end).filter(part_number=choice.part_number).first()
             if part is None or part.price_cents is None:
                 return None
             record = record_of(part)
@@ -143,40 +141,37 @@ def price_of(job: Job, chosen: SetUp) -> float | None:
     return total
 
 
-def _renewal_price(job: Job, end: End) -> float:
-    sheet, look = sheet_of(job.vehicle), look_over_of(job)
+def _renewal_price(job: OpenJob, end: End) -> float:
+    sheet, look = job.sheet, job.read(LookOver)
     fitting = [
         one
         for one in _cheapest_joints(job, sheet, end)
         if part_fit(one.part, sheet, look, end).fit is not Fit.NO
     ]
-    return renewal(fitting, job.shop.labour_cents_an_hour / 100)[0]
+    return renewal(fitting, job.row.shop.labour_cents_an_hour / 100)[0]
 
 
-def record_decision(job: Job, person: Person, seen: tuple[int, int], reason: str) -> None:
+def record_decision(job: OpenJob, person: Person, seen: tuple[int, int], reason: str) -> None:
     """Keep what is chosen with the figures it is chosen by; only a lead decides."""
     if person.role != Person.Role.LEAD:
         raise Refused("role", "Only a lead records the choice; ask one.", 403)
-    with transaction.atomic():
-        locked = Job.objects.select_for_update().select_related("vehicle").get(pk=job.pk)
-        if (locked.version, locked.vehicle.version) != seen:
-            raise Refused(
-                "base_version",
-                "Choice or sheet was changed meanwhile; look at it and record it again.",
-                409,
-            )
-        sheet, chosen = sheet_of(job.vehicle), set_up_of(job)
-        evaluation = assess_job(job).evaluation
-        if evaluation is None:
-            raise Refused("", "These numbers do not describe a vehicle that stands.", 422)
-        decision = decide(sheet, chosen, target_of(job), evaluation, price_of(job, chosen))
-        Decision.objects.create(
-            job=job,
-            person=person,
-            core_version=decision.core_version,
-            sheet_version=job.vehicle.version,
-            set_up_version=job.version,
-            document=to_plain(decision),
-            reason=reason.strip(),
+    if (job.row.version, job.row.vehicle.version) != seen:
+        raise Refused(
+            "base_version",
+            "Choice or sheet was changed meanwhile; look at it and record it again.",
+            409,
         )
-        note_gate(fresh(job))
+    evaluation = job.assessment.evaluation
+    if evaluation is None:
+        raise Refused("", "These numbers do not describe a vehicle that stands.", 422)
+    price = price_of(job, job.set_up)
+    decision = decide(job.sheet, job.set_up, job.read(Target), evaluation, price)
+    Decision.objects.create(
+        job=job.row,
+        person=person,
+        core_version=decision.core_version,
+        sheet_version=job.row.vehicle.version,
+        set_up_version=job.row.version,
+        document=to_plain(decision),
+        reason=reason.strip(),
+    )

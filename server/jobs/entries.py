@@ -8,13 +8,13 @@ from axlecore.quantities.entry import enter
 from axlecore.quantities.measure import Known
 from axlecore.vehicle.rig import Vehicle as Sheet
 from axlecore.vehicle.weigh_ticket import TicketRow, read_ticket
-from jobs.models import Job
+from jobs.opened import OpenJob
 from jobs.services import edit_sheet
 from rigs.services import Entry
 from shops.models import Person
 
 
-def enter_all(job: Job, person: Person, base_version: int, entries: Sequence[Entry]) -> None:
+def enter_all(job: OpenJob, person: Person, base_version: int, entries: Sequence[Entry]) -> None:
     """Write several numbers as one version of the sheet; the first bad one refuses all."""
 
     def change(sheet: Sheet) -> Sheet:
@@ -28,7 +28,7 @@ def enter_all(job: Job, person: Person, base_version: int, entries: Sequence[Ent
     )
 
 
-def import_ticket(job: Job, person: Person, base_version: int, text: str) -> None:
+def import_ticket(job: OpenJob, person: Person, base_version: int, text: str) -> None:
     """Write a weigh ticket on the sheet, adding load states it names; all rows or none."""
     rows = read_ticket(text)
 

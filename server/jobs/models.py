@@ -5,6 +5,7 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
+from axlecore.practice.papers import PaperName
 from axlecore.practice.stations import JobKind, Station
 from history.models import Revision, Versioned
 from rigs.models import Vehicle
@@ -19,6 +20,8 @@ class Job(Versioned):
     vehicle = models.ForeignKey(Vehicle, models.PROTECT, related_name="jobs")
     kind = models.CharField(max_length=16, default=JobKind.UPGRADE)
     station = models.CharField(max_length=10, default=Station.LISTEN)
+    # Of kind, station and day together; what is chosen has its own.
+    line_version = models.PositiveIntegerField(default=1)
     # What the gate of its station still asks for, said by core when a paper was last written.
     blocked_by = models.CharField(max_length=160, blank=True)
     due_on = models.DateField(null=True, blank=True)
@@ -71,7 +74,7 @@ class Paper(Versioned):
         constraints = [
             models.UniqueConstraint(fields=["job", "name"], name="one_paper_a_name"),
             models.CheckConstraint(
-                condition=Q(name__in=["complaint", "look_over", "target", "fitting", "arrival"]),
+                condition=Q(name__in=[name.value for name in PaperName]),
                 name="known_paper",
             ),
         ]

@@ -2,16 +2,13 @@
 
 from collections.abc import Callable, Sequence
 
-from django.db import transaction
-
 from axlecore.formats import from_plain, to_plain
+from axlecore.practice.papers import PAPERS, PaperName, only_leads_change
 from axlecore.quantities.entry import enter
 from axlecore.quantities.measure import Known, Record
-from history.models import Versioned
 from history.versions import document_at, write_next
-from jobs.gates import note_gate
-from jobs.models import Job, Paper
-from jobs.records import KINDS, PaperName, fresh, paper_of
+from jobs.models import Paper
+from jobs.opened import OpenJob
 from shops.errors import Refused
 from shops.models import Person
 
@@ -19,20 +16,17 @@ from shops.models import Person
 _KEPT_OF_TYPED = 60
 
 
-def _kept(job: Job, name: PaperName, person: Person) -> Paper:
-    """Return the stored paper; the first writer also stores its empty first version."""
-    # The lock keeps two first writers from making the paper twice.
-    Job.objects.select_for_update().get(pk=job.pk)
-    paper, made = Paper.objects.get_or_create(
-        job=job, name=name, defaults={"document": to_plain(KINDS[name]())}
-    )
-    if made:
+def _stored(job: OpenJob, name: PaperName, person: Person) -> Paper:
+    """Return the row of a paper; the first writer also stores its empty first version."""
+    paper = job.paper(name)
+    if paper.pk is None:
+        paper.save()
         paper.revisions.create(version=1, document=paper.document, place="new", person=person)
     return paper
 
 
 def change_paper(
-    job: Job,
+    job: OpenJob,
     name: PaperName,
     person: Person,
     base_version: int,
@@ -40,23 +34,23 @@ def change_paper(
     typed: str,
     change: Callable[[Record], Record],
 ) -> None:
-    """Write the next version of a paper; StaleError if it has moved on."""
+    """Write the next version of a paper; StaleError if it has moved on. Call with it locked."""
+    before = job.record(name)
 
-    def apply(locked: Versioned) -> object:
-        assert isinstance(locked, Paper)
-        locked.document = to_plain(change(from_plain(locked.document, KINDS[name])))
-        return locked.document
+    def changed() -> object:
+        after = change(before)
+        message = only_leads_change(name, before, after)
+        if message and person.role != Person.Role.LEAD:
+            raise Refused("role", message, 403)
+        paper.document = to_plain(after)
+        return paper.document
 
-    with transaction.atomic():
-        paper = _kept(job, name, person)
-        write_next(
-            paper, paper.revisions, base_version, place, typed[:_KEPT_OF_TYPED], person, apply
-        )
-        note_gate(fresh(job))
+    paper = _stored(job, name, person)
+    write_next(paper, paper.revisions, base_version, place, typed[:_KEPT_OF_TYPED], person, changed)
 
 
 def enter_on_paper(
-    job: Job,
+    job: OpenJob,
     name: PaperName,
     person: Person,
     base_version: int,
@@ -65,7 +59,6 @@ def enter_on_paper(
     known: Known = Known.MEASURED,
 ) -> None:
     """Put what was typed or picked at one place of a paper."""
-    _check_role(person, name, place)
     change_paper(
         job,
         name,
@@ -77,15 +70,8 @@ def enter_on_paper(
     )
 
 
-def _check_role(person: Person, name: PaperName, place: str) -> None:
-    """A torque that would stop is a lead's to confirm."""
-    confirms = name == "fitting" and place.startswith("torque_reasons")
-    if confirms and person.role != Person.Role.LEAD:
-        raise Refused("role", "Only a lead confirms a torque that would stop. Ask one.", 403)
-
-
 def enter_several_on_paper(
-    job: Job,
+    job: OpenJob,
     name: PaperName,
     person: Person,
     base_version: int,
@@ -98,32 +84,28 @@ def enter_several_on_paper(
             record = enter(record, place, typed, Known.MEASURED)
         return record
 
-    for place, _ in entries:
-        _check_role(person, name, place)
     change_paper(job, name, person, base_version, entries[0][0], f"{len(entries)} entries", change)
 
 
 def write_paper(
-    job: Job, name: PaperName, person: Person, entries: Sequence[tuple[str, str]]
+    job: OpenJob, name: PaperName, person: Person, entries: Sequence[tuple[str, str]]
 ) -> None:
     """Put several things on a paper as its next version; nothing where there are none."""
     if entries:
-        base = paper_of(job, name).version
-        enter_several_on_paper(job, name, person, base, entries)
+        enter_several_on_paper(job, name, person, job.paper(name).version, entries)
 
 
 def revert_paper(
-    job: Job, name: PaperName, person: Person, base_version: int, to_version: int
+    job: OpenJob, name: PaperName, person: Person, base_version: int, to_version: int
 ) -> None:
     """Write an earlier version of a paper again as the next one."""
-    with transaction.atomic():
-        earlier = document_at(_kept(job, name, person).revisions, to_version)
-        change_paper(
-            job,
-            name,
-            person,
-            base_version,
-            "undo",
-            f"to {to_version}",
-            lambda _: from_plain(earlier, KINDS[name]),
-        )
+    earlier = document_at(_stored(job, name, person).revisions, to_version)
+    change_paper(
+        job,
+        name,
+        person,
+        base_version,
+        "undo",
+        f"to {to_version}",
+        lambda _: from_plain(earlier, PAPERS[name].record),
+    )

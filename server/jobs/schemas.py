@@ -1,40 +1,29 @@
 """Shapes of a job over HTTP, shared by the routers of this app."""
 
+from collections.abc import Callable
 from datetime import date, datetime
+from typing import Any
 
-from django.db.models import Prefetch
+import orjson
 from django.http import HttpResponse
-from django.shortcuts import get_object_or_404
 from ninja import Schema
-from pydantic import Field
+from pydantic import Field, create_model
 
-from axlecore.fitup.arrival import Arrival
-from axlecore.fitup.sheet import Fitting
 from axlecore.formats import to_json
 from axlecore.practice.decision import Decision
-from axlecore.practice.listen import Complaint
-from axlecore.practice.look import LookOver
+from axlecore.practice.findings import Assessment
+from axlecore.practice.fitting import FitStation
+from axlecore.practice.papers import PAPERS
+from axlecore.practice.report import Practice
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
-from axlecore.practice.target import Target
 from axlecore.practice.words import chosen_words
 from axlecore.quantities.measure import Known
 from axlecore.vehicle.rig import SetUp
 from axlecore.vehicle.rig import Vehicle as Sheet
-from jobs.models import Decision as StoredDecision
-from jobs.models import GatePass, Job
-from jobs.records import (
-    arrival_of,
-    complaint_of,
-    decision_of,
-    fitting_of,
-    last_decision,
-    look_over_of,
-    paper_of,
-    set_up_of,
-    target_of,
-)
-from rigs.services import sheet_of
-from shops.requests import PersonRequest
+from jobs.opened import OpenJob, opened
+from jobs.writes import write
+from shops.models import Person
+from shops.requests import PersonRequest, writer
 
 
 class PassOut(Schema):
@@ -53,7 +42,7 @@ class DecisionOut(Schema):
     decision: Decision
 
 
-class JobOut(Schema):
+class JobHead(Schema):
     id: int
     number: int
     name: str
@@ -62,23 +51,35 @@ class JobOut(Schema):
     line: list[Station]
     station: Station
     due_on: date | None
+    # Kind, station and day together; the papers have versions of their own.
+    line_version: int
+    # What the shop keeps to is written with this.
+    schools_version: int
     passes: list[PassOut]
     sheet_version: int
     sheet: Sheet
     set_up_version: int
     set_up: SetUp
     chosen_words: list[str]
-    complaint_version: int
-    complaint: Complaint
-    look_over_version: int
-    look_over: LookOver
-    target_version: int
-    target: Target
-    fitting_version: int
-    fitting: Fitting
-    arrival_version: int
-    arrival: Arrival
     decision: DecisionOut | None
+
+
+_PAPER_FIELDS: dict[str, Any] = {
+    field: (kind, ...)
+    for name, paper in PAPERS.items()
+    for field, kind in ((f"{name}_version", int), (name.value, paper.record))
+}
+#: A job with all its papers, each with its version.
+JobOut = create_model("JobOut", __base__=JobHead, **_PAPER_FIELDS)
+#: What a write answers: the job as it now is, and everything that follows from it.
+JobChange = create_model(
+    "JobChange",
+    __base__=Schema,
+    job=(JobOut, ...),
+    assessment=(Assessment, ...),
+    practice=(Practice, ...),
+    fit=(FitStation, ...),
+)
 
 
 class EntryIn(Schema):
@@ -100,58 +101,53 @@ class RevertIn(BaseIn):
     to_version: int
 
 
-def job_of(request: PersonRequest, job_id: int) -> Job:
-    """Return a job of the shop of whoever asks, with its papers, or 404."""
-    passes = Prefetch("passes", GatePass.objects.select_related("person").order_by("pk"))
-    decisions = Prefetch("decisions", StoredDecision.objects.select_related("person"))
-    jobs = Job.objects.select_related("vehicle", "shop").prefetch_related(
-        "papers", passes, decisions
-    )
-    return get_object_or_404(jobs, pk=job_id, shop_id=request.user.shop_id)
+def job_of(request: PersonRequest, job_id: int) -> OpenJob:
+    """Return a job of the shop of whoever asks; Job.DoesNotExist, which is a 404, otherwise."""
+    return opened(job_id, request.user.shop_id)
 
 
-def job_out(job: Job) -> JobOut:
-    kind = JobKind(job.kind)
-    return JobOut(
-        id=job.pk,
-        number=job.number,
-        name=job.vehicle.name,
-        description=job.vehicle.description,
-        kind=kind,
-        line=list(STATIONS_OF[kind]),
-        station=Station(job.station),
-        due_on=job.due_on,
-        passes=[
-            PassOut(
-                station=Station(passed.station),
-                person=passed.person.shown_name,
-                made_at=passed.made_at,
-                unmet=passed.unmet,
-                reason=passed.reason,
-            )
-            for passed in job.passes.all()
-        ],
-        sheet_version=job.vehicle.version,
-        sheet=sheet_of(job.vehicle),
-        set_up_version=job.version,
-        set_up=set_up_of(job),
-        chosen_words=chosen_words(set_up_of(job)),
-        complaint_version=paper_of(job, "complaint").version,
-        complaint=complaint_of(job),
-        look_over_version=paper_of(job, "look_over").version,
-        look_over=look_over_of(job),
-        target_version=paper_of(job, "target").version,
-        target=target_of(job),
-        fitting_version=paper_of(job, "fitting").version,
-        fitting=fitting_of(job),
-        arrival_version=paper_of(job, "arrival").version,
-        arrival=arrival_of(job),
-        decision=_decision_out(job),
+def job_json(job: OpenJob) -> bytes:
+    """Return a job as `JobOut`."""
+    row, kind = job.row, JobKind(job.row.kind)
+    papers: dict[str, Any] = {}
+    for name in PAPERS:
+        papers[f"{name}_version"] = job.paper(name).version
+        papers[name.value] = job.record(name)
+    return to_json(
+        JobOut(
+            id=row.pk,
+            number=row.number,
+            name=row.vehicle.name,
+            description=row.vehicle.description,
+            kind=kind,
+            line=list(STATIONS_OF[kind]),
+            station=Station(row.station),
+            due_on=row.due_on,
+            line_version=row.line_version,
+            schools_version=row.shop.schools_version,
+            passes=[
+                PassOut(
+                    station=Station(passed.station),
+                    person=passed.person.shown_name,
+                    made_at=passed.made_at,
+                    unmet=passed.unmet,
+                    reason=passed.reason,
+                )
+                for passed in row.passes.all()
+            ],
+            sheet_version=row.vehicle.version,
+            sheet=job.sheet,
+            set_up_version=row.version,
+            set_up=job.set_up,
+            chosen_words=chosen_words(job.set_up),
+            decision=_decision_out(job),
+            **papers,
+        )
     )
 
 
-def _decision_out(job: Job) -> DecisionOut | None:
-    stored, decision = last_decision(job), decision_of(job)
+def _decision_out(job: OpenJob) -> DecisionOut | None:
+    stored, decision = job.last_decision, job.decision
     if stored is None or decision is None:
         return None
     return DecisionOut(
@@ -163,6 +159,26 @@ def _decision_out(job: Job) -> DecisionOut | None:
     )
 
 
+def change(
+    request: PersonRequest, job_id: int, act: Callable[[OpenJob, Person], object]
+) -> HttpResponse:
+    """Write on a job as whoever asks, and answer with what it now is and what follows."""
+    person = writer(request)
+    job = write(job_id, request.user.shop_id, lambda locked: act(locked, person))
+    whole = {
+        "job": orjson.Fragment(job_json(job)),
+        "assessment": orjson.Fragment(job.assessment_json),
+        "practice": orjson.Fragment(to_json(job.practice)),
+        "fit": orjson.Fragment(job.fit_json),
+    }
+    return json_answer(orjson.dumps(whole))
+
+
+def json_answer(content: bytes, status: int = 200) -> HttpResponse:
+    """Return JSON that is written already."""
+    return HttpResponse(content, content_type="application/json", status=status)
+
+
 def record_answer(record: object) -> HttpResponse:
     """Return a record as core writes it: an evaluation is some 60 kB of numbers."""
-    return HttpResponse(to_json(record), content_type="application/json")
+    return json_answer(to_json(record))

@@ -1,6 +1,7 @@
 """Photos over HTTP: sending, seeing, marking, taking away and putting back."""
 
 from datetime import datetime
+from uuid import UUID
 
 from django.db.models import QuerySet
 from django.http import FileResponse
@@ -22,15 +23,18 @@ class PhotoOut(Schema):
     width: int
     height: int
     marks: list[tuple[float, float]] | None
+    version: int
     person: str
     made_at: datetime
 
 
 class MarksIn(Schema):
+    base_version: int
     marks: list[tuple[float, float]]
 
 
 class RemovedIn(Schema):
+    base_version: int
     removed: bool
 
 
@@ -41,6 +45,7 @@ def _out(photo: Photo) -> PhotoOut:
         width=photo.width,
         height=photo.height,
         marks=photo.marks,
+        version=photo.version,
         person=photo.person.shown_name,
         made_at=photo.made_at,
     )
@@ -53,7 +58,7 @@ def _photos(request: PersonRequest) -> "QuerySet[Photo]":
 @router.get("/jobs/{int:job_id}/photos", response=list[PhotoOut], operation_id="list_photos")
 def list_photos(request: PersonRequest, job_id: int) -> list[PhotoOut]:
     job = job_of(request, job_id)
-    kept = job.photos.filter(removed_at=None).select_related("person").order_by("pk")
+    kept = job.row.photos.filter(removed_at=None).select_related("person").order_by("pk")
     return [_out(photo) for photo in kept]
 
 
@@ -62,11 +67,12 @@ def post_photo(
     request: PersonRequest,
     job_id: int,
     place: str = Form(..., max_length=60),
+    key: UUID = Form(...),
     file: UploadedFile = File(...),
 ) -> tuple[int, PhotoOut]:
     job, person = job_of(request, job_id), writer(request)
     # An uploaded file is a file itself; its inner one may not be open yet.
-    return 201, _out(keep_photo(job, person, place, file, file.size or 0))
+    return 201, _out(keep_photo(job, person, place, key, file, file.size or 0))
 
 
 @router.get("/photos/{int:photo_id}.jpg", include_in_schema=False)
@@ -81,13 +87,11 @@ def get_picture(request: PersonRequest, photo_id: int) -> FileResponse:
 def patch_marks(request: PersonRequest, photo_id: int, body: MarksIn) -> PhotoOut:
     photo = get_object_or_404(_photos(request), pk=photo_id)
     writer(request)
-    mark(photo, body.marks)
-    return _out(photo)
+    return _out(mark(photo, body.base_version, body.marks))
 
 
 @router.patch("/photos/{int:photo_id}", response=PhotoOut, operation_id="remove_photo")
 def patch_photo(request: PersonRequest, photo_id: int, body: RemovedIn) -> PhotoOut:
     photo = get_object_or_404(_photos(request), pk=photo_id)
     writer(request)
-    set_removed(photo, body.removed)
-    return _out(photo)
+    return _out(set_removed(photo, body.base_version, body.removed))

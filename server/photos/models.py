@@ -28,9 +28,16 @@ class Photo(models.Model):
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
     made_at = models.DateTimeField(auto_now_add=True)
     removed_at = models.DateTimeField(null=True, blank=True)
+    # Of its marks and of its being there.
+    version = models.PositiveIntegerField(default=1)
+    # Said by whoever sends it: the same picture sent again, after a lost answer, is kept once.
+    key = models.UUIDField(default=uuid.uuid4, editable=False)
 
     class Meta:
-        constraints = [models.CheckConstraint(condition=~Q(place=""), name="photo_has_a_place")]
+        constraints = [
+            models.CheckConstraint(condition=~Q(place=""), name="photo_has_a_place"),
+            models.UniqueConstraint(fields=["job", "key"], name="one_photo_a_key"),
+        ]
         indexes = [models.Index(fields=["job", "place"], name="photos_of_a_place")]
 
     def __str__(self) -> str:

@@ -1,16 +1,20 @@
 """Keeping photos with a job."""
 
+from collections.abc import Callable
 from typing import IO, Any
+from uuid import UUID
 
 from django.core.files.base import ContentFile
+from django.db import transaction
 from django.utils import timezone
 
 from axlecore.errors import InputError
 from axlecore.practice.look import parts_to_see
-from jobs.models import Job
+from history.versions import check_version
+from jobs.opened import OpenJob
+from jobs.writes import locked, tried_again
 from photos.models import Photo
 from photos.pictures import as_kept
-from rigs.services import sheet_of
 from shops.errors import Refused
 from shops.models import Person
 
@@ -21,31 +25,66 @@ _MOST_PHOTOS = 200
 ARRIVED = ("front_arrival", "rear_arrival")
 
 
-def keep_photo(job: Job, person: Person, place: str, upload: IO[Any], size: int) -> Photo:
-    """Store a picture of one place of a job's vehicle."""
-    places = {part.key for part in parts_to_see(sheet_of(job.vehicle))} | {SIDE, *ARRIVED}
+def keep_photo(
+    job: OpenJob, person: Person, place: str, key: UUID, upload: IO[Any], size: int
+) -> Photo:
+    """Store a picture of one place of a job's vehicle; the same key again is the same picture."""
+    places = {part.key for part in parts_to_see(job.sheet)} | {SIDE, *ARRIVED}
     if place not in places:
         raise InputError("place", f"There is no “{place[:40]}” on this vehicle's list.")
-    if job.photos.filter(removed_at=None).count() >= _MOST_PHOTOS:
-        raise Refused("file", f"A job keeps {_MOST_PHOTOS} photos; take some away first.", 422)
     content, width, height = as_kept(upload, size)
-    photo = Photo(job=job, place=place, person=person, width=width, height=height)
-    photo.file.save("photo.jpg", ContentFile(content), save=False)
-    photo.save()
-    return photo
+
+    def once() -> Photo:
+        with transaction.atomic():
+            # The lock keeps one key from being two pictures, and the count true.
+            locked(job.row.pk, job.row.shop_id)
+            kept = job.row.photos.filter(key=key).first()
+            if kept is not None:
+                return kept
+            if job.row.photos.filter(removed_at=None).count() >= _MOST_PHOTOS:
+                message = f"A job keeps {_MOST_PHOTOS} photos; take some away first."
+                raise Refused("file", message, 422)
+            photo = Photo(
+                job=job.row, place=place, key=key, person=person, width=width, height=height
+            )
+            photo.file.save("photo.jpg", ContentFile(content), save=False)
+            photo.save()
+            return photo
+
+    return tried_again(once)
 
 
-def set_removed(photo: Photo, removed: bool) -> None:
+def set_removed(photo: Photo, base_version: int, removed: bool) -> Photo:
     """Take a photo away, or put it back."""
-    photo.removed_at = timezone.now() if removed else None
-    photo.save(update_fields=["removed_at"])
+
+    def change(now: Photo) -> None:
+        now.removed_at = timezone.now() if removed else None
+
+    return _change(photo, base_version, "removed", change)
 
 
-def mark(photo: Photo, points: list[tuple[float, float]]) -> None:
+def mark(photo: Photo, base_version: int, points: list[tuple[float, float]]) -> Photo:
     """Keep the two points of a picture whose distance is known."""
     if len(points) != 2 or not all(0 <= value <= 1 for point in points for value in point):
         raise InputError("marks", "Mark two points inside the picture.")
     if points[0] == points[1]:
         raise InputError("marks", "The two points lie on each other; mark two places apart.")
-    photo.marks = points
-    photo.save(update_fields=["marks"])
+
+    def change(now: Photo) -> None:
+        now.marks = points
+
+    return _change(photo, base_version, "marks", change)
+
+
+def _change(photo: Photo, base_version: int, place: str, change: Callable[[Photo], None]) -> Photo:
+    def once() -> Photo:
+        with transaction.atomic():
+            locked(photo.job_id, photo.job.shop_id)
+            now = Photo.objects.select_related("person", "job").get(pk=photo.pk)
+            check_version(now.version, base_version, place)
+            change(now)
+            now.version += 1
+            now.save()
+            return now
+
+    return tried_again(once)

@@ -16,13 +16,13 @@ router = Router(tags=["prints"])
 @router.get("/jobs/{int:job_id}/intake.pdf", include_in_schema=False)
 def get_intake_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    return _pdf(intake_sheet(job), f"job-{job.number}-intake.pdf")
+    return _pdf(intake_sheet(job), f"job-{job.row.number}-intake.pdf")
 
 
 @router.get("/jobs/{int:job_id}/comparison.pdf", include_in_schema=False)
 def get_comparison(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    return _pdf(comparison_page(job), f"job-{job.number}-comparison.pdf")
+    return _pdf(comparison_page(job), f"job-{job.row.number}-comparison.pdf")
 
 
 @router.get("/jobs/{int:job_id}/drill-template.{kind}", include_in_schema=False)
@@ -36,7 +36,7 @@ def get_drill_template(
     job = job_of(request, job_id)
     write, content_type = written(kind)
     answer = HttpResponse(write(job, axle, side), content_type=content_type)
-    name = f"job-{job.number}-{axle}-{side}-drill-template.{kind}"
+    name = f"job-{job.row.number}-{axle}-{side}-drill-template.{kind}"
     answer["Content-Disposition"] = f'inline; filename="{name}"'
     return answer
 

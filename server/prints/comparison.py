@@ -7,13 +7,12 @@ from typing import Any
 from axlecore.choosing.figures import figures_of
 from axlecore.lean.uncertainty import certainty
 from axlecore.practice.finding import Finding, Kind
+from axlecore.practice.target import Target
 from axlecore.practice.words import chosen_words
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
 from axlecore.vehicle.rig import SetUp, Vehicle
 from jobs.choosing import price_of
-from jobs.gates import assess_job
-from jobs.models import Job
-from jobs.records import decision_of, fitted_rig, set_up_of, target_of
+from jobs.opened import OpenJob
 from prints.leaning import leaning_svg
 from prints.paper import as_pdf
 
@@ -89,19 +88,19 @@ STAYS = (
 )
 
 
-def comparison_page(job: Job) -> bytes:
+def comparison_page(job: OpenJob) -> bytes:
     """Return the owner's page of a job as a PDF."""
-    chosen = set_up_of(job)
-    sheet, fitted = fitted_rig(job)
-    assessment = assess_job(job)
-    evaluation, decision = assessment.evaluation, decision_of(job)
+    chosen = job.set_up
+    sheet, fitted = job.fitted_rig
+    assessment = job.assessment
+    evaluation, decision = assessment.evaluation, job.decision
     context: dict[str, Any] = {
-        "job": job,
-        "shop": job.shop.name,
+        "job": job.row,
+        "shop": job.row.shop.name,
         "words": chosen_words(chosen),
         "stays": STAYS,
         "price": price_of(job, chosen),
-        "later": target_of(job).left_for_later,
+        "later": job.read(Target).left_for_later,
         "decided": decision is not None and decision.set_up == chosen,
         "stops": [found for found in assessment.findings if found.kind is Kind.STOP],
     }

@@ -9,20 +9,19 @@ from django.template.loader import render_to_string
 from ezdxf import units
 
 from axlecore.fitup.drilling import Template, drill_plan, template
-from axlecore.fitup.sheet import AxleFit
+from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.fitup.start import begun
 from axlecore.practice.fitting import CAUTIONS
 from axlecore.vehicle.ends import End, Side
-from jobs.models import Job
-from jobs.records import fitting_of
+from jobs.opened import OpenJob
 from prints.paper import as_pdf
 from shops.errors import Refused
 
 _CROSS_M = 0.008
 
 
-def _fit(job: Job, axle: End) -> AxleFit:
-    return begun(fitting_of(job), axle)
+def _fit(job: OpenJob, axle: End) -> AxleFit:
+    return begun(job.read(Fitting), axle)
 
 
 def template_svg(drawn: Template) -> str:
@@ -89,15 +88,15 @@ def template_dxf(drawn: Template) -> bytes:
     return written_text.getvalue().encode()
 
 
-def _svg(job: Job, axle: End, side: Side) -> bytes:
+def _svg(job: OpenJob, axle: End, side: Side) -> bytes:
     return template_svg(template(_fit(job, axle), side)).encode()
 
 
-def _dxf(job: Job, axle: End, side: Side) -> bytes:
+def _dxf(job: OpenJob, axle: End, side: Side) -> bytes:
     return template_dxf(template(_fit(job, axle), side))
 
 
-def _pdf(job: Job, axle: End, side: Side) -> bytes:
+def _pdf(job: OpenJob, axle: End, side: Side) -> bytes:
     fit = _fit(job, axle)
     drawn = template(fit, side)
     drawing = base64.b64encode(template_svg(drawn).encode()).decode()
@@ -105,7 +104,7 @@ def _pdf(job: Job, axle: End, side: Side) -> bytes:
         "drill_template.html",
         {
             "job": job,
-            "shop": job.shop.name,
+            "shop": job.row.shop.name,
             "axle": axle,
             "side": side,
             "drawing": drawing,
@@ -129,14 +128,14 @@ def _pdf(job: Job, axle: End, side: Side) -> bytes:
     )
 
 
-_WRITERS: dict[str, tuple[Callable[[Job, End, Side], bytes], str]] = {
+_WRITERS: dict[str, tuple[Callable[[OpenJob, End, Side], bytes], str]] = {
     "svg": (_svg, "image/svg+xml"),
     "dxf": (_dxf, "image/vnd.dxf"),
     "pdf": (_pdf, "application/pdf"),
 }
 
 
-def written(kind: str) -> tuple[Callable[[Job, End, Side], bytes], str]:
+def written(kind: str) -> tuple[Callable[[OpenJob, End, Side], bytes], str]:
     """Return what writes a template in a format, and its content type."""
     if kind not in _WRITERS:
         raise Refused(

@@ -5,18 +5,16 @@ from dataclasses import dataclass
 from typing import Any
 
 from axlecore.practice.finding import Kind
-from axlecore.practice.look import Rating, parts_to_see
+from axlecore.practice.listen import Complaint
+from axlecore.practice.look import LookOver, Rating, parts_to_see
 from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known, Measured, Place
 from axlecore.quantities.units import Dimension, write_quantity
 from axlecore.vehicle.rig import LoadState, Vehicle
-from jobs.gates import assess_job, practice_of
-from jobs.models import Job
-from jobs.records import complaint_of, look_over_of
+from jobs.opened import OpenJob
 from photos.models import Photo
 from photos.services import ARRIVED, SIDE
 from prints.paper import as_pdf
-from rigs.services import sheet_of
 
 _MOST_PHOTOS = 6
 _TITLES = {
@@ -94,25 +92,27 @@ def _picture(photo: Photo) -> str:
         return "data:image/jpeg;base64," + base64.b64encode(file.read()).decode()
 
 
-def intake_sheet(job: Job) -> bytes:
+def intake_sheet(job: OpenJob) -> bytes:
     """Return the intake sheet of a job as a PDF."""
-    sheet, complaint, look = sheet_of(job.vehicle), complaint_of(job), look_over_of(job)
-    assessment = assess_job(job)
-    says = practice_of(job)
+    sheet, complaint, look = job.sheet, job.read(Complaint), job.read(LookOver)
+    assessment = job.assessment
+    says = job.practice
     parts = parts_to_see(sheet)
     seen = [
         (part, look.of(part.key))
         for part in parts
         if look.of(part.key).rating not in (Rating.UNSEEN, Rating.GOOD) or look.of(part.key).note
     ]
-    photos = job.photos.filter(removed_at=None).exclude(place__in=(SIDE, *ARRIVED)).order_by("pk")
+    photos = (
+        job.row.photos.filter(removed_at=None).exclude(place__in=(SIDE, *ARRIVED)).order_by("pk")
+    )
     names = {part.key: f"{part.axle} {part.label.lower()}" for part in parts}
     return as_pdf(
         "intake.html",
         {
-            "job": job,
-            "shop": job.shop.name,
-            "kind": job.kind.replace("_", " "),
+            "job": job.row,
+            "shop": job.row.shop.name,
+            "kind": job.row.kind.replace("_", " "),
             "complaint": complaint,
             "sorting": says.sorting,
             "cure": says.cure.finding,

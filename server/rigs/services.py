@@ -9,7 +9,6 @@ from axlecore.quantities.entry import enter
 from axlecore.quantities.measure import Known
 from axlecore.vehicle.rig import RigKind
 from axlecore.vehicle.rig import Vehicle as Sheet
-from history.models import Versioned
 from history.versions import document_at, write_next
 from rigs.models import Vehicle
 from shops.models import Person
@@ -50,24 +49,24 @@ def change_sheet(
     typed: str,
     change: Callable[[Sheet], Sheet],
 ) -> None:
-    """Write the next version of a sheet; StaleError if it has moved on."""
+    """Write the next version of a sheet; StaleError if it has moved on. Call with it locked."""
 
-    def apply(locked: Versioned) -> object:
-        assert isinstance(locked, Vehicle)
-        sheet = change(sheet_of(locked))
-        locked.sheet, locked.stop = to_plain(sheet), first_stop(sheet)
-        return locked.sheet
+    def changed() -> object:
+        sheet = change(sheet_of(vehicle))
+        vehicle.sheet, vehicle.stop = to_plain(sheet), first_stop(sheet)
+        return vehicle.sheet
 
-    write_next(vehicle, vehicle.revisions, base_version, place, typed, person, apply)
+    write_next(vehicle, vehicle.revisions, base_version, place, typed, person, changed)
 
 
 def revert_sheet(vehicle: Vehicle, person: Person, base_version: int, to_version: int) -> None:
     """Write an earlier version again as the next one."""
+    earlier = document_at(vehicle.revisions, to_version)
     change_sheet(
         vehicle,
         person,
         base_version,
         "undo",
         f"to {to_version}",
-        lambda _: from_plain(document_at(vehicle.revisions, to_version), Sheet),
+        lambda _: from_plain(earlier, Sheet),
     )

@@ -27,12 +27,14 @@ class AnyoneWithToken(APIKeyCookie):
 
 
 class SchoolIn(Schema):
+    base_version: int
     matter: str = Field(max_length=40)
     school: str = Field(max_length=40)
 
 
 class ShopOut(Schema):
     name: str
+    schools_version: int
     schools: dict[str, str]
 
 
@@ -81,8 +83,12 @@ def who_am_i(request: HttpRequest) -> PersonOut | None:
 
 @router.patch("/shop/schools", response=ShopOut, operation_id="choose_school")
 def patch_school(request: PersonRequest, body: SchoolIn) -> ShopOut:
-    shop = change_school(writer(request), body.matter, body.school)
-    return ShopOut(name=shop.name, schools=settled(shop.schools))
+    shop = change_school(writer(request), body.base_version, body.matter, body.school)
+    return ShopOut(
+        name=shop.name,
+        schools_version=shop.schools_version,
+        schools=settled(shop.schools),
+    )
 
 
 @router.delete("/session", response={204: None}, operation_id="sign_out")

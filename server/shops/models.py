@@ -14,6 +14,7 @@ class Shop(models.Model):
     labour_cents_an_hour = models.PositiveIntegerField(default=9000)
     # School by matter where the shop does not keep to the default; checked by core.
     schools = models.JSONField(default=dict)
+    schools_version = models.PositiveIntegerField(default=1)
 
     def __str__(self) -> str:
         return self.name

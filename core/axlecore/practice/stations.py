@@ -31,6 +31,11 @@ class Station(StrEnum):
     DRIVE = "drive"
     HAND_OVER = "hand_over"
 
+    @property
+    def label(self) -> str:
+        """Its name on a page."""
+        return self.value.replace("_", " ").capitalize()
+
 
 class JobKind(StrEnum):
     """What a job is about."""
@@ -99,6 +104,9 @@ class Gate(Record):
         Every check is met.
     overridable : bool
         What is not met may be overridden by a lead with a reason.
+    held : str
+        Why the job cannot go on from here yet, whoever asks and whatever the reason: it has not
+        come here, or an earlier station stops it. Empty where nothing holds it.
     """
 
     station: Station
@@ -106,6 +114,7 @@ class Gate(Record):
     checks: list[Check]
     open: bool
     overridable: bool
+    held: str
 
 
 @dataclass(frozen=True)
@@ -132,6 +141,8 @@ class Papers:
         The fit-up sheet.
     fit : FitStation or None
         What it comes to; None where nobody has begun it.
+    station : Station
+        Where the job stands.
     """
 
     kind: JobKind
@@ -143,6 +154,7 @@ class Papers:
     set_up: SetUp = SetUp()
     fitting: Fitting = field(default_factory=Fitting)
     fit: FitStation | None = None
+    station: Station = Station.HAND_OVER
 
     @property
     def stops(self) -> list[Finding]:
@@ -419,11 +431,15 @@ def gates(papers: Papers) -> list[Gate]:
     papers : Papers
         Of the job.
     """
-    found = []
+    found: list[Gate] = []
+    order = list(Station)
+    stopped = ""
     for station in STATIONS_OF[papers.kind]:
         if station not in BUILT:
             continue
         checks = list(_CHECKS[station](papers))
+        come = order.index(station) <= order.index(papers.station)
+        held = "" if come else f"The job stands at {papers.station.label}; go on from there first."
         found.append(
             Gate(
                 station=station,
@@ -431,6 +447,10 @@ def gates(papers: Papers) -> list[Gate]:
                 checks=checks,
                 open=all(check.met for check in checks),
                 overridable=all(check.met or not check.stop for check in checks),
+                held=stopped or held,
             )
         )
+        stop = next((check for check in checks if check.stop and not check.met), None)
+        if stop is not None and not stopped:
+            stopped = f"{station.label} holds a stop: {stop.text} Settle that first."
     return found

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Iterator
 from itertools import product
+from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
@@ -69,7 +70,9 @@ class EveryOperation(TwoShops):
     def setUp(self):
         super().setUp()
         file = SimpleUploadedFile("x.jpg", picture((40, 30)), "image/jpeg")
-        sent = self.client.post(f"/api/jobs/{self.job.pk}/photos", {"place": "side", "file": file})
+        sent = self.client.post(
+            f"/api/jobs/{self.job.pk}/photos", {"place": "side", "key": uuid4(), "file": file}
+        )
         self.photo = sent.json()["id"]
 
     def filled(self, path: str) -> str:

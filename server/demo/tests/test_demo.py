@@ -15,8 +15,8 @@ from axlecore.quantities.measure import Known
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import SetUp
 from demo import scenario
-from jobs.gates import assess_job, practice_of
 from jobs.models import Job
+from jobs.opened import opened
 from photos.models import Photo
 from racks.models import Part
 from rigs.models import Vehicle
@@ -91,7 +91,9 @@ class LoadingTests(TestCase):
     def test_its_jobs_show_what_the_handling_of_findings_is_for(self):
         call_command("load_demo", stdout=StringIO())
         said = {
-            job.vehicle.name.split()[0]: {finding.rule for finding in assess_job(job).findings}
+            job.vehicle.name.split()[0]: {
+                finding.rule for finding in opened(job.pk, job.shop_id).assessment.findings
+            }
             for job in Job.objects.select_related("vehicle")
         }
         self.assertIn("over_axle_rating", said["Tidewater"])
@@ -119,7 +121,7 @@ class LoadingTests(TestCase):
     def test_readings_follow_and_pictures_are_kept(self):
         call_command("load_demo", stdout=StringIO())
         orrery = Job.objects.get(vehicle__name__startswith="Orrery")
-        says = practice_of(orrery)
+        says = opened(orrery.pk, orrery.shop_id).practice
         self.assertEqual(says.offers.troubles, [])
         offered = {offer.key.partition(":")[0] for offer in says.offers.offers}
         self.assertLessEqual({"caliper", "height_by_lift", "calibrate_springs"}, offered)

@@ -4,8 +4,7 @@ from axlecore.practice.decision import Decision as DecisionRecord
 from axlecore.vehicle.rig import SetUp
 from jobs.choosing import price_of
 from jobs.models import Decision, Job
-from jobs.records import set_up_of
-from rigs.services import sheet_of
+from jobs.opened import opened
 from shops.models import Person
 from shops.tests.people import TwoShops, person, stock
 
@@ -25,11 +24,7 @@ class ChoosingTests(TwoShops):
         return answer.json()
 
     def fresh(self):
-        return (
-            Job.objects.select_related("vehicle", "shop")
-            .prefetch_related("papers", "decisions")
-            .get(pk=self.job.pk)
-        )
+        return opened(self.job.pk, self.shop.pk)
 
     def aim(self, place, typed, base):
         body = {"base_version": base, "place": place, "typed": typed}
@@ -81,10 +76,10 @@ class RankingTests(ChoosingTests):
         }
         self.assertEqual(self.take(**picks).status_code, 200)
         job = self.fresh()
-        evaluation = evaluate(sheet_of(job.vehicle), set_up_of(job))
+        evaluation = evaluate(job.sheet, job.set_up)
         self.assertAlmostEqual(evaluation.states[0].after.reference_lean_rad, one["lean_rad"][0], 6)
-        self.assertAlmostEqual(price_of(job, set_up_of(job)), one["price"])
-        self.assertEqual(job.version, 2, "both axles are one version")
+        self.assertAlmostEqual(price_of(job, job.set_up), one["price"])
+        self.assertEqual(job.row.version, 2, "both axles are one version")
 
 
 class TakingTests(ChoosingTests):
@@ -92,7 +87,7 @@ class TakingTests(ChoosingTests):
         heavy = self.shop.parts.get(part_number="TM-KR35-H")
         answer = self.take(rear={"part_id": heavy.pk, "action": "supplement"})
         self.assert_refused(answer, 422, "part_id", "Wrong weight variant (heavy rear axle)")
-        self.assertEqual(set_up_of(self.fresh()), SetUp())
+        self.assertEqual(self.fresh().set_up, SetUp())
 
     def test_a_link_is_no_bar(self):
         link = self.shop.parts.get(part_number="OR-L200")
@@ -115,7 +110,7 @@ class TakingTests(ChoosingTests):
     def test_a_bar_edited_by_hand_has_no_price_any_more(self):
         bar = self.shop.parts.get(part_number="TM-R28-S")
         self.take(rear={"part_id": bar.pk, "action": "supplement"})
-        self.assertIsNotNone(price_of(self.fresh(), set_up_of(self.fresh())))
+        self.assertIsNotNone(price_of(self.fresh(), self.fresh().set_up))
         body = {
             "base_version": 2,
             "place": "rear.fitted.bar.outside_diameter_m",
@@ -123,7 +118,7 @@ class TakingTests(ChoosingTests):
             "known": "measured",
         }
         self.send("PATCH", self.path("set-up"), body)
-        self.assertIsNone(price_of(self.fresh(), set_up_of(self.fresh())))
+        self.assertIsNone(price_of(self.fresh(), self.fresh().set_up))
 
 
 class WhatIfTests(ChoosingTests):
@@ -198,7 +193,7 @@ class DecisionTests(ChoosingTests):
 
     def test_it_keeps_who_when_and_the_figures_at_that_time(self):
         self.chosen()
-        answer = self.decide(2, "owner wants the quiet one").json()["decision"]
+        answer = self.decide(2, "owner wants the quiet one").json()["job"]["decision"]
         self.assertEqual(
             (answer["person"], answer["reason"]),
             (self.lead.shown_name, "owner wants the quiet one"),
@@ -206,10 +201,10 @@ class DecisionTests(ChoosingTests):
         stored = Decision.objects.get(job=self.job)
         record = from_plain(stored.document, DecisionRecord)
         job = self.fresh()
-        now = evaluate(sheet_of(job.vehicle), set_up_of(job)).states[0].after
+        now = evaluate(job.sheet, job.set_up).states[0].after
         self.assertEqual(record.states[0].lean_rad, now.reference_lean_rad)
         self.assertEqual((stored.sheet_version, stored.set_up_version), (1, 2))
-        self.assertEqual(record.price, price_of(job, set_up_of(job)))
+        self.assertEqual(record.price, price_of(job, job.set_up))
 
     def test_only_a_lead_decides_and_only_on_what_was_looked_at(self):
         self.chosen()

@@ -50,7 +50,7 @@ class SheetTests(FitTests):
         self.assertIsNone(self.read()["rear"])
         answer = self.begin()
         self.assertEqual(answer.status_code, 200, answer.content[:300])
-        self.assertEqual(answer.json()["fitting"]["rear"]["layout"], "leaf")
+        self.assertEqual(answer.json()["job"]["fitting"]["rear"]["layout"], "leaf")
         rear = self.read()["rear"]["report"]
         self.assertEqual(len(rear["travel_m"]), len(rear["left"]["motion_ratio"]))
         self.assertTrue(rear["matrix"] and rear["gaps"] and rear["states"])
@@ -93,12 +93,12 @@ class SheetTests(FitTests):
         names = [one["name"] for one in self.read()["rear"]["report"]["obstacles"]]
         self.assertEqual(names.count("Exhaust"), 2)
         answer = self.part(f"obstacles.{len(names) - 2}", False, 3)
-        self.assertEqual(answer.json()["fitting_version"], 4)
+        self.assertEqual(answer.json()["job"]["fitting_version"], 4)
         self.assert_refused(self.part("moon", True, 4), 422, "obstacle", "one of tyre")
         self.assert_refused(self.part("tyre", True, 4, "front"), 422, "axle", "begin it first")
         body = {"base_version": 4, "to_version": 1}
         answer = self.send("POST", self.path("papers/fitting/revert"), body)
-        self.assertIsNone(answer.json()["fitting"]["rear"])
+        self.assertIsNone(answer.json()["job"]["fitting"]["rear"])
         self.assertEqual(PaperRevision.objects.filter(paper__job=self.job).count(), 5)
 
     def test_a_stale_write_gets_both_sides(self):
@@ -122,7 +122,7 @@ class SheetTests(FitTests):
         self.begin()
         body = {"base_version": 2, "place": "rear.droop_m", "typed": "95 mm", "known": "estimated"}
         answer = self.send("PATCH", self.path("papers/fitting"), body)
-        self.assertEqual(answer.json()["fitting"]["rear"]["droop_m"]["known"], "estimated")
+        self.assertEqual(answer.json()["job"]["fitting"]["rear"]["droop_m"]["known"], "estimated")
 
 
 class GivesBackTests(FitTests):
@@ -138,7 +138,7 @@ class GivesBackTests(FitTests):
             body = {"base_version": 1 + first // 40, "entries": entries[first : first + 40]}
             answer = self.send("POST", self.path("sheet/entries"), body)
             self.assertEqual(answer.status_code, 200, answer.content[:300])
-        return answer.json()["sheet_version"]
+        return answer.json()["job"]["sheet_version"]
 
     def lean(self):
         return self.read("assessment")["evaluation"]["states"][0]["after"]["reference_lean_rad"]
@@ -198,12 +198,14 @@ class GivesBackTests(FitTests):
 
 
 class SchoolTests(FitTests):
-    def choose(self, school, client=None, matter="attitude"):
-        return self.send("PATCH", "/shop/schools", {"matter": matter, "school": school}, client)
+    def choose(self, school, client=None, matter="attitude", base=1):
+        body = {"base_version": base, "matter": matter, "school": school}
+        return self.send("PATCH", "/shop/schools", body, client)
 
     def test_a_lead_sets_the_shops_school_and_a_job_keeps_its_own(self):
         self.begin()
         self.assertEqual(self.choose("link_plumb").status_code, 200)
+        self.assert_refused(self.choose("arm_level"), 409, "base_version", "meanwhile")
         self.assertEqual(self.read()["rear"]["report"]["attitude"], "link_plumb")
         self.assertEqual(self.enter("schools.attitude", "arm_level", 2).status_code, 200)
         self.assertEqual(self.read()["rear"]["report"]["attitude"], "arm_level")
@@ -227,11 +229,27 @@ class SchoolTests(FitTests):
         self.assertEqual(self.enter(*confirm).status_code, 200)
         self.assertEqual(self.enter("rear.bump_m", "70 mm", 3, client=fitter).status_code, 200)
 
+    def test_what_a_lead_took_back_does_not_come_back_by_a_fitters_undo(self):
+        fitter = self.as_(person(self.shop, "tern3", Person.Role.FITTER))
+        self.begin()
+        self.enter("torque_reasons.rear_0", "maker's letter of May", 2)
+        self.enter("torque_reasons.rear_0", "", 3)
+        undo = {"base_version": 4, "to_version": 3}
+        path = f"/jobs/{self.job.pk}/papers/fitting/revert"
+        self.assert_refused(self.send("POST", path, undo, fitter), 403, "role", "Only a lead")
+        self.assertEqual(self.send("POST", path, undo).status_code, 200)
+        # Undoing what changes no such thing is anybody's.
+        undo = {"base_version": 5, "to_version": 3}
+        self.assertEqual(self.send("POST", path, undo, fitter).status_code, 200)
+
     def test_one_shops_school_is_not_anothers(self):
         self.choose("link_plumb")
         stranger = self.as_(self.stranger)
         answer = self.send(
-            "PATCH", "/shop/schools", {"matter": "hole", "school": "softest"}, stranger
+            "PATCH",
+            "/shop/schools",
+            {"base_version": 1, "matter": "hole", "school": "softest"},
+            stranger,
         )
         self.assertEqual(answer.json()["schools"]["attitude"], "least_change")
 

@@ -3,7 +3,9 @@ from django.db import IntegrityError, transaction
 from axlecore.errors import InputError
 from axlecore.quantities.entry import enter
 from axlecore.quantities.measure import Known
+from axlecore.vehicle.ends import End
 from jobs.choosing import Pick, take_set
+from jobs.writes import write
 from rigs.services import change_sheet, revert_sheet, sheet_of
 from shops.tests.people import TwoShops
 
@@ -63,6 +65,8 @@ class VersionTests(TwoShops):
         self.assertEqual(vehicle.stop, "")
 
     def test_sheet_and_set_up_have_versions_of_their_own(self):
-        take_set(self.job, self.lead, 1, [("rear", Pick())])
+        write(
+            self.job.pk, self.shop.pk, lambda job: take_set(job, self.lead, 1, [(End.REAR, Pick())])
+        )
         self.job.refresh_from_db()
         self.assertEqual((self.job.version, self.job.vehicle.version), (2, 1))

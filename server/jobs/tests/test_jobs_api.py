@@ -51,7 +51,7 @@ class PermissionTests(TwoShops):
 
 class SheetTests(TwoShops):
     def test_an_edit_keeps_what_was_typed_and_makes_a_version(self):
-        answer = self.sheet_edit("rear.link_spacing_m", '40 15/16"').json()
+        answer = self.sheet_edit("rear.link_spacing_m", '40 15/16"').json()["job"]
         found = answer["sheet"]["rear"]["link_spacing_m"]
         self.assertAlmostEqual(found["value"], 40.9375 * 0.0254)
         self.assertEqual((found["typed"], answer["sheet_version"]), ('40 15/16"', 2))
@@ -109,10 +109,10 @@ class SheetTests(TwoShops):
         path = f"/jobs/{self.job.pk}/sheet"
         first = self.send("GET", f"/jobs/{self.job.pk}").json()["sheet"]
         part = {"base_version": 1, "place": "rear.standard_bar", "fitted": False}
-        gone = self.send("POST", f"{path}/parts", part).json()
+        gone = self.send("POST", f"{path}/parts", part).json()["job"]
         self.assertIsNone(gone["sheet"]["rear"]["standard_bar"])
         undo = {"base_version": 2, "to_version": 1}
-        back = self.send("POST", f"{path}/revert", undo).json()
+        back = self.send("POST", f"{path}/revert", undo).json()["job"]
         self.assertEqual((back["sheet"], back["sheet_version"]), (first, 3))
         never = {"base_version": 3, "to_version": 99}
         self.assertEqual(self.send("POST", f"{path}/revert", never).status_code, 404)
@@ -133,14 +133,14 @@ class SetUpTests(TwoShops):
         return self.send("PATCH", f"/jobs/{self.job.pk}/set-up", body)
 
     def test_a_rack_bar_is_chosen_changed_and_put_back(self):
-        chosen = self.choose(part_id=self.bars[1].pk).json()
+        chosen = self.choose(part_id=self.bars[1].pk).json()["job"]
         self.assertEqual(chosen["station"], "listen", "choosing passes no gate")
         bar = chosen["set_up"]["rear"]["fitted"]["bar"]
         self.assertAlmostEqual(bar["outside_diameter_m"]["value"], 1.25 * 0.0254)
         self.edit("rear.fitted.bar.outside_diameter_m", '1 3/8"')
-        holed = self.edit("rear.fitted.hole", "2", base=3).json()
+        holed = self.edit("rear.fitted.hole", "2", base=3).json()["job"]
         self.assertEqual(holed["set_up"]["rear"]["fitted"]["hole"], 2)
-        none = self.choose(base=4, action=None).json()
+        none = self.choose(base=4, action=None).json()["job"]
         self.assertIsNone(none["set_up"]["rear"])
 
     def test_a_choice_that_does_not_suit_the_axle_is_refused(self):

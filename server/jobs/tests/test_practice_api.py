@@ -16,6 +16,9 @@ class StationCase(TwoShops):
     def post(self, path, **body):
         return self.send("POST", f"/jobs/{self.job.pk}/{path}", body)
 
+    def line(self):
+        return Job.objects.get(pk=self.job.pk).line_version
+
     def practice(self):
         return self.send("GET", f"/jobs/{self.job.pk}/practice").json()
 
@@ -40,9 +43,9 @@ class PermissionTests(StationCase):
             ),
             ("POST", f"{job}/sheet/offers", {"base_version": 1, "offer": "height_by_lift"}),
             ("POST", f"{job}/weigh-ticket", {"base_version": 1, "text": "state,place,load\n"}),
-            ("POST", f"{job}/gates", {"station": "listen"}),
-            ("PATCH", f"{job}/kind", {"kind": "recheck"}),
-            ("PATCH", f"{job}/due", {"due_on": "2026-12-24"}),
+            ("POST", f"{job}/gates", {"base_version": 1, "station": "listen"}),
+            ("PATCH", f"{job}/kind", {"base_version": 1, "kind": "recheck"}),
+            ("PATCH", f"{job}/due", {"base_version": 1, "due_on": "2026-12-24"}),
         )
         stranger, viewer = self.as_(self.stranger), self.as_(self.viewer)
         for method, path, body in writes:
@@ -58,11 +61,11 @@ class PermissionTests(StationCase):
 class PaperTests(StationCase):
     def test_what_is_said_is_kept_in_versions_and_undone(self):
         words = "Leans. " * 100
-        said = self.paper("complaint", "words", words).json()
+        said = self.paper("complaint", "words", words).json()["job"]
         self.assertEqual((said["complaint"]["words"], said["complaint_version"]), (words, 2))
         self.paper("complaint", "symptoms.leans_in_bend", "strong", base=2)
         undo = {"base_version": 3, "to_version": 1}
-        back = self.send("POST", f"/jobs/{self.job.pk}/papers/complaint/revert", undo).json()
+        back = self.send("POST", f"/jobs/{self.job.pk}/papers/complaint/revert", undo).json()["job"]
         self.assertEqual((back["complaint"]["words"], back["complaint_version"]), ("", 4))
         kept = Paper.objects.get().revisions.get(version=2)
         self.assertEqual((kept.person, kept.document["words"]), (self.lead, words))
@@ -102,7 +105,7 @@ class SheetReadingTests(StationCase):
         refused = self.post("sheet/entries", base_version=1, entries=entries)
         self.assert_refused(refused, 422, "load_states.0.front_right_kg")
         entries[1]["typed"] = "990 kg"
-        taken = self.post("sheet/entries", base_version=1, entries=entries).json()
+        taken = self.post("sheet/entries", base_version=1, entries=entries).json()["job"]
         self.assertEqual(taken["sheet_version"], 2)
         self.assertEqual(taken["sheet"]["load_states"][0]["front_left_kg"]["value"], 1010)
 
@@ -110,7 +113,7 @@ class SheetReadingTests(StationCase):
         self.sheet_edit("rear.standard_bar.readings.caliper_1_m", "26.4 mm")
         (offer,) = self.practice()["offers"]["offers"]
         self.assertFalse(offer["taken"])
-        taken = self.post("sheet/offers", base_version=2, offer=offer["key"]).json()
+        taken = self.post("sheet/offers", base_version=2, offer=offer["key"]).json()["job"]
         outside = taken["sheet"]["rear"]["standard_bar"]["bar"]["outside_diameter_m"]
         self.assertAlmostEqual(outside["value"], 0.0264)
         self.assertTrue(self.practice()["offers"]["offers"][0]["taken"])
@@ -119,7 +122,7 @@ class SheetReadingTests(StationCase):
 
     def test_a_ticket_goes_in_whole_adds_a_state_and_comes_back_out(self):
         text = "state;place;load\ntrip-ready;front;4,500 lb\nempty;rear left;1 380 kg\n"
-        taken = self.post("weigh-ticket", base_version=1, text=text).json()
+        taken = self.post("weigh-ticket", base_version=1, text=text).json()["job"]
         self.assertEqual([s["key"] for s in taken["sheet"]["load_states"]], ["empty", "trip_ready"])
         self.assertEqual(taken["sheet"]["load_states"][0]["rear_left_kg"]["value"], 1380)
         out = self.send("GET", f"/jobs/{self.job.pk}/weigh-ticket.csv").content.decode()
@@ -138,7 +141,7 @@ class SheetReadingTests(StationCase):
 
 class GateTests(StationCase):
     def go_on(self, station="listen", reason="", client=None):
-        body = {"station": station, "reason": reason}
+        body = {"base_version": self.line(), "station": station, "reason": reason}
         return self.send("POST", f"/jobs/{self.job.pk}/gates", body, client)
 
     def listen(self):
@@ -150,7 +153,7 @@ class GateTests(StationCase):
 
     def test_a_met_gate_lets_the_job_on_and_is_on_the_record(self):
         self.listen()
-        answer = self.go_on().json()
+        answer = self.go_on().json()["job"]
         self.assertEqual((answer["station"], answer["passes"][0]["unmet"]), ("weigh", []))
         self.assertEqual(answer["passes"][0]["person"], "lead")
 
@@ -158,16 +161,28 @@ class GateTests(StationCase):
         self.assert_refused(self.go_on(), 422, "reason", "Write why you go on anyway")
         fitter = self.as_(person(self.shop, "fitter", Person.Role.FITTER))
         self.assert_refused(self.go_on(reason="later", client=fitter), 403, "role")
-        answer = self.go_on(reason="owner calls back tonight").json()
+        answer = self.go_on(reason="owner calls back tonight").json()["job"]
         self.assertEqual(answer["passes"][0]["reason"], "owner calls back tonight")
         self.assertEqual(len(answer["passes"][0]["unmet"]), 3)
 
     def test_a_stop_takes_no_reason_at_all(self):
         self.sheet_edit("rear.rating_kg", "2000 kg")
+        self.go_on(reason="owner calls back tonight")
         refused = self.go_on("weigh", reason="we know what we do")
         self.assert_refused(refused, 422, "station", "no reason overrides it")
         self.assert_refused(self.go_on("build"), 422, "station", "no gate there")
-        self.assertFalse(GatePass.objects.exists())
+        self.assertEqual(GatePass.objects.count(), 1)
+
+    def test_no_gate_is_passed_before_the_job_has_come_there_or_past_an_earlier_stop(self):
+        self.assert_refused(self.go_on("weigh", reason="x"), 422, "station", "stands at Listen")
+        for station in ("listen", "weigh", "look"):
+            self.assertEqual(self.go_on(station, reason="x").status_code, 200, station)
+        self.sheet_edit("rear.rating_kg", "2000 kg")
+        held = self.go_on("choose", reason="x")
+        self.assert_refused(held, 422, "station", "Weigh holds a stop")
+        said = {gate["station"]: gate["held"] for gate in self.practice()["gates"]}
+        self.assertEqual([s for s, why in said.items() if why], ["look", "choose", "fit"])
+        self.assertEqual(self.go_on("listen", reason="x").json()["job"]["station"], "choose")
 
     def test_the_yard_says_what_a_job_waits_for(self):
         def row():
@@ -182,24 +197,29 @@ class GateTests(StationCase):
 
     def test_a_short_job_grows_into_an_upgrade_and_keeps_what_it_has(self):
         kind = f"/jobs/{self.job.pk}/kind"
-        short = self.send("PATCH", kind, {"kind": "renew_links"}).json()
+        short = self.send("PATCH", kind, {"base_version": 1, "kind": "renew_links"}).json()["job"]
         self.assertNotIn("weigh", short["line"])
         self.paper("complaint", "words", "clunks")
         self.paper("look_over", "rust", "light")
-        self.assertEqual(self.go_on().json()["station"], "look")
-        grown = self.send("PATCH", kind, {"kind": "upgrade"}).json()
+        self.assertEqual(self.go_on().json()["job"]["station"], "look")
+        grown = self.send("PATCH", kind, {"base_version": 3, "kind": "upgrade"}).json()["job"]
         self.assertEqual((grown["station"], len(grown["passes"])), ("weigh", 1))
         self.assertEqual(grown["complaint"]["words"], "clunks")
         self.assertEqual(grown["look_over"]["rust"], "light")
-        self.assertEqual(self.send("PATCH", kind, {"kind": "respray"}).status_code, 422)
+        bad = self.send("PATCH", kind, {"base_version": 4, "kind": "respray"})
+        self.assertEqual(bad.status_code, 422)
 
     def test_the_date_it_is_wanted_by_can_move_and_go(self):
         due = f"/jobs/{self.job.pk}/due"
-        self.assertEqual(
-            self.send("PATCH", due, {"due_on": "2026-12-24"}).json()["due_on"], "2026-12-24"
-        )
-        self.assertIsNone(self.send("PATCH", due, {"due_on": None}).json()["due_on"])
-        self.assertEqual(self.send("PATCH", due, {"due_on": "soon"}).status_code, 422)
+        said = self.send("PATCH", due, {"base_version": 1, "due_on": "2026-12-24"}).json()["job"]
+        self.assertEqual((said["due_on"], said["line_version"]), ("2026-12-24", 2))
+        late = self.send("PATCH", due, {"base_version": 1, "due_on": "2026-12-31"})
+        self.assert_refused(late, 409, "due_on")
+        self.assertEqual(late.json()["current"]["due_on"], "2026-12-24")
+        gone = self.send("PATCH", due, {"base_version": 2, "due_on": None}).json()["job"]
+        self.assertIsNone(gone["due_on"])
+        bad = self.send("PATCH", due, {"base_version": 3, "due_on": "soon"})
+        self.assertEqual(bad.status_code, 422)
 
     def test_what_must_always_hold_is_held_by_the_database(self):
         for broken in (

@@ -1,4 +1,5 @@
 import io
+import uuid
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
@@ -27,10 +28,11 @@ def turned_with_location():
 
 
 class PhotoTests(TwoShops):
-    def upload(self, content, place="rear_bar", name="x.jpg", client=None):
+    def upload(self, content, place="rear_bar", name="x.jpg", client=None, key=None):
         file = SimpleUploadedFile(name, content, "image/jpeg")
         return (client or self.client).post(
-            f"/api/jobs/{self.job.pk}/photos", {"place": place, "file": file}
+            f"/api/jobs/{self.job.pk}/photos",
+            {"place": place, "key": key or uuid.uuid4(), "file": file},
         )
 
     def test_a_picture_is_turned_shrunk_and_stripped_of_where_it_was_taken(self):
@@ -64,10 +66,16 @@ class PhotoTests(TwoShops):
     def test_a_photo_is_taken_away_and_put_back(self):
         kept = self.upload(picture()).json()["id"]
         listed = f"/jobs/{self.job.pk}/photos"
-        self.send("PATCH", f"/photos/{kept}", {"removed": True})
+        self.send("PATCH", f"/photos/{kept}", {"base_version": 1, "removed": True})
         self.assertEqual(self.send("GET", listed).json(), [])
-        self.send("PATCH", f"/photos/{kept}", {"removed": False})
+        self.send("PATCH", f"/photos/{kept}", {"base_version": 2, "removed": False})
         self.assertEqual([photo["id"] for photo in self.send("GET", listed).json()], [kept])
+
+    def test_a_picture_sent_again_after_a_lost_answer_is_kept_once(self):
+        key = uuid.uuid4()
+        first, again = (self.upload(picture(), key=key).json() for _ in range(2))
+        self.assertEqual(first, again)
+        self.assertEqual(Photo.objects.count(), 1)
 
     def test_listing_takes_a_fixed_number_of_queries(self):
         def queries():
@@ -84,10 +92,15 @@ class PhotoTests(TwoShops):
     def test_two_marks_scale_the_side_picture(self):
         kept = self.upload(picture(), place="side").json()["id"]
         path = f"/photos/{kept}/marks"
-        marked = self.send("PATCH", path, {"marks": [[0.2, 0.8], [0.7, 0.8]]}).json()
+        marked = self.send(
+            "PATCH", path, {"base_version": 1, "marks": [[0.2, 0.8], [0.7, 0.8]]}
+        ).json()
         self.assertEqual(marked["marks"], [[0.2, 0.8], [0.7, 0.8]])
         for marks in ([[0.2, 0.8]], [[0.2, 0.8], [1.2, 0.8]], [[0.2, 0.8], [0.2, 0.8]]):
-            self.assert_refused(self.send("PATCH", path, {"marks": marks}), 422, "marks")
+            body = {"base_version": 2, "marks": marks}
+            self.assert_refused(self.send("PATCH", path, body), 422, "marks")
+        late = {"base_version": 1, "marks": [[0.1, 0.1], [0.9, 0.9]]}
+        self.assert_refused(self.send("PATCH", path, late), 409, "marks")
 
     def test_nobody_of_another_shop_and_no_viewer(self):
         kept = self.upload(picture()).json()["id"]
@@ -95,8 +108,8 @@ class PhotoTests(TwoShops):
         self.assertEqual(self.upload(picture(), client=stranger).status_code, 404)
         self.assert_refused(self.upload(picture(), client=viewer), 403, "role")
         writes = (
-            (f"/photos/{kept}", {"removed": True}),
-            (f"/photos/{kept}/marks", {"marks": [[0, 0], [1, 1]]}),
+            (f"/photos/{kept}", {"base_version": 1, "removed": True}),
+            (f"/photos/{kept}/marks", {"base_version": 1, "marks": [[0, 0], [1, 1]]}),
         )
         for path, body in writes:
             self.assertEqual(self.send("PATCH", path, body, stranger).status_code, 404)

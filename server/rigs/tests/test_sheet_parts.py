@@ -19,8 +19,8 @@ class PartTests(TwoShops):
         for place in ("rear.air_bags", "front.dual_spacing_m", "profile.blocks"):
             fitted = self.part(place, True, base)
             self.assertEqual(fitted.status_code, 200, fitted.content)
-            self.assertNotEqual(fitted.json()["sheet"], first)
-            gone = self.part(place, False, base + 1).json()
+            self.assertNotEqual(fitted.json()["job"]["sheet"], first)
+            gone = self.part(place, False, base + 1).json()["job"]
             self.assertEqual(gone["sheet"], first, place)
             base += 2
 
@@ -29,12 +29,12 @@ class PartTests(TwoShops):
             self.sheet_edit("rear.air_bags.spacing_m", "900 mm"), 422, "rear.air_bags.spacing_m"
         )
         self.part("rear.air_bags", True, 1)
-        entered = self.sheet_edit("rear.air_bags.spacing_m", "36 in", base=2).json()
+        entered = self.sheet_edit("rear.air_bags.spacing_m", "36 in", base=2).json()["job"]
         bags = entered["sheet"]["rear"]["air_bags"]
         self.assertAlmostEqual(bags["spacing_m"]["value"], 0.9144)
         self.assertEqual(bags["rate_n_per_m"]["known"], "default")
         shared = self.sheet_edit("rear.air_bags.lines", "connected", base=3)
-        self.assertEqual(shared.json()["sheet"]["rear"]["air_bags"]["lines"], "connected")
+        self.assertEqual(shared.json()["job"]["sheet"]["rear"]["air_bags"]["lines"], "connected")
         self.assert_refused(
             self.sheet_edit("rear.air_bags.lines", "knotted", base=4),
             422,
@@ -58,10 +58,10 @@ class PartTests(TwoShops):
         self.assert_refused(refused, 422, "profile.blocks", "1 to 12 blocks")
 
     def test_a_suspension_is_swapped_with_the_measurements_that_only_it_has(self):
-        solid = self.part("front.suspension", True, 1).json()["sheet"]["front"]
+        solid = self.part("front.suspension", True, 1).json()["job"]["sheet"]["front"]
         self.assertEqual(solid["suspension"], "solid")
         self.assertEqual(solid["spring_base_m"]["known"], "default")
-        independent = self.part("front.suspension", False, 2).json()["sheet"]["front"]
+        independent = self.part("front.suspension", False, 2).json()["job"]["sheet"]["front"]
         self.assertIsNone(independent["spring_base_m"])
 
     def test_a_part_nobody_knows_is_refused_with_those_there_are(self):

@@ -16,11 +16,16 @@ export function useFit(job: Job) {
 }
 
 /** Make a school the whole shop's own. */
-export function useChooseSchool() {
+export function useChooseSchool(job: Job) {
   const cache = useQueryClient();
   return async (matter: string, school: string) => {
-    await answered(client.PATCH("/api/shop/schools", { body: { matter, school } }));
-    await cache.invalidateQueries({ queryKey: ["fit"] });
+    const base_version = job.schools_version;
+    try {
+      await answered(client.PATCH("/api/shop/schools", { body: { base_version, matter, school } }));
+    } finally {
+      // It is every job's; and where somebody was first, theirs is shown.
+      await cache.invalidateQueries({ queryKey: ["job"] });
+    }
   };
 }
 

@@ -1,6 +1,17 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import type { Action, Assessment, AxleName, Certainty, Job, LoadKey, Practice } from "./types";
+import { keyOf } from "./key";
+import type {
+  Action,
+  Assessment,
+  AxleName,
+  Certainty,
+  Job,
+  JobChange,
+  LoadKey,
+  Photo,
+  Practice,
+} from "./types";
 
 export const jobKey = (id: number) => ["job", id] as const;
 
@@ -60,6 +71,9 @@ export function papersKey(job: Job | undefined) {
     job?.target_version,
     job?.fitting_version,
     job?.arrival_version,
+    // Where it stands says which gates hold it; what the shop keeps to is in its fit-up.
+    job?.line_version,
+    job?.schools_version,
     job?.decision?.made_at,
   ] as const;
 }
@@ -118,6 +132,7 @@ export function usePhotos(jobId: number) {
     keep: async (place: string, file: File) => {
       const form = new FormData();
       form.set("place", place);
+      form.set("key", keyOf(file));
       form.set("file", file);
       await answered(
         client.POST("/api/jobs/{job_id}/photos", {
@@ -129,23 +144,24 @@ export function usePhotos(jobId: number) {
       );
       await fresh();
     },
-    mark: async (photoId: number, marks: [number, number][]) => {
+    mark: async ({ id, version }: Photo, marks: [number, number][]) => {
       await answered(
         client.PATCH("/api/photos/{photo_id}/marks", {
-          params: { path: { photo_id: photoId } },
-          body: { marks },
+          params: { path: { photo_id: id } },
+          body: { base_version: version, marks },
         }),
       );
       await fresh();
     },
-    setRemoved: async (photoId: number, removed: boolean) => {
-      await answered(
+    setRemoved: async ({ id, version }: Photo, removed: boolean) => {
+      const now = await answered(
         client.PATCH("/api/photos/{photo_id}", {
-          params: { path: { photo_id: photoId } },
-          body: { removed },
+          params: { path: { photo_id: id } },
+          body: { base_version: version, removed },
         }),
       );
       await fresh();
+      return now;
     },
   };
 }
@@ -181,5 +197,19 @@ export function useKeepJob() {
   return (job: Job) => {
     cache.setQueryData(jobKey(job.id), job);
     void cache.invalidateQueries({ queryKey: ["yard"] });
+  };
+}
+
+/** A function that keeps what a write answered: the job, and all that follows from it. */
+export function useKeepChange() {
+  const cache = useQueryClient();
+  const keepJob = useKeepJob();
+  return ({ job, assessment, practice, fit }: JobChange) => {
+    // What follows first: the job's new versions then find it there and nobody asks again.
+    const papers = papersKey(job);
+    cache.setQueryData(["assessment", ...papers], assessment);
+    cache.setQueryData(["practice", ...papers], practice);
+    cache.setQueryData(["fit", ...papers], fit);
+    keepJob(job);
   };
 }

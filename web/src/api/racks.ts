@@ -45,16 +45,22 @@ export function usePart(id: number | undefined) {
   });
 }
 
+/** A table to be taken in; its key makes it one import however often it is sent. */
+type ImportedTable = {
+  key: string;
+  text: string;
+  mapping: Record<string, string>;
+  good_rows_only: boolean;
+};
+
 /** Taking in a table: a look at it first, then all of it or its good rows. */
 export function useImport() {
   const cache = useQueryClient();
   return {
     preview: (text: string, mapping: Record<string, string> | null, signal: AbortSignal) =>
       answered(client.POST("/api/racks/preview", { body: { text, mapping }, signal })),
-    takeIn: async (text: string, mapping: Record<string, string>, good_rows_only: boolean) => {
-      const done = await answered(
-        client.POST("/api/racks/import", { body: { text, mapping, good_rows_only } }),
-      );
+    takeIn: async (table: ImportedTable) => {
+      const done = await answered(client.POST("/api/racks/import", { body: table }));
       await cache.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
       return done;
     },

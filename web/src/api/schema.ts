@@ -2490,6 +2490,8 @@ export interface components {
         };
         /** DueIn */
         DueIn: {
+            /** Base Version */
+            base_version: number;
             /** Due On */
             due_on: string | null;
         };
@@ -2983,10 +2985,15 @@ export interface components {
          *         Every check is met.
          *     overridable : bool
          *         What is not met may be overridden by a lead with a reason.
+         *     held : str
+         *         Why the job cannot go on from here yet, whoever asks and whatever the reason: it has not
+         *         come here, or an earlier station stops it. Empty where nothing holds it.
          */
         Gate: {
             /** Checks */
             checks: components["schemas"]["Check"][];
+            /** Held */
+            held: string;
             next: components["schemas"]["Station"] | null;
             /** Open */
             open: boolean;
@@ -2996,6 +3003,8 @@ export interface components {
         };
         /** GateIn */
         GateIn: {
+            /** Base Version */
+            base_version: number;
             /**
              * Reason
              * @default
@@ -3075,6 +3084,11 @@ export interface components {
              * @default false
              */
             good_rows_only: boolean;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
             /** Mapping */
             mapping: {
                 [key: string]: string;
@@ -3097,6 +3111,13 @@ export interface components {
          * @enum {string}
          */
         Inside: "unseen" | "clear" | "wiring";
+        /** JobChange */
+        JobChange: {
+            assessment: components["schemas"]["Assessment"];
+            fit: components["schemas"]["FitStation"];
+            job: components["schemas"]["JobOut"];
+            practice: components["schemas"]["Practice"];
+        };
         /** JobIn */
         JobIn: {
             /**
@@ -3143,6 +3164,8 @@ export interface components {
             kind: components["schemas"]["JobKind"];
             /** Line */
             line: components["schemas"]["Station"][];
+            /** Line Version */
+            line_version: number;
             look_over: components["schemas"]["LookOver"];
             /** Look Over Version */
             look_over_version: number;
@@ -3152,6 +3175,8 @@ export interface components {
             number: number;
             /** Passes */
             passes: components["schemas"]["PassOut"][];
+            /** Schools Version */
+            schools_version: number;
             set_up: components["schemas"]["SetUp"];
             /** Set Up Version */
             set_up_version: number;
@@ -3226,6 +3251,8 @@ export interface components {
         Kind: "note" | "watch" | "fix" | "stop";
         /** KindIn */
         KindIn: {
+            /** Base Version */
+            base_version: number;
             kind: components["schemas"]["JobKind"];
         };
         /**
@@ -3765,6 +3792,8 @@ export interface components {
         MadeFor: "front" | "rear" | "either";
         /** MarksIn */
         MarksIn: {
+            /** Base Version */
+            base_version: number;
             /** Marks */
             marks: [
                 number,
@@ -4191,6 +4220,12 @@ export interface components {
             typed: string;
         };
         /**
+         * PaperName
+         * @description Papers besides the sheet and the set-up.
+         * @enum {string}
+         */
+        PaperName: "complaint" | "look_over" | "target" | "fitting" | "arrival";
+        /**
          * Part
          * @description A part of one vehicle that is to be looked at.
          *
@@ -4350,6 +4385,8 @@ export interface components {
             person: string;
             /** Place */
             place: string;
+            /** Version */
+            version: number;
             /** Width */
             width: number;
         };
@@ -4742,6 +4779,8 @@ export interface components {
         };
         /** RemovedIn */
         RemovedIn: {
+            /** Base Version */
+            base_version: number;
             /** Removed */
             removed: boolean;
         };
@@ -5013,6 +5052,8 @@ export interface components {
         };
         /** SchoolIn */
         SchoolIn: {
+            /** Base Version */
+            base_version: number;
             /** Matter */
             matter: string;
             /** School */
@@ -5181,6 +5222,8 @@ export interface components {
             schools: {
                 [key: string]: string;
             };
+            /** Schools Version */
+            schools_version: number;
         };
         /** ShortListOut */
         ShortListOut: {
@@ -6636,7 +6679,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -6713,7 +6756,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -6838,7 +6881,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -6886,7 +6929,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -6912,7 +6955,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -6938,7 +6981,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -6964,7 +7007,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7027,6 +7070,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: number;
+                /** @description Papers besides the sheet and the set-up. */
                 paper: "complaint" | "look_over" | "target" | "fitting" | "arrival";
             };
             cookie?: never;
@@ -7043,7 +7087,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7054,6 +7098,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: number;
+                /** @description Papers besides the sheet and the set-up. */
                 paper: "complaint" | "look_over" | "target" | "fitting" | "arrival";
             };
             cookie?: never;
@@ -7070,7 +7115,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7081,6 +7126,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: number;
+                /** @description Papers besides the sheet and the set-up. */
                 paper: "complaint" | "look_over" | "target" | "fitting" | "arrival";
             };
             cookie?: never;
@@ -7097,7 +7143,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7141,6 +7187,11 @@ export interface operations {
                      * Format: binary
                      */
                     file: string;
+                    /**
+                     * Key
+                     * Format: uuid
+                     */
+                    key: string;
                     /** Place */
                     place: string;
                 };
@@ -7277,7 +7328,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7303,7 +7354,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7329,7 +7380,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7355,7 +7406,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7381,7 +7432,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7407,7 +7458,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7433,7 +7484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7537,7 +7588,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };

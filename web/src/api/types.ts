@@ -5,6 +5,7 @@ import type { components } from "./schema";
 type Shapes = Readable<components["schemas"]>;
 
 export type Job = Shapes["JobOut"];
+export type JobChange = Shapes["JobChange"];
 export type JobRow = Shapes["JobRow"];
 export type Person = Shapes["PersonOut"];
 export type Assessment = Shapes["Assessment"];

@@ -2,10 +2,18 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useMemo, useSyncExternalStore } from "react";
 import { answered, client, RefusedError } from "./client";
 import { valueAt } from "./place";
-import { jobKey, useKeepJob } from "./queries";
+import { jobKey, useKeepChange, useKeepJob } from "./queries";
 import type {
-  AxleName, Entry, Job, JobKind, Known, Layout, Pick, Station,
-} from "./types"; // prettier-ignore
+  AxleName,
+  Entry,
+  Job,
+  JobChange,
+  JobKind,
+  Known,
+  Layout,
+  Pick,
+  Station,
+} from "./types";
 
 /** Which of a job's versioned documents a write goes to. */
 export type Paper = "sheet" | "set_up" | OwnPaper;
@@ -56,7 +64,7 @@ function sameAt(one: Job, other: Job, paper: Paper, place: string): boolean {
   );
 }
 
-type Send = (base: number) => Promise<Job>;
+type Send = (base: number) => Promise<JobChange>;
 
 function revert(jobId: number, paper: Paper, body: { base_version: number; to_version: number }) {
   const path = { job_id: jobId };
@@ -78,7 +86,8 @@ function revert(jobId: number, paper: Paper, body: { base_version: number; to_ve
 /** Everything that can be written on a job. Each resolves once the server has kept it. */
 export function useWrites(jobId: number) {
   const cache = useQueryClient();
-  const keep = useKeepJob();
+  const keep = useKeepChange();
+  const keepJob = useKeepJob();
 
   return useMemo(() => {
     const seen = () => cache.getQueryData<Job>(jobKey(jobId));
@@ -91,7 +100,7 @@ export function useWrites(jobId: number) {
         const before = versionOf(job, paper);
         const made = await act(before);
         keep(made);
-        ours.set(`${jobId} ${paper}`, versionOf(made, paper));
+        ours.set(`${jobId} ${paper}`, versionOf(made.job, paper));
         if (!undoing)
           undoable.set(jobId, [...(undoable.get(jobId) ?? []), { paper, version: before }]);
         say({ state: "saved" });
@@ -102,7 +111,7 @@ export function useWrites(jobId: number) {
           throw error;
         }
         const current = error.current;
-        keep(current);
+        keepJob(current);
         // Somebody changed another place: what was typed here still holds, so it goes through.
         if (!undoing && sameAt(job, current, paper, place)) {
           await send(paper, place, typed, act);
@@ -121,6 +130,18 @@ export function useWrites(jobId: number) {
       const next = last.catch(() => undefined).then(() => send(paper, place, typed, act, undoing));
       queues.set(jobId, next);
       return next;
+    }
+
+    /** Move the job along its line; where somebody was first, what stands is shown. */
+    async function moved(act: Send) {
+      const job = seen();
+      if (job === undefined) return;
+      try {
+        keep(await act(job.line_version));
+      } catch (error) {
+        if (error instanceof RefusedError && error.current) keepJob(error.current);
+        throw error;
+      }
     }
 
     const path = { job_id: jobId };
@@ -220,30 +241,33 @@ export function useWrites(jobId: number) {
             }),
           ),
         ),
-      passGate: async (station: Station, reason: string) => {
-        keep(
-          await answered(
+      passGate: (station: Station, reason: string) =>
+        moved((base_version) =>
+          answered(
             client.POST("/api/jobs/{job_id}/gates", {
               params: { path },
-              body: { station, reason },
+              body: { base_version, station, reason },
             }),
           ),
-        );
-      },
-      changeDue: async (dueOn: string | null) => {
-        keep(
-          await answered(
-            client.PATCH("/api/jobs/{job_id}/due", { params: { path }, body: { due_on: dueOn } }),
+        ),
+      changeDue: (due_on: string | null) =>
+        moved((base_version) =>
+          answered(
+            client.PATCH("/api/jobs/{job_id}/due", {
+              params: { path },
+              body: { base_version, due_on },
+            }),
           ),
-        );
-      },
-      changeKind: async (kind: JobKind) => {
-        keep(
-          await answered(
-            client.PATCH("/api/jobs/{job_id}/kind", { params: { path }, body: { kind } }),
+        ),
+      changeKind: (kind: JobKind) =>
+        moved((base_version) =>
+          answered(
+            client.PATCH("/api/jobs/{job_id}/kind", {
+              params: { path },
+              body: { base_version, kind },
+            }),
           ),
-        );
-      },
+        ),
       /** Choose at one axle or both, as one version; an axle left out stays as it is. */
       takeSet: (picks: Partial<Record<AxleName, Pick>>) =>
         queued("set_up", picks.rear ? "rear" : "front", "another choice", (base_version) =>
@@ -288,5 +312,5 @@ export function useWrites(jobId: number) {
         );
       },
     };
-  }, [cache, jobId, keep]);
+  }, [cache, jobId, keep, keepJob]);
 }

@@ -46,7 +46,7 @@ export function GatePanel({ station }: { station: Station }) {
           </li>
         ))}
       </ul>
-      {writable && !gate.open && gate.overridable && lead && (
+      {writable && !gate.held && !gate.open && gate.overridable && lead && (
         <label className="mt-1 block text-sm">
           <span className="text-pale">Going on without it? Write why; it stays on the record.</span>
           <input
@@ -60,7 +60,8 @@ export function GatePanel({ station }: { station: Station }) {
       <p role="alert" className="min-h-5 text-sm text-stop">
         {refusal?.message}
       </p>
-      {writable && next && (
+      {gate.held && <p className="mb-2 text-sm">{gate.held}</p>}
+      {writable && next && !gate.held && (
         <Button
           primary={gate.open}
           disabled={!gate.open && (!gate.overridable || !lead || reason.trim() === "")}

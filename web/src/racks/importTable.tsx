@@ -1,6 +1,7 @@
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { useAttempt } from "../api/attempt";
+import { newKey } from "../api/key";
 import { useImport } from "../api/racks";
 import type { Preview } from "../api/types";
 import { useWritable } from "../app/session";
@@ -17,6 +18,7 @@ export function ImportTable() {
   const { preview, takeIn } = useImport();
   const { refusal, attempt } = useAttempt();
   const [text, setText] = useState("");
+  const [key, setKey] = useState(newKey);
   const [name, setName] = useState("");
   const [seen, setSeen] = useState<Preview | null>(null);
   const [done, setDone] = useState("");
@@ -64,7 +66,17 @@ export function ImportTable() {
     if (seen === null) return;
     setBusy("Taking in");
     await attempt(async () => {
-      const { new: fresh, updated, left_out } = await takeIn(text, seen.mapping, goodRowsOnly);
+      const {
+        new: fresh,
+        updated,
+        left_out,
+      } = await takeIn({
+        key,
+        text,
+        mapping: seen.mapping,
+        good_rows_only: goodRowsOnly,
+      });
+      setKey(newKey());
       setDone(`${fresh} new parts, ${updated} updated, ${left_out} rows left out.`);
       setSeen(null);
       if (left_out === 0) await navigate({ to: "/racks", search: {} });

@@ -5,14 +5,15 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from io import BytesIO
 from typing import Any
+from uuid import uuid4
 
 from django.core.management.base import BaseCommand
 from django.db import transaction
 
-from axlecore.fitup.sheet import Fitting, Layout
+from axlecore.fitup.sheet import Layout
 from axlecore.practice.look import parts_to_see
+from axlecore.practice.papers import PaperName
 from axlecore.practice.stations import JobKind, Station
-from axlecore.quantities.measure import Record
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, Vehicle
 from demo import scenario
@@ -20,10 +21,10 @@ from demo.pictures import part_picture, side_picture
 from jobs.choosing import Pick, record_decision, take_set
 from jobs.fitup import begun_fitting
 from jobs.gates import pass_gate
-from jobs.models import Job
+from jobs.opened import OpenJob, opened
 from jobs.papers import change_paper, write_paper
-from jobs.records import paper_of
 from jobs.services import open_job_on
+from jobs.writes import write
 from photos.services import keep_photo, mark
 from racks.models import Part
 from racks.services import import_rows
@@ -124,54 +125,74 @@ def _open(lead: Person, rig: _Rig) -> None:
     vehicle = store_new(lead, rig.name, rig.description, rig.sheet())
     due = date.today() + timedelta(days=rig.days)
     job = open_job_on(lead, vehicle, due, rig.kind)
-    write_paper(job, "complaint", lead, scenario.papers(rig.key, "complaint"))
-    write_paper(job, "target", lead, scenario.papers(rig.key, "target"))
-    looked = scenario.papers(rig.key, "look_over")
-    if Station.LOOK in rig.gates:
-        # A finished look-over rates every part; what is not written up is good.
-        written = {place for place, _ in looked}
-        ratings = [(f"parts.{part.key}.rating", "good") for part in parts_to_see(rig.sheet())]
-        looked += [(place, typed) for place, typed in ratings if place not in written]
-    write_paper(job, "look_over", lead, looked)
+
+    def step(act: Callable[[OpenJob], object]) -> None:
+        write(job.pk, job.shop_id, act)
+
+    def fill(name: PaperName, entries: list[tuple[str, str]]) -> None:
+        step(lambda now: write_paper(now, name, lead, entries))
+
+    def go_on(station: Station) -> None:
+        step(lambda now: pass_gate(now, lead, now.row.line_version, station, ""))
+
+    def begin(axle: End, layout: Layout) -> None:
+        step(lambda now: _begin_fit(now, lead, axle, layout))
+
+    for name in (PaperName.COMPLAINT, PaperName.TARGET):
+        fill(name, scenario.papers(rig.key, name))
+    fill(PaperName.LOOK_OVER, _looked(rig))
     for place, drawing in scenario.photos(rig.key):
-        _keep_picture(job, lead, place, drawing, rig.sheet())
+        _keep_picture(opened(job.pk, job.shop_id), lead, place, drawing)
     for station in rig.gates:
-        pass_gate(_fresh(job), lead, station, "")
+        go_on(station)
     if rig.choice:
         action, part_number = rig.choice
         part = Part.objects.get(shop=lead.shop, part_number=part_number)
-        take_set(_fresh(job), lead, 1, [(End.REAR, Pick(part, action))])
+        step(lambda now: take_set(now, lead, 1, [(End.REAR, Pick(part, action))]))
     if rig.decided:
-        seen = _fresh(job)
-        record_decision(seen, lead, (seen.version, seen.vehicle.version), rig.decided)
-        pass_gate(_fresh(job), lead, Station.CHOOSE, "")
+        step(lambda now: _decide(now, lead, rig.decided))
+        go_on(Station.CHOOSE)
     for axle, layout in rig.fitted:
-        _begin_fit(_fresh(job), lead, axle, layout)
-    write_paper(_fresh(job), "fitting", lead, scenario.papers(rig.key, "fitting"))
-    write_paper(_fresh(job), "arrival", lead, scenario.papers(rig.key, "arrival"))
+        begin(axle, layout)
+    for name in (PaperName.FITTING, PaperName.ARRIVAL):
+        fill(name, scenario.papers(rig.key, name))
 
 
-def _begin_fit(job: Job, lead: Person, axle: End, layout: Layout) -> None:
-    def begin(fitting: Record) -> Record:
-        assert isinstance(fitting, Fitting)
-        return begun_fitting(job, fitting, axle, layout)
+def _looked(rig: _Rig) -> list[tuple[str, str]]:
+    looked = scenario.papers(rig.key, "look_over")
+    if Station.LOOK not in rig.gates:
+        return looked
+    # A finished look-over rates every part; what is not written up is good.
+    written = {place for place, _ in looked}
+    ratings = [(f"parts.{part.key}.rating", "good") for part in parts_to_see(rig.sheet())]
+    return looked + [(place, typed) for place, typed in ratings if place not in written]
 
-    version = paper_of(job, "fitting").version
-    change_paper(job, "fitting", lead, version, axle, f"begun: {layout}", begin)
+
+def _decide(job: OpenJob, lead: Person, reason: str) -> None:
+    record_decision(job, lead, (job.row.version, job.row.vehicle.version), reason)
 
 
-def _keep_picture(job: Job, lead: Person, place: str, drawing: str, sheet: Vehicle) -> None:
+def _begin_fit(job: OpenJob, lead: Person, axle: End, layout: Layout) -> None:
+    change_paper(
+        job,
+        PaperName.FITTING,
+        lead,
+        job.paper(PaperName.FITTING).version,
+        axle,
+        f"begun: {layout}",
+        lambda fitting: begun_fitting(job, fitting, axle, layout),
+    )
+
+
+def _keep_picture(job: OpenJob, lead: Person, place: str, drawing: str) -> None:
+    hubs: list[tuple[float, float]] = []
     if drawing == "side":
-        content, hubs = side_picture(sheet)
-        photo = keep_photo(job, lead, place, BytesIO(content), len(content))
-        mark(photo, hubs)
+        content, hubs = side_picture(job.sheet)
     else:
         content = part_picture(drawing)
-        keep_photo(job, lead, place, BytesIO(content), len(content))
-
-
-def _fresh(job: Job) -> Job:
-    return Job.objects.select_related("vehicle", "shop").get(pk=job.pk)
+    photo = keep_photo(job, lead, place, uuid4(), BytesIO(content), len(content))
+    if hubs:
+        mark(photo, photo.version, hubs)
 
 
 class Command(BaseCommand):

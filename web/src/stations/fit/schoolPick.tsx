@@ -11,7 +11,7 @@ export function SchoolPick({ matter }: { matter: string }) {
   const { job, writes } = useJobView();
   const writable = useWritable();
   const lead = useSession().data?.role === "lead";
-  const chooseForShop = useChooseSchool();
+  const chooseForShop = useChooseSchool(job);
   const { refusal, attempt } = useAttempt();
   const school = whole.matters.find(({ key }) => key === matter);
   const held = whole.schools[matter] ?? "";

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { usePhotos } from "../../api/queries";
+import type { Photo } from "../../api/types";
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { FileButton, PICTURES } from "../../ui/fileButton";
@@ -13,12 +14,14 @@ export function PartPhotos({ place, label }: PartPhotosProps) {
   const writable = useWritable();
   const { photos, keep, setRemoved } = usePhotos(job.id);
   const { refusal, attempt } = useAttempt();
-  const [gone, setGone] = useState<number | null>(null);
+  const [gone, setGone] = useState<Photo | null>(null);
   const here = photos.filter((photo) => photo.place === place);
 
-  async function setAway(id: number, away: boolean) {
-    if (await attempt(() => setRemoved(id, away))) setGone(away ? id : null);
-  }
+  const setAway = (photo: Photo, away: boolean) =>
+    attempt(async () => {
+      const now = await setRemoved(photo, away);
+      setGone(away ? now : null);
+    });
 
   return (
     <div className="mt-2">
@@ -36,7 +39,7 @@ export function PartPhotos({ place, label }: PartPhotosProps) {
               <button
                 type="button"
                 className="min-h-8 text-xs text-pale underline underline-offset-4"
-                onClick={() => void setAway(photo.id, true)}
+                onClick={() => void setAway(photo, true)}
               >
                 Take away
               </button>

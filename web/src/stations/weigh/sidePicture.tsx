@@ -58,7 +58,7 @@ export function SidePictureTools() {
       setFirst(point);
       return;
     }
-    await attempt(() => mark(photo.id, [first, point]));
+    await attempt(() => mark(photo, [first, point]));
     setFirst(null);
     setMarking(false);
   }
@@ -86,7 +86,7 @@ export function SidePictureTools() {
           <button
             type="button"
             className={LOOK}
-            onClick={() => void attempt(() => setRemoved(photo.id, true))}
+            onClick={() => void attempt(() => setRemoved(photo, true))}
           >
             Take it away
           </button>

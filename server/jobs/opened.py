@@ -1,0 +1,210 @@
+"""A job with everything about it: each record read once, each answer worked out once."""
+
+from functools import cached_property
+from typing import Any, TypeVar
+
+from django.db.models import Prefetch
+
+from axlecore.fitup.advice import RackLink
+from axlecore.fitup.applied import with_fit_up
+from axlecore.fitup.arrival import Arrival
+from axlecore.fitup.sheet import Fitting
+from axlecore.formats import from_plain, to_json, to_plain
+from axlecore.practice.decision import Decision
+from axlecore.practice.findings import Assessment
+from axlecore.practice.fitting import FitStation, Racks, fit_station
+from axlecore.practice.listen import Complaint
+from axlecore.practice.look import LookOver
+from axlecore.practice.papers import PAPER_OF, PAPERS, PaperName
+from axlecore.practice.report import Practice, assessed, practice
+from axlecore.practice.stations import JobKind, Papers, Station
+from axlecore.practice.target import Target
+from axlecore.quantities.measure import Record
+from axlecore.racks.parts import PartKind, RackPart
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.rig import SetUp
+from axlecore.vehicle.rig import Vehicle as Sheet
+from jobs.kept import Kept
+from jobs.models import Decision as StoredDecision
+from jobs.models import GatePass, Job, Paper
+from racks.services import made_for, record_of, suited_to
+from rigs.services import sheet_of
+
+R = TypeVar("R", bound=Record)
+
+#: A record with its JSON, which is written once however often it is sent.
+_assessments: Kept[tuple[Assessment, bytes]] = Kept(256)
+_fits: Kept[tuple[FitStation, bytes]] = Kept(64)
+
+
+def opened(job_id: int, shop_id: int) -> "OpenJob":
+    """Return a job of a shop with all that is stored of it; Job.DoesNotExist if there is none."""
+    passes = Prefetch("passes", GatePass.objects.select_related("person").order_by("pk"))
+    decisions = Prefetch("decisions", StoredDecision.objects.select_related("person"))
+    jobs = Job.objects.select_related("vehicle", "shop")
+    rows = jobs.prefetch_related("papers", passes, decisions)
+    return OpenJob(rows.get(pk=job_id, shop_id=shop_id))
+
+
+class OpenJob:
+    """One stored job as core's records, and what core says of them.
+
+    Parameters
+    ----------
+    row : Job
+        With vehicle, shop, papers, passes and decisions read along. What is worked out is not
+        worked out again when the row changes; open the job anew after a write.
+    """
+
+    def __init__(self, row: Job) -> None:
+        self.row = row
+
+    @cached_property
+    def sheet(self) -> Sheet:
+        return sheet_of(self.row.vehicle)
+
+    @cached_property
+    def set_up(self) -> SetUp:
+        return from_plain(self.row.set_up, SetUp)
+
+    @cached_property
+    def _papers(self) -> dict[PaperName, Paper]:
+        # All papers of a job are read together, so that any number of them costs one query.
+        stored = {paper.name: paper for paper in self.row.papers.all()}
+        return {
+            name: stored.get(name)
+            or Paper(job=self.row, name=name, document=to_plain(kind.record()))
+            for name, kind in PAPERS.items()
+        }
+
+    @cached_property
+    def _records(self) -> dict[PaperName, Record]:
+        return {}
+
+    def paper(self, name: PaperName) -> Paper:
+        """The row of a paper; an unsaved first version where nobody has written on it."""
+        return self._papers[name]
+
+    def record(self, name: PaperName) -> Record:
+        """A paper as core's record."""
+        if name not in self._records:
+            self._records[name] = from_plain(self.paper(name).document, PAPERS[name].record)
+        return self._records[name]
+
+    def read(self, kind: type[R]) -> R:
+        """The paper that holds this kind of record."""
+        found = self.record(PAPER_OF[kind])
+        assert isinstance(found, kind)
+        return found
+
+    @property
+    def last_decision(self) -> StoredDecision | None:
+        """The row of the last choice recorded."""
+        # All of a job's decisions are read together with it; there are never many.
+        return max(self.row.decisions.all(), key=lambda one: one.pk, default=None)
+
+    @cached_property
+    def decision(self) -> Decision | None:
+        """The last choice recorded, as core's record."""
+        stored = self.last_decision
+        return None if stored is None else from_plain(stored.document, Decision)
+
+    @cached_property
+    def fitted_rig(self) -> tuple[Sheet, SetUp]:
+        """Sheet and choice as the fit-up leaves them: what is worked with."""
+        return with_fit_up(self.sheet, self.set_up, self.read(Fitting))
+
+    @property
+    def assessment(self) -> Assessment:
+        """What the job's numbers say."""
+        return self._assessed[0]
+
+    @property
+    def assessment_json(self) -> bytes:
+        """The same as it is sent."""
+        return self._assessed[1]
+
+    @property
+    def fit(self) -> FitStation:
+        """What the fit-up comes to."""
+        return self._fitted[0]
+
+    @property
+    def fit_json(self) -> bytes:
+        """The same as it is sent."""
+        return self._fitted[1]
+
+    def _documents(self, *names: PaperName) -> list[Any]:
+        return [self.row.vehicle.sheet, self.row.set_up, *(self.paper(n).document for n in names)]
+
+    @cached_property
+    def _assessed(self) -> tuple[Assessment, bytes]:
+        def work() -> tuple[Assessment, bytes]:
+            papers = self.read(Target), self.decision, self.read(Fitting)
+            found = assessed(self.sheet, self.set_up, *papers)
+            return found, to_json(found)
+
+        stored = self.last_decision
+        question = [
+            *self._documents(PaperName.TARGET, PaperName.FITTING),
+            stored and stored.document,
+        ]
+        return _assessments.answer(question, work)
+
+    @cached_property
+    def _fitted(self) -> tuple[FitStation, bytes]:
+        racks, plain = self._racks
+
+        def work() -> tuple[FitStation, bytes]:
+            papers = self.read(LookOver), self.read(Fitting), self.read(Arrival)
+            found = fit_station(self.sheet, self.set_up, *papers, self.row.shop.schools, racks)
+            return found, to_json(found)
+
+        papers = self._documents(PaperName.LOOK_OVER, PaperName.FITTING, PaperName.ARRIVAL)
+        return _fits.answer([papers, self.row.shop.schools, plain], work)
+
+    @cached_property
+    def _racks(self) -> tuple[Racks, list[Any]]:
+        """What the racks hold for the axles with a fit-up, and the rows it was read from."""
+        parts: dict[str, RackPart] = {}
+        links: dict[str, list[RackLink]] = {}
+        rows: list[Any] = []
+        fitting, shop = self.read(Fitting), self.row.shop_id
+        for end in End:
+            if fitting.of_end(end) is None:
+                continue
+            choice = self.set_up.of_end(end)
+            if choice is not None and choice.part_number:
+                part = made_for(shop, end).filter(part_number=choice.part_number).first()
+                if part is not None:
+                    parts[end] = record_of(part)
+                    rows.append(part.document)
+            suited = suited_to(shop, self.sheet.heaviest_kg(end), end)
+            stored = list(suited.filter(kind=PartKind.LINK.value).order_by("part_number"))
+            rows.append([one.document for one in stored])
+            links[end] = [
+                RackLink(
+                    record.name, record.link.length_from_m.value, record.link.length_to_m.value
+                )
+                for record in map(record_of, stored)
+                if record.link is not None
+            ]
+        return Racks(parts, links), rows
+
+    @cached_property
+    def practice(self) -> Practice:
+        """What the rules say of the job's papers, its gates among them."""
+        return practice(
+            Papers(
+                JobKind(self.row.kind),
+                self.sheet,
+                self.read(Complaint),
+                self.read(LookOver),
+                self.assessment.findings,
+                self.last_decision is not None,
+                self.set_up,
+                self.read(Fitting),
+                self.fit,
+                Station(self.row.station),
+            )
+        )

@@ -1,0 +1,70 @@
+"""Writing on a job: the one way to lock what is written on, and the one order of locks.
+
+Locks are taken in this order and no other: shop, vehicle, job; a job's papers, decisions and
+passes are locked with the job. What needs the shop's lock takes it first and on its own.
+"""
+
+from collections.abc import Callable
+from typing import TypeVar
+
+from django.db import OperationalError, connection, transaction
+
+from jobs.models import Job
+from jobs.opened import OpenJob, opened
+from rigs.models import Vehicle
+
+R = TypeVar("R")
+
+#: PostgreSQL asks to try again: serialisation failure, deadlock.
+_TRY_AGAIN = ("40001", "40P01")
+_TRIES = 4
+
+
+def tried_again(work: Callable[[], R]) -> R:
+    """Do a transaction, again where the database asks for that."""
+    for tries_left in reversed(range(_TRIES)):
+        try:
+            return work()
+        except OperationalError as error:
+            state = getattr(error.__cause__, "sqlstate", None)
+            # Inside another transaction all of that would have to be done again.
+            if state not in _TRY_AGAIN or not tries_left or connection.in_atomic_block:
+                raise
+    raise AssertionError("unreachable")
+
+
+def write(job_id: int, shop_id: int, act: Callable[[OpenJob], object]) -> OpenJob:
+    """Lock a job of a shop, let ``act`` write on it as it then stands, and return it as it is now.
+
+    All of it or nothing. What the job's gate asks for is noted anew.
+    """
+
+    def once() -> OpenJob:
+        with transaction.atomic():
+            act(locked(job_id, shop_id))
+            now = opened(job_id, shop_id)
+            _note_gate(now)
+            return now
+
+    return tried_again(once)
+
+
+def locked(job_id: int, shop_id: int) -> OpenJob:
+    """Lock a job's vehicle, then the job, then read everything. Call inside a transaction."""
+    # A job's vehicle never changes, so it is found before anything is locked.
+    vehicle_id = Job.objects.values_list("vehicle_id", flat=True).get(pk=job_id, shop_id=shop_id)
+    Vehicle.objects.select_for_update(no_key=True).get(pk=vehicle_id)
+    Job.objects.select_for_update(no_key=True).get(pk=job_id)
+    return opened(job_id, shop_id)
+
+
+def _note_gate(job: OpenJob) -> None:
+    """Keep what the job's gate asks for next, so that the yard reads it without working."""
+    gates = job.practice.gates
+    gate = next((gate for gate in gates if gate.station == job.row.station), None)
+    unmet = [check.text for check in gate.checks if not check.met] if gate else []
+    more = f" (and {len(unmet) - 1} more)" if len(unmet) > 1 else ""
+    said = f"{unmet[0]}{more}"[:160] if unmet else ""
+    if said != job.row.blocked_by:
+        job.row.blocked_by = said
+        Job.objects.filter(pk=job.row.pk).update(blocked_by=said)
