@@ -1,16 +1,68 @@
-"""Test runner that closes with one plain line and refuses to pass without tests."""
+"""Test runner that names the slowest tests, closes with one plain line and wants tests."""
 
 import logging
 import tempfile
+import time
 import unittest
+from collections.abc import Sequence
 from typing import Any
 
 from django.conf import settings
-from django.test.runner import DiscoverRunner
+from django.test.runner import (
+    DiscoverRunner,
+    ParallelTestSuite,
+    RemoteTestResult,
+    RemoteTestRunner,
+)
+
+#: Tests named at the end, with what each took.
+SLOWEST = 10
+
+
+class RemoteResult(RemoteTestResult):
+    """What a worker sends, with how long each test took."""
+
+    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802
+        super().startTest(test)
+        self._begun = time.monotonic()
+
+    def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
+        self.events.append(("addDuration", self.test_index, time.monotonic() - self._begun))
+        super().stopTest(test)
+
+
+class RemoteRunner(RemoteTestRunner):
+    """Runs a class of tests in a worker."""
+
+    resultclass = RemoteResult
+
+
+class Suite(ParallelTestSuite):
+    """Tests spread over workers."""
+
+    runner_class = RemoteRunner
+
+
+class Result(unittest.TextTestResult):
+    """What the workers sent."""
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.took: dict[str, float] = {}
+
+    def addDuration(self, test: unittest.TestCase, seconds: float) -> None:  # noqa: N802
+        self.took[test.id()] = seconds
 
 
 class CountingRunner(DiscoverRunner):
     """Django's runner; its last line is `N passed, N failed`."""
+
+    parallel_test_suite = Suite
+
+    slowest: Sequence[str] = ()
+
+    def get_resultclass(self) -> Any:
+        return Result
 
     def setup_test_environment(self, **kwargs: Any) -> None:
         super().setup_test_environment(**kwargs)
@@ -28,11 +80,14 @@ class CountingRunner(DiscoverRunner):
     def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
         passed = result.testsRun - failed - len(result.skipped)
+        took = sorted(result.took.items(), key=lambda one: -one[1])[:SLOWEST]
+        self.slowest = [f"{seconds:5.1f} s  {name}" for name, seconds in took]
         self.closing_line = f"{passed} passed, {failed} failed"
         return 1 if failed or passed <= 0 else 0
 
     def run_tests(self, *args: Any, **kwargs: Any) -> int:
         self.closing_line = "0 passed, 0 failed"
         failures = super().run_tests(*args, **kwargs)
+        print("\n".join(self.slowest))
         print(self.closing_line, flush=True)
         return failures

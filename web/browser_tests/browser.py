@@ -7,12 +7,15 @@ import time
 from collections.abc import Callable
 from typing import Any
 
+from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
-from django.core.management import call_command
+from django.test import Client
 from playwright.sync_api import Browser, Locator, Page, Playwright, sync_playwright
 
+from browser_tests.demo_shop import put_in_demo_shop
 from demo.management.commands.load_demo import PASSWORD
 from jobs.models import Job
+from shops.models import Person
 
 CHROMIUM = "/usr/bin/chromium"
 ARGUMENTS = (
@@ -51,7 +54,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
             os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = cls._async_before
 
     def setUp(self) -> None:
-        call_command("load_demo", verbosity=0)
+        put_in_demo_shop()
         self.complaints: list[str] = []
         self.expected = ()
         self.page = self.new_page()
@@ -75,7 +78,21 @@ class BrowserTestCase(StaticLiveServerTestCase):
         )
         return page
 
-    def sign_in(self, page: Page, username: str = "wren", password: str = PASSWORD) -> None:
+    def sign_in(self, page: Page, username: str = "wren") -> None:
+        """Come as somebody who has signed in; that itself is tested by typing."""
+        client = Client()
+        client.force_login(Person.objects.get(username=username))
+        session = client.cookies[settings.SESSION_COOKIE_NAME].value
+        cookie = {
+            "name": settings.SESSION_COOKIE_NAME,
+            "value": session,
+            "url": self.live_server_url,
+        }
+        page.context.add_cookies([cookie])
+        page.goto(self.live_server_url)
+        page.get_by_role("heading", name="Yard").wait_for()
+
+    def sign_in_by_hand(self, page: Page, username: str, password: str = PASSWORD) -> None:
         page.goto(self.live_server_url)
         page.get_by_label("Name").fill(username)
         page.get_by_label("Password").fill(password)

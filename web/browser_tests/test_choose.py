@@ -4,8 +4,7 @@ from browser_tests.browser import BrowserTestCase
 
 from axlecore.lean.evaluate import evaluate
 from jobs.models import Job, Paper
-from jobs.records import set_up_of
-from rigs.services import sheet_of
+from jobs.opened import opened
 
 
 class ChooseTests(BrowserTestCase):
@@ -14,8 +13,8 @@ class ChooseTests(BrowserTestCase):
         return float(re.match(r"rotate\(([-\d.e]+)", turn).group(1))
 
     def evaluated(self, job: Job):
-        job.refresh_from_db()
-        return evaluate(sheet_of(job.vehicle), set_up_of(job))
+        now = opened(job.pk, job.shop_id)
+        return evaluate(now.sheet, now.set_up)
 
     def test_the_body_is_drawn_at_three_times_the_angle_that_core_computes(self):
         job = self.open_job("Orrery", "choose")

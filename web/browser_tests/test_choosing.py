@@ -1,23 +1,27 @@
 """Station 4 as a lead goes through it: aim, rank, compare, look, decide, show the owner."""
 
 import re
+from dataclasses import replace
 
 from browser_tests.browser import BrowserTestCase
 
 from axlecore.lean.evaluate import evaluate
+from axlecore.vehicle.rig import SetUp
+from axlecore.practice.target import Target
 from jobs.models import Decision, Job
-from jobs.records import set_up_of, target_of
-from rigs.services import sheet_of
+from jobs.opened import OpenJob, opened
 
 
 class ChoosingCase(BrowserTestCase):
     def sheet_of_choose(self, name: str) -> None:
         self.page.get_by_role("link", name=name, exact=True).click()
 
-    def planetarium(self) -> Job:
-        return Job.objects.select_related("vehicle").prefetch_related("papers", "decisions").get(
-            vehicle__name__startswith="Orrery"
-        )
+    def stored(self, name: str) -> OpenJob:
+        job = Job.objects.get(vehicle__name__startswith=name)
+        return opened(job.pk, job.shop_id)
+
+    def planetarium(self) -> OpenJob:
+        return self.stored("Orrery")
 
     def finding(self, words: str):
         return self.page.locator("li", has_text=words).first
@@ -41,7 +45,7 @@ class FromNothingTests(ChoosingCase):
         self.page.get_by_role("button", name="Choose this set").click()
         self.page.get_by_test_id("lean-change").filter(has_text="less").wait_for()
         job = self.planetarium()
-        lean = evaluate(sheet_of(job.vehicle), set_up_of(job)).states[1].after
+        lean = evaluate(job.sheet, job.set_up).states[1].after
         self.assertLessEqual(lean.reference_lean_rad * 57.29578, 3.4)
 
         self.sheet_of_choose("Plan and choice")
@@ -51,8 +55,8 @@ class FromNothingTests(ChoosingCase):
         self.wait_for_text(recorded, "Wren Haldane")
         self.wait_for_text(recorded, f"{lean.reference_lean_rad * 57.29578:.1f}°")
         self.page.get_by_role("button", name="Go on to Fit").click()
-        self.until(lambda: self.planetarium().station == "fit")
-        self.assertEqual(Decision.objects.get(job=job).reason, "least money that is enough")
+        self.until(lambda: self.planetarium().row.station == "fit")
+        self.assertEqual(Decision.objects.get(job=job.row).reason, "least money that is enough")
 
     def test_a_start_is_taken_with_its_reason(self):
         self.open_job("Bittern", "choose?sheet=target")
@@ -60,9 +64,9 @@ class FromNothingTests(ChoosingCase):
         self.wait_for_text(start, "camper pickup: the cabin stands high")
         start.get_by_role("button", name="Take these").click()
         start.wait_for(state="detached")
-        job = Job.objects.prefetch_related("papers").get(vehicle__name__startswith="Bittern")
-        self.assertIsNotNone(target_of(job).states["trip_ready"].lean_rad)
-        self.assertEqual(target_of(job).head_toss_growth.value, 1.25)
+        target = self.stored("Bittern").read(Target)
+        self.assertIsNotNone(target.states["trip_ready"].lean_rad)
+        self.assertEqual(target.head_toss_growth.value, 1.25)
 
     def test_the_diameter_is_slid_and_tried(self):
         self.open_job("Orrery", "choose?sheet=target")
@@ -75,7 +79,7 @@ class FromNothingTests(ChoosingCase):
         size = re.match(r"([\d.]+) mm", says.text_content()).group(1)
         self.page.get_by_role("button", name=f"Try {size} mm").click()
         self.until(
-            lambda: abs(set_up_of(self.planetarium()).rear.fitted.bar.outside_diameter_m.value
+            lambda: abs(self.planetarium().set_up.rear.fitted.bar.outside_diameter_m.value
                         - float(size) / 1e3) < 1e-6
         )
 
@@ -124,7 +128,7 @@ class RefusalTests(ChoosingCase):
     def test_a_kit_for_the_wrong_weight_variant_is_refused_with_its_reason(self):
         self.expected = ("422",)
         self.open_job("Orrery", "choose")
-        chosen = set_up_of(self.planetarium())
+        chosen = self.planetarium().set_up
         self.page.get_by_label("Find a bar or kit").fill("KR35")
         self.page.get_by_role("button", name="All", exact=False).filter(
             has_text="what does not").click()
@@ -133,7 +137,7 @@ class RefusalTests(ChoosingCase):
         light.click()
         alert = self.page.get_by_role("alert").filter(has_text="light rear axle")
         self.wait_for_text(alert, "is not for this axle")
-        self.assertEqual(set_up_of(self.planetarium()), chosen)
+        self.assertEqual(self.planetarium().set_up, chosen)
 
     def test_a_wrong_claim_is_found_out(self):
         self.open_job("Orrery", "choose")
@@ -158,7 +162,7 @@ class RefusalTests(ChoosingCase):
         self.page.keyboard.press("4")
         broken = self.finding("The decision no longer holds")
         broken.wait_for()
-        broken.get_by_text("working").click()
+        broken.get_by_text("how this was worked out").click()
         broken.get_by_role("button", name="Go to the number behind it").click()
         gate = self.page.get_by_label("Gate of Choose")
         self.wait_for_text(gate, "still holds with today")
@@ -193,7 +197,7 @@ class RoomTests(ChoosingCase):
         time.press("End")
         drawn = self.page.get_by_test_id("motion-before").get_attribute("transform")
         angle = float(re.match(r"rotate\(([-\d.]+)", drawn).group(1)) / 3
-        settled = evaluate(sheet_of(self.planetarium().vehicle), set_up_of(self.planetarium()))
+        settled = evaluate(self.planetarium().sheet, self.planetarium().set_up)
         lean = settled.states[1].before.reference_lean_rad * 57.29578
         self.assertAlmostEqual(angle, lean, delta=0.05)
         self.page.get_by_role("radio", name="both-side bump").click()
@@ -219,15 +223,28 @@ class RoomTests(ChoosingCase):
             return float(self.page.get_by_test_id(f"body-{when}").get_attribute("data-lean"))
 
         self.until(lambda: leans("before") > leans("after"))
-        # Two millimetres of play at either end, over 1075 mm between the links.
-        self.assertAlmostEqual(leans("before") - leans("after"), 0.0013, delta=0.001)
+        # The bar comes in a free lean of 2 mm over 1075 mm late. By hand: springs and bar in row
+        # with the tyres, so the bar's share of the moment is what the lean grows without it,
+        # times the share of the twist that is the springs'.
+        sheet = self.stored("Bittern").sheet
+        rear = sheet.rear
+        springs = (
+            rear.spring_rate_n_per_m.value * rear.spring_base_m.value**2 / 2 * rear.leaf_twist.value
+        )
+        tyres = rear.tyre_rate_n_per_m.value * rear.track_m.value**2 / 2
+        bare = replace(sheet, rear=replace(rear, standard_bar=None))
+        states = evaluate(bare, SetUp()).states
+        without = next(one for one in states if one.key == "trip_ready").before
+        share = 1 - leans("after") / without.reference_lean_rad
+        expected = 0.002 / 1.075 * share * (springs + tyres) / tyres
+        self.assertAlmostEqual(leans("before") - leans("after"), expected, delta=0.1 * expected)
 
     def test_steel_is_changed_from_its_table_and_the_rate_stays(self):
         self.open_job("Orrery", "choose?sheet=steel")
         says = self.page.get_by_test_id("steel-says")
         rate = says.text_content()
         self.page.get_by_role("button", name="5160, quenched").click()
-        self.until(lambda: set_up_of(self.planetarium()).rear.fitted.bar.steel == "5160_hardened")
+        self.until(lambda: self.planetarium().set_up.rear.fitted.bar.steel == "5160_hardened")
         self.assertEqual(says.text_content(), rate)
 
 
@@ -242,7 +259,7 @@ class KeyboardOnlyTests(ChoosingCase):
         press("Tab")
         self.assertEqual(self.focused(), "Choose this set")
         press("Enter")
-        self.until(lambda: self.planetarium().version > 2)
+        self.until(lambda: self.planetarium().row.version > 2)
         self.page.get_by_role("link", name="Plan and choice").focus()
         press("Enter")
         self.page.get_by_label("Why this one").focus()
@@ -260,11 +277,10 @@ class PlanTests(ChoosingCase):
     def test_a_step_is_left_for_later_and_goes_with_the_job(self):
         self.open_job("Hive hauler", "choose?sheet=decide")
         self.page.get_by_role("button", name="Leave for later: new shocks").click()
-        job = Job.objects.prefetch_related("papers").get(vehicle__name__startswith="Hive")
         expected = "separate air lines, in spring; new shocks all round"
 
         def kept() -> str:
-            return target_of(Job.objects.prefetch_related("papers").get(pk=job.pk)).left_for_later
+            return self.stored("Hive").read(Target).left_for_later
 
         self.until(lambda: kept() == expected)
         self.until(lambda: self.page.get_by_label("Left for another time").input_value() == expected)

@@ -234,7 +234,7 @@ class LookTests(StationCase):
         shop = Shop.objects.create(name="Elsewhere")
         Person.objects.create_user("wader", password="another-pass-phrase", shop=shop, role="lead")
         page = self.new_page()
-        self.sign_in(page, "wader", "another-pass-phrase")
+        self.sign_in_by_hand(page, "wader", "another-pass-phrase")
         job = Job.objects.get(vehicle__name__startswith="Bittern")
         for station in ("listen", "weigh", "look"):
             page.goto(f"{self.live_server_url}/jobs/{job.pk}/{station}")

@@ -35,6 +35,7 @@ class RacksTests(BrowserTestCase):
         self.page.get_by_label("nothing to drill").check()
         rows = self.page.locator("tbody tr button")
         self.until(lambda: 0 < rows.count() < 10)
+        self.page.wait_for_load_state("networkidle")
         names = sorted(rows.all_text_contents())
         self.page.reload()
         self.until(lambda: rows.count() == len(names))

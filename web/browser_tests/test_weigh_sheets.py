@@ -1,6 +1,12 @@
 """The sheets of Weigh beyond the drawings: pads, trailer, height, bars, roll test, certainty."""
 
+import math
+
 from browser_tests.test_first_stations import StationCase
+
+from axlecore.lean.uncertainty import certainty
+from axlecore.vehicle.loads import LoadKey
+from jobs.opened import opened
 
 
 class SheetCase(StationCase):
@@ -170,7 +176,7 @@ class RollTestTests(SheetCase):
         self.wait_for_text(beside.get_by_role("row", name="Lean"), "0 %")
         sheet = self.sheet(job)
         self.assertEqual(sheet["spring_correction"]["typed"], "from the roll test")
-        self.assertEqual(sheet["roll_test"]["read_with"], "tilt logger, stand-in")
+        self.assertEqual(sheet["roll_test"]["read_with"], "Tilt logger, stand-in")
 
     def test_the_drawn_lean_is_the_lean_that_was_read(self):
         self.sheet_of_weigh("Orrery", "Roll test")
@@ -188,22 +194,27 @@ class RollTestTests(SheetCase):
 
 class CertaintyTests(SheetCase):
     def test_the_costliest_number_is_named_and_measuring_it_narrows_the_band(self):
-        self.sheet_of_weigh("Orrery", "Certainty")
-        band = self.text("lean-band")
+        job = self.sheet_of_weigh("Orrery", "Certainty")
+
+        def band() -> float:
+            rig = opened(job.pk, job.shop_id).fitted_rig
+            return certainty(*rig, LoadKey.TRIP_READY).band_rad
+
+        wide = band()
         row = self.page.get_by_role("row").nth(1)
-        self.assertIn("Link spacing, rear", row.inner_text())
+        self.assertIn("Motion ratio, rear", row.inner_text())
         row.get_by_role("button").click()
-        self.wait_for_focus("rear.link_spacing_m")
+        self.wait_for_focus("rear.standard_bar.motion_ratio")
         self.page.keyboard.press("Enter")
-        self.editor().fill("1058 mm")
+        self.editor().fill("1.01")
         self.page.get_by_role("radio", name="measured").click()
         self.editor().press("Enter")
-        self.wait_for_text(self.place("rear.link_spacing_m"), "1\u202f058")
+        self.wait_for_text(self.place("rear.standard_bar.motion_ratio"), "1.01")
         self.page.get_by_role("link", name="Certainty").click()
-        self.until(lambda: self.text("lean-band") != band)
-        wide, narrow = (float(text.split("±")[1].rstrip("° ")) for text in
-                        (band, self.text("lean-band")))
-        self.assertLess(narrow, wide)
+        self.until(lambda: "Motion ratio, rear" not in row.inner_text())
+        self.assertLess(band(), wide)
+        shown = self.text("lean-band").split("±")[1].rstrip("° ")
+        self.assertAlmostEqual(float(shown), math.degrees(band()), delta=0.06)
 
 
 class SidePictureTests(SheetCase):

@@ -19,7 +19,7 @@ class YardTests(BrowserTestCase):
         shop = Shop.objects.create(name="Elsewhere")
         Person.objects.create_user("wader", password="another-pass-phrase", shop=shop, role="lead")
         page = self.new_page()
-        self.sign_in(page, "wader", "another-pass-phrase")
+        self.sign_in_by_hand(page, "wader", "another-pass-phrase")
         page.get_by_text("No vehicle in the yard yet.").wait_for()
         page.goto(f"{self.live_server_url}/jobs/1/choose")
         page.get_by_text("There is no such record in your shop.").wait_for()

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from scipy.optimize import brentq
+
 from axlecore.bars.bar import Bar, bar_rates
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Measured, Record
@@ -45,6 +47,8 @@ class Audit(Record):
         Rates at the bar's end [N/m].
     readings : list of Reading
         Ways to read the claim, nearest first.
+    true_bore_m : float or None
+        Bore of the new bar that would make the claim true [m]; None where a reading does, or none.
     said : str
         The verdict in a sentence.
     """
@@ -55,6 +59,7 @@ class Audit(Record):
     old_rate_n_per_m: float
     new_rate_n_per_m: float
     readings: list[Reading]
+    true_bore_m: float | None
     said: str
 
 
@@ -82,18 +87,22 @@ def audit(claimed_gain: float, old: Bar, old_hole: int, new: Bar, new_hole: int)
     """
     if not -0.9 <= claimed_gain <= 50:
         raise InputError("claimed_gain", "A claim lies between 90 % softer and 5000 % stiffer.")
-    outer, inner = 0, len(new.hole_setbacks_m) - 1
     pairs: list[tuple[str, Bar, int, Bar, int]] = [
         ("as fitted, with bushings and links", old, old_hole, new, new_hole),
         ("steel alone, bushings and links rigid", _steel(old), old_hole, _steel(new), new_hole),
         ("both taken as solid", _solid(old), old_hole, _solid(new), new_hole),
-        ("new bar in its innermost hole", old, old_hole, new, inner),
-        ("new bar in its outermost hole", old, old_hole, new, outer),
+        *(
+            (f"new bar in its {name} hole", old, old_hole, new, hole)
+            for hole, name in enumerate(_hole_names(len(new.hole_setbacks_m)))
+        ),
     ]
     bars = [bar for _, a, _, b, _ in pairs for bar in (a, b)]
     holes = [hole for _, _, a, _, b in pairs for hole in (a, b)]
     rates = bar_rates(bars, holes)
     gains = {name: float(rates[2 * i + 1] / rates[2 * i] - 1) for i, (name, *_) in enumerate(pairs)}
+    fitted = gains[pairs[0][0]]
+    gains["both bars together, the new beside the standard one"] = fitted + 1
+    gains["so much of the old bar's stiffness, not so much more"] = fitted + 1
     gains["diameters only, to the fourth power"] = (
         new.outside_diameter_m.value / old.outside_diameter_m.value
     ) ** 4 - 1
@@ -101,7 +110,12 @@ def audit(claimed_gain: float, old: Bar, old_hole: int, new: Bar, new_hole: int)
         (Reading(name, gain, abs(gain - claimed_gain) <= _NEAR) for name, gain in gains.items()),
         key=lambda reading: abs(reading.gain - claimed_gain),
     )
-    computed = gains[pairs[0][0]]
+    computed = fitted
+    bore_m = (
+        None
+        if any(one.fits for one in readings)
+        else _true_bore(claimed_gain, old, old_hole, new, new_hole)
+    )
     return Audit(
         claimed_gain=claimed_gain,
         computed_gain=computed,
@@ -109,8 +123,34 @@ def audit(claimed_gain: float, old: Bar, old_hole: int, new: Bar, new_hole: int)
         old_rate_n_per_m=float(rates[0]),
         new_rate_n_per_m=float(rates[1]),
         readings=readings,
-        said=_verdict(claimed_gain, computed, readings),
+        true_bore_m=bore_m,
+        said=_verdict(claimed_gain, computed, readings, bore_m),
     )
+
+
+def _hole_names(count: int) -> list[str]:
+    """Names of a bar's holes from the outermost in; a bar with one hole needs none."""
+    ends = ("outermost", "innermost")
+    if count < 2:
+        return []
+    return [ends[0], *(f"{number}." for number in range(2, count)), ends[1]]
+
+
+def _true_bore(
+    claimed_gain: float, old: Bar, old_hole: int, new: Bar, new_hole: int
+) -> float | None:
+    """Return the bore that would make the claim true of the new bar [m]; None if none does."""
+    outside = new.outside_diameter_m.value
+    (wanted,) = (1 + claimed_gain) * bar_rates([old], [old_hole])
+
+    def missing(bore: float) -> float:
+        (rate,) = bar_rates([replace(new, bore_m=Measured(bore))], [new_hole])
+        return float(rate - wanted)
+
+    thinnest = 0.95 * outside
+    if not missing(thinnest) < 0 < missing(0.0):
+        return None
+    return float(brentq(missing, 0.0, thinnest, xtol=1e-6))
 
 
 def _steel(bar: Bar) -> Bar:
@@ -121,13 +161,16 @@ def _solid(bar: Bar) -> Bar:
     return replace(_steel(bar), bore_m=Measured(0.0))
 
 
-def _verdict(claimed: float, computed: float, readings: list[Reading]) -> str:
+def _verdict(claimed: float, computed: float, readings: list[Reading], bore_m: float | None) -> str:
     if abs(claimed - computed) <= _NEAR:
         return f"The claim of {claimed:.0%} holds: computed {computed:.0%} as fitted."
     said = f"Claimed {claimed:.0%}, computed {computed:.0%} as fitted. "
     if readings[0].fits:
         return f"{said}The claim is true only read as {readings[0].name}."
-    return (
-        f"{said}No reading makes the claim true; the nearest, {readings[0].name}, gives "
+    said += (
+        f"No reading makes the claim true; the nearest, {readings[0].name}, gives "
         f"{readings[0].gain:.0%}."
     )
+    if bore_m is None:
+        return said
+    return f"{said} It would be true of a tube with a bore of {bore_m * 1e3:.1f} mm: weigh it."

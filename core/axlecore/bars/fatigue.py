@@ -69,10 +69,11 @@ def endurance_limit(steel: Steel, outside_diameter_m: npt.ArrayLike) -> FloatArr
 
     Notes
     -----
-    S_e = k_a·k_b·k_e·S_e', S_e' = 0.5·S_ut, at most 700 MPa; k_a by finish, k_b for a round bar
-    that does not rotate (effective diameter 0.37 D), k_e for 99 % reliability. Loading factor 1
+    S_e = k_a·k_b·k_e·S_e', S_e' = 0.5·S_ut, at most 700 MPa; k_a by finish, k_b with the whole
+    diameter, since torsion stresses all of the surface as turning under bending does (0.37 D is
+    for bending alone in a bar that does not turn), k_e for 99 % reliability. Loading factor 1
     because von Mises amplitudes are used. Source: Shigley, *Mechanical Engineering Design*,
-    9th ed., eq. 6-8, 6-19, 6-20, 6-24 and tables 6-2, 6-5.
+    9th ed., eq. 6-8, 6-19, 6-20 and tables 6-2, 6-5.
     """
     outside = np.asarray(outside_diameter_m, dtype=float)
     if not np.all((outside > 0) & np.isfinite(outside)):
@@ -82,7 +83,7 @@ def endurance_limit(steel: Steel, outside_diameter_m: npt.ArrayLike) -> FloatArr
     surface = min(1.0, factor * ultimate**power)
     if steel.peened:
         surface = max(surface, _PEENED)
-    effective = 0.37 * outside * 1e3
+    effective = outside * 1e3
     size = np.where(effective <= 51, 1.24 * effective**-0.107, 1.51 * effective**-0.157)
     plain = min(0.5 * ultimate, 700.0)
     return np.asarray(plain * surface * np.minimum(size, 1.0) * _RELIABILITY * 1e6)

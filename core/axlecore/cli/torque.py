@@ -103,14 +103,15 @@ def _print(answer: TorqueAnswer) -> None:
     print(f"{found.thread.name}")
     for name, value in (
         ("target", found.target_n_m),
-        ("lowest", found.low_n_m),
-        ("highest", found.high_n_m),
         ("at proof load", found.at_proof_n_m),
         ("wrench with extension", answer.wrench_n_m),
     ):
         if value is not None:
             print(f"{name:<24}{value:>8.1f} N·m{value / _LBF_FT_N_M:>8.1f} lbf·ft")
-    print(f"{'clamping force':<24}{found.preload_n / 1e3:>8.1f} kN")
+    print(
+        f"{'clamping force':<24}{found.preload_n / 1e3:>8.1f} kN, "
+        f"as the thread varies {found.scatter:.0%} more or less"
+    )
     print(f"{'tap drill':<24}{drilled.tap_drill_m * 1e3:>8.2f} mm")
     print(f"{'wire insert drill':<24}{drilled.insert_drill_m * 1e3:>8.2f} mm")
     print(f"{'clearance':<24}{'  '.join(f'{one * 1e3:.2f}' for one in drilled.clearance_m)} mm")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from itertools import pairwise
 
 from axlecore.errors import InputError
 from axlecore.fasteners.threads import INCH_M, Thread, read_thread
@@ -23,6 +24,20 @@ _CLEARANCE_MM = {
     20: (21.0, 22.0, 24.0),
     22: (23.0, 24.0, 26.0),
     24: (25.0, 26.0, 28.0),
+}
+#: Clearance holes of inch bolts, close, normal and loose: ASME B18.2.8 [in by in]; 9/16, which it
+#: leaves out, as its neighbours.
+_CLEARANCE_IN = {
+    "1/4": (17 / 64, 9 / 32, 19 / 64),
+    "5/16": (21 / 64, 11 / 32, 23 / 64),
+    "3/8": (25 / 64, 13 / 32, 27 / 64),
+    "7/16": (29 / 64, 15 / 32, 31 / 64),
+    "1/2": (17 / 32, 9 / 16, 39 / 64),
+    "9/16": (19 / 32, 5 / 8, 43 / 64),
+    "5/8": (21 / 32, 11 / 16, 47 / 64),
+    "3/4": (25 / 32, 13 / 16, 29 / 32),
+    "7/8": (29 / 32, 15 / 16, 1 + 1 / 32),
+    "1": (1 + 1 / 32, 1 + 3 / 32, 1 + 5 / 32),
 }
 #: Plain washer and nut heights of metric bolts: ISO 7089 and ISO 4032 [mm].
 _WASHER_NUT_MM = {
@@ -65,7 +80,7 @@ class Holes(Record):
     tap_drill_m, insert_drill_m : float
         For tapping it, and for a wire insert that brings the same thread back.
     clearance_m : tuple of float
-        Fine, medium and coarse; for inch sizes close and free.
+        Fine, medium and coarse; for inch sizes close, normal and loose.
     steps_m : tuple of float
         Drills in order from the pilot to the medium clearance hole.
     """
@@ -88,15 +103,13 @@ def holes(size: str) -> Holes:
     Notes
     -----
     Tap drill d − p. Insert drill d + 0.25p, tapped with the insert's own tap. Clearance by
-    ISO 273; inch sizes 1/64 and 1/32 in over, to half an inch, then 1/32 and 1/16. Steps of at
-    most 3 mm from a 3 mm pilot.
+    ISO 273, inch sizes by ASME B18.2.8. Steps of at most 3 mm from a 3 mm pilot.
     """
     thread = read_thread(size)
     if thread.metric:
         clearance = tuple(one / 1e3 for one in _CLEARANCE_MM[round(thread.diameter_m * 1e3)])
     else:
-        over = 1 / 64 if thread.diameter_m <= 0.5 * INCH_M + 1e-9 else 1 / 32
-        clearance = tuple(thread.diameter_m + step * over * INCH_M for step in (1, 2))
+        clearance = tuple(one * INCH_M for one in _CLEARANCE_IN[thread.name.partition("-")[0]])
     return Holes(
         thread,
         thread.diameter_m - thread.pitch_m,
@@ -117,9 +130,14 @@ def drill_steps(final_m: float) -> tuple[float, ...]:
     final = float(above_zero("final_m", final_m, "The hole")) * 1e3
     if final <= _PILOT_MM:
         return (final / 1e3,)
-    count = max(1, math.ceil((final - _PILOT_MM) / _STEP_MM - 1e-9))
-    between = (_PILOT_MM + i * (final - _PILOT_MM) / count for i in range(1, count))
-    return tuple(one / 1e3 for one in (_PILOT_MM, *(round(2 * one) / 2 for one in between), final))
+    least = max(1, math.ceil((final - _PILOT_MM) / _STEP_MM - 1e-9))
+    # Drills come in half millimetres; where that makes a step too large, one step more is taken.
+    for count in (least, least + 1):
+        even = (_PILOT_MM + i * (final - _PILOT_MM) / count for i in range(1, count))
+        drills = [_PILOT_MM, *(round(2 * one) / 2 for one in even), final]
+        if all(after - before <= _STEP_MM + 1e-9 for before, after in pairwise(drills)):
+            break
+    return tuple(one / 1e3 for one in drills)
 
 
 def washer_and_nut(thread: Thread) -> tuple[float, float]:

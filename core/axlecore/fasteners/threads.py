@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
+from axlecore.quantities.spelling import plain
 
 INCH_M = 0.0254
 
@@ -66,8 +67,21 @@ class Thread(Record):
         return math.pi / 4 * (self.diameter_m - factor * self.pitch_m) ** 2
 
 
-_METRIC = re.compile(r"^m\s*(\d{1,2})(?:\s*[x×]\s*(\d(?:\.\d{1,2})?))?$", re.IGNORECASE)
-_INCH = re.compile(r"^(\d/\d{1,2}|1)(?:\"|in)?(?:\s*-\s*(\d{1,2}))?(?:\s*un[cf])?$", re.IGNORECASE)
+#: Words for the two series, coarse first.
+_SERIES = {
+    **dict.fromkeys(("coarse", "unc", "nc"), 0),
+    **dict.fromkeys(("fine", "unf", "nf"), 1),
+}
+_SERIES_END = rf"(?:[\s-]*(?P<series>{'|'.join(_SERIES)}))?\s*$"
+_METRIC = re.compile(
+    r"^m\s*(?P<size>\d{1,2})(?:\s*[x·-]\s*(?P<pitch>\d(?:[.,]\d{1,2})?))?(?:\s*mm)?" + _SERIES_END,
+    re.IGNORECASE,
+)
+_INCH = re.compile(
+    r"^(?P<size>\d\s*/\s*\d{1,2}|1)(?:\s*(?:\"|''|inch\b|in\b\.?))?"
+    r"(?:\s*[x·-]\s*(?P<count>\d{1,2})|\s+(?P<spaced>\d{1,2}))?" + _SERIES_END,
+    re.IGNORECASE,
+)
 
 
 def read_thread(text: str, field: str = "size") -> Thread:
@@ -76,36 +90,72 @@ def read_thread(text: str, field: str = "size") -> Thread:
     Parameters
     ----------
     text : str
-        ``M12``, ``M12x1.25``, ``1/2-13``, ``5/8``; coarse where no pitch is given.
+        ``M12``, ``M12x1.25``, ``M12-1,25``, ``M12 fine``, ``1/2-13``, ``1/2 UNF``, ``½-13``,
+        ``5/8 in``; coarse where neither pitch nor series is given. Of several fine metric
+        pitches the coarsest is meant.
     field : str
         Name put into the error.
 
     Raises
     ------
     InputError
-        Unreadable, or a pitch that no such bolt has.
+        Unreadable, a pitch that no such bolt has, or a pitch and a series that contradict.
     """
-    metric, inch = _METRIC.match(text.strip()), _INCH.match(text.strip())
-    if metric and int(metric[1]) in PITCHES_MM:
-        size = int(metric[1])
-        pitch = float(metric[2]) if metric[2] else PITCHES_MM[size][0]
-        if pitch not in PITCHES_MM[size]:
-            known = " or ".join(f"{one:g}" for one in PITCHES_MM[size])
-            raise InputError(field, f"Read “{text[:20]}”; M{size} has {known} mm.")
+    written = plain(text)
+    metric, inch = _METRIC.match(written), _INCH.match(written)
+    if metric and int(metric["size"]) in PITCHES_MM:
+        size = int(metric["size"])
+        given = metric["pitch"]
+        pitch = _picked(
+            PITCHES_MM[size],
+            float(given.replace(",", ".")) if given else None,
+            metric["series"],
+            (text, f"M{size}", " mm"),
+            field,
+        )
         return Thread(f"M{size}×{pitch:g}", size / 1e3, pitch / 1e3, True)
-    if inch and inch[1] in THREADS_AN_INCH:
-        top, _, bottom = inch[1].partition("/")
-        counts = THREADS_AN_INCH[inch[1]]
-        count = int(inch[2]) if inch[2] else counts[0]
-        if count not in counts:
-            known = " or ".join(str(one) for one in counts)
-            raise InputError(field, f"Read “{text[:20]}”; {inch[1]} in has {known} threads.")
+    name = re.sub(r"\s", "", inch["size"]) if inch else ""
+    if inch and name in THREADS_AN_INCH:
+        top, _, bottom = name.partition("/")
+        given = inch["count"] or inch["spaced"]
+        count = _picked(
+            THREADS_AN_INCH[name],
+            int(given) if given else None,
+            inch["series"],
+            (text, f"{name} in", " threads"),
+            field,
+        )
         return Thread(
-            f"{inch[1]}-{count}", float(top) / float(bottom or 1) * INCH_M, INCH_M / count, False
+            f"{name}-{count}", float(top) / float(bottom or 1) * INCH_M, INCH_M / count, False
         )
     raise InputError(
         field, f"Read “{text[:20]}”; write M5 to M24 as M12x1.75, or 1/4 to 1 in as 1/2-13."
     )
+
+
+def _picked(
+    made: tuple[float, ...],
+    given: float | None,
+    series: str | None,
+    words: tuple[str, str, str],
+    field: str,
+) -> float:
+    """Return the pitch, or the threads an inch, that is meant; ``made`` has the coarse first."""
+    text, size, unit = words
+    fine = _SERIES[series.lower()] if series else 0
+    if given is None:
+        return made[fine]
+    if given not in made:
+        known = " or ".join(f"{one:g}" for one in made)
+        raise InputError(field, f"Read “{text[:20]}”; {size} has {known}{unit}.")
+    if series and (given == made[0]) != (fine == 0):
+        meant = "coarse" if given == made[0] else "fine"
+        raise InputError(
+            field,
+            f"Read “{text[:20]}”; {size} with {given:g}{unit} is {meant}, not {series.lower()}. "
+            "Write one of them.",
+        )
+    return given
 
 
 def coarse_sizes(metric: bool) -> list[Thread]:

@@ -80,12 +80,15 @@ class Torque(Record):
     ----------
     thread : Thread
         The size.
-    target_n_m, low_n_m, high_n_m : float
-        For three quarters of the proof load, and its band from the nut factor's spread [N·m].
+    target_n_m : float
+        For three quarters of the proof load [N·m].
     at_proof_n_m : float
         At the whole proof load: past it the bolt stretches [N·m].
     preload_n : float
         Clamping force at the target [N].
+    scatter : float
+        How far the clamping force may be off at the very same torque, as a part: threads differ.
+        No range to tighten to.
     sheet_says : str
         What a sheet's torque comes to, in words; empty where none is given.
     sheet_kind : str
@@ -94,10 +97,9 @@ class Torque(Record):
 
     thread: Thread
     target_n_m: float
-    low_n_m: float
-    high_n_m: float
     at_proof_n_m: float
     preload_n: float
+    scatter: float
     sheet_says: str = ""
     sheet_kind: str = ""
 
@@ -143,10 +145,9 @@ def torque(
     return Torque(
         thread,
         target,
-        target * (1 - NUT_FACTOR_SPREAD),
-        target * (1 + NUT_FACTOR_SPREAD),
         at_proof,
         preload,
+        NUT_FACTOR_SPREAD,
         said,
         kind,
     )

@@ -22,6 +22,8 @@ from axlecore.vehicle.rig import Action, AxleChoice, SetUp, Vehicle
 FRONT_SHARE_LIMIT = 0.03
 #: A wheel that lifts below this steady bend is worth a word.
 EARLY_LIFT_M_S2 = 0.5 * GRAVITY_M_S2
+#: A bump stop that is met below this steady bend is worth a word.
+EARLY_STOP_M_S2 = 0.5 * GRAVITY_M_S2
 #: Lean at rest that shows; a diameter's difference that counts; a floor that misleads.
 REST_LEAN_RAD = math.radians(0.2)
 QUOTED_STEP_M = 0.0003
@@ -125,6 +127,26 @@ def _wheel_lifts(facts: _Facts) -> Iterator[Finding]:
                 "Test on closed ground, well below it. A bar does not lower the centre of gravity.",
                 f"lighter wheel's load ÷ load transfer per g = {limit:.3f} g",
                 None,
+                state.key,
+            )
+
+
+def _stop_ends_lean(facts: _Facts) -> Iterator[Finding]:
+    for state in facts.evaluation.states:
+        after = state.after
+        if after.stop_axle is None or after.stop_m_s2 is None:
+            continue
+        if after.stop_m_s2 < min(after.lift_m_s2, EARLY_STOP_M_S2):
+            yield Finding(
+                "stop_ends_lean",
+                Kind.WATCH,
+                f"The {after.stop_axle} axle meets its bump stop at "
+                f"{after.stop_m_s2 / GRAVITY_M_S2:.2f} g when {LOAD_NAMES[state.key]}.",
+                "Past that bend the stop carries, not the springs: the lean grows less, the load "
+                "on that axle more, and a bar has no say any more.",
+                "Measure both travels again with the axle loaded; a stop is no spring.",
+                f"travel taken up at {after.stop_m_s2 / GRAVITY_M_S2:.3f} g",
+                f"{after.stop_axle}.bump_travel_m",
                 state.key,
             )
 
@@ -308,6 +330,7 @@ _RULES: tuple[Callable[[_Facts], Iterator[Finding]], ...] = (
     _over_vehicle_rating,
     _front_share_falls,
     _wheel_lifts,
+    _stop_ends_lean,
     _air_bags_connected,
     _quoted_differs,
     _loses_motion,

@@ -216,13 +216,9 @@ def shared_place(kind: type[Record], name: str) -> Place:
     name : str
         A key of its `Record.entered_together`.
     """
-    first, *others = kind.entered_together[name]
-    rule = _place_of(kind, first)
-    count = 1 + len(others)
-    label = " ".join(
-        word for word in rule.label.split() if all(word in _place_of(kind, o).label for o in others)
-    )
-    return Place(label, rule.dimension, count * rule.low, count * rule.high)
+    together = kind.entered_together[name]
+    rule, count = _place_of(kind, together.parts[0]), len(together.parts)
+    return Place(together.label, rule.dimension, count * rule.low, count * rule.high)
 
 
 def _place_of(kind: type[Record], name: str) -> Place:
@@ -232,7 +228,7 @@ def _place_of(kind: type[Record], name: str) -> Place:
 
 
 def _split(owner: Record, name: str, typed: str, known: Known) -> dict[str, Any]:
-    parts = owner.entered_together[name]
+    parts = owner.entered_together[name].parts
     whole = read_measured(typed, known, shared_place(type(owner), name), name)
     # The sum is as good as it was read; that all sides carry the same is a guess.
     known_part = known if known is Known.DEFAULT else Known.ESTIMATED

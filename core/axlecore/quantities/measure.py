@@ -10,7 +10,23 @@ from enum import StrEnum
 from typing import Any, ClassVar
 
 from axlecore.errors import InputError
-from axlecore.quantities.units import Dimension, read_quantity, write_quantity
+from axlecore.quantities.units import Dimension, read_with_band, write_quantity
+
+
+@dataclass(frozen=True)
+class Together:
+    """Numbers that may be entered as one figure, split evenly.
+
+    Attributes
+    ----------
+    label : str
+        What the one figure is called.
+    parts : tuple of str
+        Names of the numbers.
+    """
+
+    label: str
+    parts: tuple[str, ...]
 
 
 class Record:
@@ -21,8 +37,8 @@ class Record:
     """
 
     __pydantic_config__: ClassVar[dict[str, str]] = {"extra": "forbid"}
-    #: Numbers that may be entered as one figure, split evenly: name of the figure to their names.
-    entered_together: ClassVar[Mapping[str, tuple[str, ...]]] = {}
+    #: By the name of the one figure.
+    entered_together: ClassVar[Mapping[str, Together]] = {}
 
 
 class Known(StrEnum):
@@ -162,7 +178,7 @@ def read_measured(text: str, known: Known, rule: Place, field: str) -> Measured:
     Parameters
     ----------
     text : str
-        As typed, see `units.read_quantity`.
+        As typed, see `units.read_with_band`.
     known : Known
         How it is known.
     rule : Place
@@ -173,14 +189,19 @@ def read_measured(text: str, known: Known, rule: Place, field: str) -> Measured:
     Returns
     -------
     Measured
-        With the tolerance usual for how it is known [SI].
+        With the tolerance that was typed, else the one usual for how it is known [SI].
 
     Raises
     ------
     InputError
         Unreadable or out of range.
     """
-    value = read_quantity(text, rule.dimension, field)
-    rule.check(value, field)
+    read = read_with_band(text, rule.dimension, field)
+    rule.check(read.value, field)
+    if read.rough and known is Known.MEASURED:
+        # Whoever writes ~ has not measured.
+        known = Known.ESTIMATED
     step = _READING_STEP.get(rule.dimension, 0.0)
-    return Measured(value, known, max(abs(value) * RELATIVE_TOLERANCE[known], step), text.strip())
+    usual = max(abs(read.value) * RELATIVE_TOLERANCE[known], step)
+    tolerance = usual if read.tolerance is None else read.tolerance
+    return Measured(read.value, known, tolerance, text.strip())

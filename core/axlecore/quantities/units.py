@@ -12,10 +12,10 @@ import math
 import re
 from dataclasses import dataclass
 from enum import StrEnum
-from fractions import Fraction
 from typing import TYPE_CHECKING
 
 from axlecore.errors import InputError
+from axlecore.quantities.spelling import PIECE, fraction_of, number_of, plain, unit_of
 
 if TYPE_CHECKING:
     import pint
@@ -47,11 +47,28 @@ class Dimension(StrEnum):
 
 @dataclass(frozen=True)
 class _Writing:
-    """How one dimension is read and written."""
+    """How one dimension is read and written.
+
+    Attributes
+    ----------
+    si : str
+        Unit it is kept in, by pint's name.
+    bare : str
+        Unit meant where none is written, in the spelling of `spelling.unit_of`.
+    shown_per_si : float
+        Factor from the kept to the shown number.
+    symbol : str
+        Shown unit.
+    units : dict
+        Pint's names by spelling.
+    example : str
+        What can be typed, on any keyboard.
+    signed : bool
+        It goes either way of a datum.
+    """
 
     si: str
     bare: str
-    shown: str
     shown_per_si: float
     symbol: str
     units: dict[str, str]
@@ -59,160 +76,97 @@ class _Writing:
     signed: bool = False
 
 
-_LENGTH_UNITS = {
-    "mm": "mm",
-    "millimetre": "mm",
-    "millimeter": "mm",
-    "millimetres": "mm",
-    "millimeters": "mm",
-    "cm": "cm",
-    "m": "m",
-    "metre": "m",
-    "meter": "m",
-    "metres": "m",
-    "meters": "m",
-    "in": "inch",
-    "inch": "inch",
-    "inches": "inch",
-    '"': "inch",
-    "''": "inch",
-    "”": "inch",
-    "ft": "foot",
-    "foot": "foot",
-    "feet": "foot",
-    "'": "foot",
-    "’": "foot",
-}
-_MASS_UNITS = {
-    "kg": "kg",
-    "kilo": "kg",
-    "kilos": "kg",
-    "kilogram": "kg",
-    "kilograms": "kg",
-    "t": "metric_ton",
-    "tonne": "metric_ton",
-    "tonnes": "metric_ton",
-    "lb": "pound",
-    "lbs": "pound",
-    "pound": "pound",
-    "pounds": "pound",
-}
-_RATE_UNITS = {
+_LENGTHS = {"mm": "mm", "cm": "cm", "m": "m", "in": "inch", "ft": "foot"}
+_MASSES = {"kg": "kg", "t": "metric_ton", "lb": "pound"}
+_RATES = {
     "n/mm": "N/mm",
     "kn/mm": "kN/mm",
     "kn/m": "kN/m",
     "n/m": "N/m",
     "lb/in": "force_pound/inch",
-    "lbs/in": "force_pound/inch",
-    "lbf/in": "force_pound/inch",
+    "kg/mm": "kilogram_force/mm",
+    "kgf/mm": "kilogram_force/mm",
+}
+_TORQUES = {
+    "n·m": "N*m",
+    "ft·lb": "force_pound*foot",
+    # Wrong, and on half of all wrenches.
+    "ft/lb": "force_pound*foot",
+    "in·lb": "force_pound*inch",
+    "in/lb": "force_pound*inch",
+}
+_SPEEDS = {
+    "m/s": "m/s",
+    "km/h": "km/h",
+    "mi/h": "mile/hour",
+    "ft/s": "foot/second",
+    "knot": "knot",
+    # As sailors abbreviate it; nobody measures a speed in kilonewtons.
+    "kn": "knot",
 }
 
 #: One row a dimension: the only place that says what may be written for it.
 _WRITINGS = {
     Dimension.LENGTH: _Writing(
-        "m", "mm", "mm", 1e3, "mm", _LENGTH_UNITS, '1040 mm, 41 in, 3 ft 5 in or 40 15/16"'
+        "m", "mm", 1e3, "mm", _LENGTHS, "1040 mm, 41 in, 3 ft 5 in or 40 15/16 in"
     ),
     Dimension.SMALL_LENGTH: _Writing(
-        "m", "mm", "mm", 1e3, "mm", _LENGTH_UNITS, '34.9 mm, 1 3/8" or 1.375 in'
+        "m", "mm", 1e3, "mm", _LENGTHS, "34.9 mm, 1 3/8 in or 1.375 in"
     ),
-    Dimension.MASS: _Writing(
-        "kg", "kg", "kg", 1.0, "kg", _MASS_UNITS, "3120 kg, 6,880 lb or 3.12 t"
-    ),
+    Dimension.MASS: _Writing("kg", "kg", 1.0, "kg", _MASSES, "3120 kg, 6,880 lb or 3.12 t"),
     Dimension.RATE: _Writing(
-        "N/m", "N/mm", "N/mm", 1e-3, "N/mm", _RATE_UNITS, "210 N/mm, 1,200 lb/in or 6 kN/mm"
+        "N/m", "n/mm", 1e-3, "N/mm", _RATES, "210 N/mm, 1,200 lb/in or 6 kN/mm"
     ),
-    Dimension.PURE: _Writing("", "", "", 1.0, "", {"": ""}, "1.1"),
-    Dimension.SHIFT: _Writing(
-        "m", "mm", "mm", 1e3, "mm", _LENGTH_UNITS, "120 mm, -2 in or 0", signed=True
-    ),
+    Dimension.PURE: _Writing("", "", 1.0, "", {"": ""}, "1.1"),
+    Dimension.SHIFT: _Writing("m", "mm", 1e3, "mm", _LENGTHS, "120 mm, -2 in or 0", signed=True),
     Dimension.ANGLE: _Writing(
         "rad",
         "deg",
-        "deg",
         math.degrees(1),
         "°",
-        {"°": "deg", "deg": "deg", "degree": "deg", "degrees": "deg", "rad": "rad"},
-        "1.4° or -0.3 deg",
+        {"deg": "deg", "rad": "rad"},
+        "1.4 deg or -0.3 deg",
         signed=True,
     ),
-    Dimension.FREQUENCY: _Writing("Hz", "Hz", "Hz", 1.0, "Hz", {"hz": "Hz", "/s": "Hz"}, "0.8 Hz"),
+    Dimension.FREQUENCY: _Writing("Hz", "hz", 1.0, "Hz", {"hz": "Hz"}, "0.8 Hz"),
     Dimension.INERTIA: _Writing(
-        "kg*m**2",
-        "kg*m**2",
-        "kg*m**2",
-        1.0,
-        "kg·m²",
-        {"kg·m²": "kg*m**2", "kgm²": "kg*m**2"},
-        "8500 kg·m²",
+        "kg*m**2", "kg·m²", 1.0, "kg·m²", {"kg·m²": "kg*m**2"}, "8500 kg m2"
     ),
     Dimension.ROLL_DAMPING: _Writing(
         "N*m*s",
-        "kN*m*s",
-        "kN*m*s",
+        "kn·m·s",
         1e-3,
         "kN·m·s",
-        {"kn·m·s": "kN*m*s", "knms": "kN*m*s"},
-        "7.5 kN·m·s",
-    ),
-    Dimension.SPEED: _Writing(
-        "m/s",
-        "m/s",
-        "m/s",
-        1.0,
-        "m/s",
         {
-            "m/s": "m/s",
-            "km/h": "km/h",
-            "kmh": "km/h",
-            "kph": "km/h",
-            "mph": "mile/hour",
-            "kn": "knot",
-            "kt": "knot",
-            "knots": "knot",
+            "kn·m·s": "kN*m*s",
+            "kn·m·s/rad": "kN*m*s",
+            "n·m·s": "N*m*s",
+            "n·m·s/rad": "N*m*s",
         },
-        "12 m/s, 45 km/h or 25 kn",
+        "7.5 kN m s",
     ),
-    Dimension.TORQUE: _Writing(
-        "N*m",
-        "N*m",
-        "N*m",
-        1.0,
-        "N·m",
-        {
-            "n·m": "N*m",
-            "nm": "N*m",
-            "lbf·ft": "force_pound*foot",
-            "lbft": "force_pound*foot",
-            "ft·lb": "force_pound*foot",
-            "ftlb": "force_pound*foot",
-            "lb·ft": "force_pound*foot",
-            "lbf·in": "force_pound*inch",
-            "inlb": "force_pound*inch",
-            "lb·in": "force_pound*inch",
-        },
-        "110 N·m, 81 lbf·ft or 90 lbf·in",
-    ),
+    Dimension.SPEED: _Writing("m/s", "m/s", 1.0, "m/s", _SPEEDS, "12 m/s, 45 km/h or 25 kn"),
+    Dimension.TORQUE: _Writing("N*m", "n·m", 1.0, "N·m", _TORQUES, "110 N m, 81 ft-lb or 90 in-lb"),
 }
 
-# Thousands may be set apart by a comma or by the thin space that we write ourselves.
-_NUMBER = r"(?:\d{1,3}(?:[,\s]\d{3}(?![\d/]))+(?:\.\d+)?|\d+\.?\d*|\.\d+)"
-_TERM = re.compile(
-    rf"""\s*
-    (?: (?P<only_num>\d+)/(?P<only_den>\d+)
-      | (?P<whole>{_NUMBER}) (?: (?:\s+|-) (?P<num>\d+)/(?P<den>\d+) )?
-    )
-    \s* (?P<unit>[A-Za-z"'’”°·²]+(?:/[A-Za-z]+)?|/s)? \s*""",
-    re.VERBOSE,
-)
-_UNICODE_FRACTIONS = {
-    "½": "1/2",
-    "¼": "1/4",
-    "¾": "3/4",
-    "⅛": "1/8",
-    "⅜": "3/8",
-    "⅝": "5/8",
-    "⅞": "7/8",
-}
+
+@dataclass(frozen=True)
+class Reading:
+    """A quantity with what was said of how well it is known.
+
+    Attributes
+    ----------
+    value : float
+        In SI units.
+    tolerance : float or None
+        What stood behind ``±`` [SI]; None where nothing did.
+    rough : bool
+        It was written as about so much, with ``~``.
+    """
+
+    value: float
+    tolerance: float | None
+    rough: bool
 
 
 @functools.cache
@@ -230,47 +184,15 @@ def _si_per(unit: str, si: str) -> float:
     return float(_registry().Quantity(1.0, unit).to(si).magnitude)
 
 
-def _number(match: re.Match[str], field: str, text: str) -> float:
-    try:
-        if match["only_num"]:
-            return float(Fraction(int(match["only_num"]), int(match["only_den"])))
-        whole = float(re.sub(r"[,\s]", "", match["whole"]))
-        if not match["num"]:
-            return whole
-        if "." in match["whole"] or int(match["num"]) >= int(match["den"]):
-            raise InputError(
-                field, f"Read “{text}”: write a mixed fraction as 1 3/8, top below bottom."
-            )
-        return whole + float(Fraction(int(match["num"]), int(match["den"])))
-    except ZeroDivisionError:
-        raise InputError(field, f"Read “{text}”: a fraction cannot be over zero.") from None
-
-
-def _terms(text: str, field: str, example: str) -> list[re.Match[str]]:
-    cleaned = text.strip()
-    for sign, plain in _UNICODE_FRACTIONS.items():
-        cleaned = re.sub(rf"(?<=\d){sign}", f" {plain}", cleaned).replace(sign, plain)
-    found: list[re.Match[str]] = []
-    at = 0
-    while at < len(cleaned):
-        match = _TERM.match(cleaned, at)
-        if match is None or match.end() == at or len(found) == 2:
-            raise InputError(field, f"Could not read “{text}”. Write {example}.")
-        found.append(match)
-        at = match.end()
-    if not found:
-        raise InputError(field, f"Nothing was entered. Write {example}.")
-    return found
-
-
 def read_quantity(text: str, dimension: Dimension, field: str = "value") -> float:
     """Return the SI value of a quantity as a fitter types it.
 
     Parameters
     ----------
     text : str
-        ``1 3/8``, ``1-3/8"``, ``34.9mm``, ``2 ft 3 in``, ``1,250 lb``, ``210 N/mm``. A bare
-        number is millimetres, kilograms or newtons per millimetre; a bare fraction is inches.
+        ``1 3/8``, ``1-3/8"``, ``34,9mm``, ``2 ft 3 in``, ``12'-6"``, ``1,250 lb``, ``~210 N/mm``.
+        A bare number is millimetres, kilograms or newtons per millimetre; a bare fraction is
+        inches.
     dimension : Dimension
         What is being read; other units are refused.
     field : str
@@ -284,43 +206,133 @@ def read_quantity(text: str, dimension: Dimension, field: str = "value") -> floa
     Raises
     ------
     InputError
-        Says what was read and what would be accepted. Exponents and expressions are
+        Says what was read and what would be accepted. Exponents, expressions and ranges are
         refused, and signs too but for shifts and angles, which go either way of a datum.
 
     Notes
     -----
     Conversion factors come from pint's definitions (NIST SP 811).
     """
+    return read_with_band(text, dimension, field).value
+
+
+def read_with_band(text: str, dimension: Dimension, field: str = "value") -> Reading:
+    """Return a quantity with the band that was typed with it, as ``1050 ± 5 mm``.
+
+    Parameters
+    ----------
+    text : str
+        As for `read_quantity`, with or without ``±`` and what the reading may be off by.
+    dimension : Dimension
+        What is being read.
+    field : str
+        Name put into the error.
+
+    Raises
+    ------
+    InputError
+        As for `read_quantity`; a band of a negative size.
+    """
     writing = _WRITINGS[dimension]
     if len(text) > LONGEST_TEXT:
         raise InputError(field, f"Read {len(text)} characters. Write {writing.example}.")
-    sign, unsigned = 1.0, text
-    if re.match(r"\s*[-−+]", text) and writing.signed:
-        sign, unsigned = (1.0 if "+" in text[:2] else -1.0), text.strip()[1:]
-    elif re.match(r"\s*[-−]", text):
-        raise InputError(field, f"Read “{text}”: must be above zero. Write {writing.example}.")
-    matches = _terms(unsigned, field, writing.example)
-    total, units = 0.0, []
-    for match in matches:
-        fraction = bool(match["num"] or match["only_num"])
-        typed = (match["unit"] or "").lower()
-        if not typed and fraction and writing.si == "m":
-            typed = "in"
-        name = writing.units.get(typed) if typed else writing.bare
-        if name is None:
+    typed = plain(text)
+    rough = bool(_ROUGH.match(typed))
+    typed = _ROUGH.sub("", typed)
+    body, sign, band = (part.strip() for part in _BAND.sub("±", typed).partition("±"))
+    if sign and not (body and band):
+        raise InputError(field, f"Read “{text}”: a number comes before the ± and one behind it.")
+    value, unit = _one(body, text, writing, field, writing.bare if not band else None)
+    if not band:
+        return Reading(_checked(value, writing, unit, text, field), None, rough)
+    half, band_unit = _one(band, text, writing, field, None)
+    # One unit behind the band is meant for both.
+    unit = unit or band_unit or writing.bare
+    tolerance = abs(_checked(half, writing, band_unit or unit, text, field))
+    return Reading(_checked(value, writing, unit, text, field), tolerance, rough)
+
+
+_ROUGH = re.compile(r"^(?:~|ca\.?(?=[\s\d])|circa\b|approx\.?|about\b)\s*", re.IGNORECASE)
+_BAND = re.compile(r"\+\s*/\s*-|\+-")
+
+
+def _checked(value: float, writing: _Writing, unit: str, text: str, field: str) -> float:
+    found = value * _si_per(writing.units[unit], writing.si) if unit != "ft+in" else value
+    if not math.isfinite(found):
+        raise InputError(field, f"Read “{text}”: too large. Write {writing.example}.")
+    return found
+
+
+def _one(
+    body: str, text: str, writing: _Writing, field: str, bare: str | None
+) -> tuple[float, str]:
+    """Return number and unit of one quantity; ``bare`` where none is written, or empty."""
+    sign, unsigned = 1.0, body
+    if body[:1] in ("-", "+"):
+        if not writing.signed:
+            if body[0] == "-":
+                message = f"Read “{text}”: must be above zero. Write {writing.example}."
+                raise InputError(field, message)
+            raise InputError(field, f"Could not read “{text}”. Write {writing.example}.")
+        sign, unsigned = (-1.0 if body[0] == "-" else 1.0), body[1:].strip()
+    pieces = _pieces(unsigned, text, writing, field)
+    values = [_number(piece, text, writing, field) for piece in pieces]
+    units = [_unit(piece, text, writing, field) for piece in pieces]
+    if len(pieces) == 2:
+        if units[0] != "ft" or units[1] not in ("", "in"):
             raise InputError(
                 field,
-                f"Read “{text}”: unit “{match['unit']}” does not fit. Write {writing.example}.",
+                f"Read “{text}”: two numbers only go together as feet and inches, 2 ft 3 in.",
             )
-        units.append(name)
-        total += _number(match, field, text) * _si_per(name, writing.si)
-    if len(units) == 2 and units != ["foot", "inch"]:
+        metres = [_si_per("foot", "m"), _si_per("inch", "m")]
+        return sign * (values[0] * metres[0] + values[1] * metres[1]), "ft+in"
+    unit = units[0]
+    if not unit and writing.si == "m" and (pieces[0]["top"] or pieces[0]["only"]):
+        unit = "in"
+    return sign * values[0], unit if unit or bare is None else bare
+
+
+def _pieces(unsigned: str, text: str, writing: _Writing, field: str) -> list[re.Match[str]]:
+    found: list[re.Match[str]] = []
+    at = 0
+    while at < len(unsigned):
+        match = PIECE.match(unsigned, at)
+        if match is None or match.end() == at or len(found) == 2:
+            raise InputError(field, f"Could not read “{text}”. Write {writing.example}.")
+        found.append(match)
+        at = match.end()
+    if not found:
+        raise InputError(field, f"Nothing was entered. Write {writing.example}.")
+    return found
+
+
+def _unit(piece: re.Match[str], text: str, writing: _Writing, field: str) -> str:
+    unit = unit_of(piece["unit"])
+    if unit and unit not in writing.units:
+        written = piece["unit"].strip()
         raise InputError(
-            field, f"Read “{text}”: two numbers only go together as feet and inches, 2 ft 3 in."
+            field, f"Read “{text}”: unit “{written}” does not fit. Write {writing.example}."
         )
-    if not math.isfinite(total):
-        raise InputError(field, f"Read “{text}”: too large. Write {writing.example}.")
-    return sign * total
+    return unit
+
+
+def _number(piece: re.Match[str], text: str, writing: _Writing, field: str) -> float:
+    if piece["only"]:
+        value = fraction_of(piece["only"], piece["under"])
+    else:
+        value = number_of(piece["whole"])
+        if value is None:
+            raise InputError(field, f"Could not read “{text}”. Write {writing.example}.")
+        if piece["top"]:
+            part = fraction_of(piece["top"], piece["bottom"])
+            if part is not None and (part >= 1 or not piece["whole"].isdecimal()):
+                raise InputError(
+                    field, f"Read “{text}”: write a mixed fraction as 1 3/8, top below bottom."
+                )
+            value = None if part is None else value + part
+    if value is None:
+        raise InputError(field, f"Read “{text}”: a fraction cannot be over zero.")
+    return value
 
 
 def write_quantity(value_si: float, dimension: Dimension, tolerance_si: float = 0.0) -> str:

@@ -66,6 +66,7 @@ def air_bag_rate(
 def tyre_rate(
     gauge_pressure_pa: npt.ArrayLike,
     section_width_m: npt.ArrayLike,
+    aspect_ratio: npt.ArrayLike,
     outside_diameter_m: npt.ArrayLike,
 ) -> FloatArray:
     """Return the vertical rate of one belted radial tyre at a pressure.
@@ -76,6 +77,8 @@ def tyre_rate(
         Inflation pressure [Pa], 100 to 1000 kPa.
     section_width_m, outside_diameter_m : array_like, broadcast
         Size of the tyre [m].
+    aspect_ratio : array_like
+        Height of its section by its width, 0.25 to 1: 0.75 for a 225/75.
 
     Returns
     -------
@@ -89,20 +92,25 @@ def tyre_rate(
 
     Notes
     -----
-    k = 0.00028·P·√(W·D) + 3.45 [kgf/mm] with P in kPa, W and D in mm; fits belted radials to
-    about 10 %, so a rate from it is an estimate. Source: Rhyne, "Development of a vertical
+    k = 0.00028·P·√(W·D) + 3.45 [kgf/mm] with P in kPa, W and D in mm; W is the width of the
+    footprint, (1.03 − 0.4·aspect) of the section's. Fits belted radials to about 10 %, so a rate
+    from it is an estimate. Source: Rhyne, "Development of a vertical
     stiffness relationship for belted radial tires", *Tire Science and Technology* 33 (2005).
     """
-    pressure, width, outside = (
-        np.asarray(v, dtype=float) for v in (gauge_pressure_pa, section_width_m, outside_diameter_m)
+    pressure, width, aspect, outside = (
+        np.asarray(v, dtype=float)
+        for v in (gauge_pressure_pa, section_width_m, aspect_ratio, outside_diameter_m)
     )
     if not np.all((pressure >= 1e5) & (pressure <= 1e6)):
         raise InputError("gauge_pressure_pa", "Tyre pressure must be 100 to 1000 kPa.")
     if not np.all((width > 0.1) & (width < 0.6)):
         raise InputError("section_width_m", "Section width must be 100 to 600 mm.")
+    if not np.all((aspect >= 0.25) & (aspect <= 1.0)):
+        raise InputError("aspect_ratio", "The aspect ratio must be 0.25 to 1.")
     if not np.all((outside > width) & (outside < 1.6)):
         raise InputError(
             "outside_diameter_m", "Tyre diameter must be above its width, below 1.6 m."
         )
-    kgf_per_mm = 0.00028 * pressure / 1e3 * np.sqrt(width * outside) * 1e3 + 3.45
+    footprint = (1.03 - 0.4 * aspect) * width
+    kgf_per_mm = 0.00028 * pressure / 1e3 * np.sqrt(footprint * outside) * 1e3 + 3.45
     return np.asarray(kgf_per_mm * GRAVITY_M_S2 * 1e3)

@@ -8,7 +8,7 @@ from enum import StrEnum
 from typing import ClassVar
 
 from axlecore.errors import InputError
-from axlecore.quantities.measure import Measured, Record, check_places, place
+from axlecore.quantities.measure import Measured, Record, Together, check_places, place
 from axlecore.quantities.units import Dimension
 from axlecore.vehicle.axle import Axle, FittedBar
 from axlecore.vehicle.ends import ByEnd, End, Side, Wheel
@@ -47,9 +47,9 @@ class LoadState(Record):
         Ride height at each corner, ground to the wheel arch or frame mark [m]; None unread.
     """
 
-    entered_together: ClassVar[Mapping[str, tuple[str, ...]]] = {
-        "front_kg": ("front_left_kg", "front_right_kg"),
-        "rear_kg": ("rear_left_kg", "rear_right_kg"),
+    entered_together: ClassVar[Mapping[str, Together]] = {
+        "front_kg": Together("Front axle load", ("front_left_kg", "front_right_kg")),
+        "rear_kg": Together("Rear axle load", ("rear_left_kg", "rear_right_kg")),
     }
 
     key: LoadKey

@@ -57,9 +57,15 @@ class LimitTests(unittest.TestCase):
     def test_example_6_3_a_machined_surface_at_520_mpa(self):
         """k_a = 4.51·520^−0.265 = 0.860."""
         machined = Steel("x", "x", 400e6, 520e6, Finish.DRAWN)
-        # A 20 mm bar that does not turn counts as 7.4 mm: no size effect.
-        found = float(endurance_limit(machined, 0.020)) / (260e6 * 0.814)
+        # A bar of 7.4 mm is too thin for a size effect.
+        found = float(endurance_limit(machined, 0.0074)) / (260e6 * 0.814)
         self.assertAlmostEqual(found, 0.860, 3)
+
+    def test_torsion_stresses_the_whole_surface_so_the_whole_diameter_counts(self):
+        """k_b = 1.24·32^−0.107 = 0.856 (Shigley eq. 6-20), without 0.37 for bending alone."""
+        steel = Steel("x", "x", 400e6, 520e6, Finish.DRAWN)
+        thin, thick = endurance_limit(steel, [0.0074, 0.032])
+        self.assertAlmostEqual(float(thick / thin), 0.8558, 3)
 
     def test_peening_and_strength_raise_it_and_size_lowers_it(self):
         rolled = Steel("r", "r", 1200e6, 1400e6, Finish.HOT_ROLLED)

@@ -94,9 +94,25 @@ class ClaimTests(unittest.TestCase):
         inner = audit(0.0, self.OLD, 0, self.NEW, 2).computed_gain
         named = [r.name for r in self.audit(inner).readings if r.fits]
         self.assertEqual(named, ["new bar in its innermost hole"])
+        middle = audit(0.0, self.OLD, 0, self.NEW, 1).computed_gain
+        self.assertIn(
+            "new bar in its 2. hole", [r.name for r in self.audit(middle).readings if r.fits]
+        )
         self.assertIn("No reading makes the claim true", self.audit(9.0).said)
         with self.assertRaises(InputError):
             self.audit(-1.0)
+
+    def test_a_bar_beside_the_standard_one_and_so_much_of_it_are_told_from_so_much_more(self):
+        named = [r.name for r in self.audit(284.7 / 128.4).readings if r.fits]
+        self.assertIn("both bars together, the new beside the standard one", named)
+        self.assertIn("so much of the old bar's stiffness, not so much more", named)
+
+    def test_the_bore_that_would_make_a_claim_true_does(self):
+        found = self.audit(0.9)
+        tube = replace(self.NEW, bore_m=m(found.true_bore_m))
+        self.assertAlmostEqual(self.audit(0.9, new=tube).computed_gain, 0.9, 4)
+        self.assertIn(f"bore of {found.true_bore_m * 1e3:.1f} mm", found.said)
+        self.assertIsNone(self.audit(9.0).true_bore_m)
 
 
 class RankingTests(unittest.TestCase):

@@ -53,11 +53,36 @@ class ThreadTests(unittest.TestCase):
             ("M12x1.6", "1.75 or 1.5"),
             ("1/2-14", "13 or 20"),
             ("M7", "M5 to M24"),
+            ("1/2-13 UNF", "is coarse, not unf"),
+            ("5/8-18 UNC", "is fine, not unc"),
+            ("M12x1.75 fine", "is coarse, not fine"),
         ):
             with self.assertRaises(InputError) as caught:
                 read_thread(size, "bolt")
             self.assertEqual(caught.exception.field, "bolt")
             self.assertIn(words, caught.exception.message)
+
+    def test_a_thread_is_read_however_it_is_written(self):
+        for name, *written in (
+            ("M12×1.75", "M12", "m 12", "M12-1.75", "M12*1.75", "M12x1,75", "M12 coarse"),
+            ("M12×1.5", "M12 fine", "M12×1.5", "M12 x 1,5 mm"),
+            ("1/2-13", "1/2", "1/2 in", '1/2"', "½-13", "1/2 UNC", "1/2-13UNC", "½ in"),
+            ("1/2-20", "1/2 UNF", "1/2-20 UNF", "1/2 fine", "½ NF"),
+            ("5/8-18", "5/8 UNF", '5/8"-18', "5⁄8 UNF"),
+        ):
+            for text in written:
+                self.assertEqual(read_thread(text).name, name, text)
+
+    def test_clearance_holes_of_inch_bolts_by_asme_b18_2_8(self):
+        """Close, normal, loose [in], as the standard's table prints them."""
+        for size, *inches in (
+            ("1/4", 0.266, 0.281, 0.297),
+            ("1/2", 0.531, 0.562, 0.609),
+            ("5/8", 0.656, 0.688, 0.734),
+            ("1", 1.031, 1.094, 1.156),
+        ):
+            for found, inch in zip(holes(size).clearance_m, inches, strict=True):
+                self.assertAlmostEqual(found / 0.0254, inch, 3, size)
 
     def test_finer_threads_bear_more(self):
         for size, pitches in PITCHES_MM.items():
@@ -142,7 +167,7 @@ class HoleTests(unittest.TestCase):
     def test_a_hole_grows_by_no_more_than_three_millimetres_a_step(self, final):
         steps = drill_steps(final)
         self.assertAlmostEqual(steps[-1], final)
-        self.assertTrue(all(0 < b - a < 0.0033 for a, b in pairwise(steps)))
+        self.assertTrue(all(0 < b - a <= 0.003 + 1e-12 for a, b in pairwise(steps)))
 
 
 class RepairTests(unittest.TestCase):

@@ -6,9 +6,14 @@ import numpy as np
 from axlecore.errors import InputError, UnstableError
 from axlecore.lean.frame_twist import TYPICAL_FRAMES, solve_twisting
 from axlecore.lean.limits import rollover_threshold
-from axlecore.lean.steady import solve
+from axlecore.lean.roll_model import model_of
+from axlecore.lean.steady import Push, solve
 from axlecore.lean.turn import turn
 from axlecore.quantities.units import GRAVITY_M_S2
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import SetUp
+from tests.rigs import fitted, m
+from tests.rigs import vehicle_c as sheet_c
 from tests.validation.test_worked_cases import vehicle_c
 
 STANDARD, BOTH = 128.4e3, 128.4e3 + 284.7e3
@@ -23,6 +28,18 @@ class TwistTests(unittest.TestCase):
         for end in (0, 1):
             np.testing.assert_allclose(twisting.lean_rad[..., end], rigid.lean_rad, rtol=1e-5)
         np.testing.assert_allclose(twisting.front_share, rigid.front_share, rtol=1e-5)
+
+    def test_a_very_stiff_frame_is_the_rigid_one_in_wind_and_with_play(self):
+        """Side force off the centre, and a bar that comes in late, to one part in a million."""
+        worn = replace(fitted(), link_play_m=m(0.004))
+        sheet = replace(sheet_c(), rear=replace(sheet_c().rear, standard_bar=worn))
+        model = model_of(sheet, SetUp(), LoadKey.TRIP_READY)
+        push = Push(np.array([1.9]), np.array([2.6]))
+        rigid = solve(model, [0.0, 3.0], side_force_n=[2500.0, 4000.0], push=push)
+        twisting = solve_twisting(model, 1e13, [0.0, 3.0], side_force_n=[2500.0, 4000.0], push=push)
+        for end in (0, 1):
+            np.testing.assert_allclose(twisting.lean_rad[..., end], rigid.lean_rad, rtol=1e-6)
+        np.testing.assert_allclose(twisting.front_share, rigid.front_share, rtol=1e-6)
 
     def test_the_softer_the_frame_the_less_a_rear_bar_does_for_the_front(self):
         def saved_at_front(frame):

@@ -109,10 +109,16 @@ RULES = (
     ),
     Rule(
         pneumatics.tyre_rate,
-        {"gauge_pressure_pa": 5e5, "section_width_m": 0.245, "outside_diameter_m": 0.78},
+        {
+            "gauge_pressure_pa": 5e5,
+            "section_width_m": 0.245,
+            "aspect_ratio": 0.75,
+            "outside_diameter_m": 0.78,
+        },
         {
             "gauge_pressure_pa": (-1.0,),
             "section_width_m": (0.0,),
+            "aspect_ratio": (0.0, 75.0),
             "outside_diameter_m": (0.0, -1.0),
         },
     ),

@@ -1,15 +1,58 @@
+import csv
+import re
 import unittest
+from pathlib import Path
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from axlecore.errors import InputError
-from axlecore.quantities.units import Dimension, read_quantity, write_quantity
+from axlecore.quantities.units import (
+    Dimension,
+    Reading,
+    read_quantity,
+    read_with_band,
+    write_quantity,
+)
 
 INCH = 0.0254
 
 
+SPELLINGS = Path(__file__).with_name("spellings.csv")
+
+
 class ReadingTests(unittest.TestCase):
+    def test_every_spelling_of_the_table_is_its_number_or_refused(self):
+        # Numbers by definition: inch, pound, foot, knot and mile (NIST SP 811), standard gravity.
+        with SPELLINGS.open(newline="") as table:
+            rows = list(csv.DictReader(table))
+        self.assertGreaterEqual(len(rows), 250)
+        for row in rows:
+            dimension = Dimension(row["dimension"])
+            with self.subTest(**row):
+                if row["si"] == "refused":
+                    with self.assertRaises(InputError):
+                        read_quantity(row["typed"], dimension)
+                else:
+                    read, si = read_quantity(row["typed"], dimension), float(row["si"])
+                    self.assertAlmostEqual(read, si, delta=1e-9 * max(abs(si), 1e-3))
+
+    def test_what_a_refusal_proposes_can_be_typed_on_any_keyboard_and_is_read(self):
+        for dimension in Dimension:
+            with self.assertRaises(InputError) as caught:
+                read_quantity("?", dimension)
+            proposed = str(caught.exception).partition("Write ")[2].rstrip(".")
+            self.assertTrue(proposed.isascii(), proposed)
+            for one in re.split(r", (?!\d{3})| or ", proposed):
+                read_quantity(one, dimension)
+
+    def test_a_band_is_kept_and_about_is_no_measurement(self):
+        self.assertEqual(
+            read_with_band("1050 ± 5 mm", Dimension.LENGTH), Reading(1.05, 0.005, False)
+        )
+        self.assertAlmostEqual(read_with_band('41 ± 1/8"', Dimension.LENGTH).tolerance, INCH / 8)
+        self.assertTrue(read_with_band("~41 in", Dimension.LENGTH).rough)
+
     def test_lengths_as_fitters_write_them(self):
         for text, metres in (
             ("34.9 mm", 0.0349),

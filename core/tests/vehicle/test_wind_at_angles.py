@@ -93,14 +93,15 @@ class PneumaticTests(unittest.TestCase):
             self.assertEqual(caught.exception.field, field)
 
     def test_a_tyre_by_hand(self):
-        """205 mm wide, 632 mm tall, 220 kPa: 0.00028·220·√(205·632) + 3.45 = 25.62 kgf/mm."""
-        np.testing.assert_allclose(tyre_rate(220e3, 0.205, 0.632), 25.62 * 9806.65, rtol=1e-3)
-        soft, hard = tyre_rate([400e3, 600e3], 0.225, 0.81)
+        """205/55, 632 mm tall, 220 kPa: 166 mm stand on the road; 0.00028·220·√(166·632) + 3.45."""
+        np.testing.assert_allclose(tyre_rate(220e3, 0.205, 0.55, 0.632), 23.40 * 9806.65, rtol=1e-3)
+        soft, hard = tyre_rate([400e3, 600e3], 0.225, 0.75, 0.81)
         self.assertGreater(hard, soft)
         for field, bad in (
-            ("gauge_pressure_pa", (5e4, 0.2, 0.6)),
-            ("section_width_m", (2e5, 2, 3)),
-            ("outside_diameter_m", (2e5, 0.2, 0.1)),
+            ("gauge_pressure_pa", (5e4, 0.2, 0.7, 0.6)),
+            ("section_width_m", (2e5, 2, 0.7, 3)),
+            ("aspect_ratio", (2e5, 0.2, 70, 0.6)),
+            ("outside_diameter_m", (2e5, 0.2, 0.7, 0.1)),
         ):
             with self.assertRaises(InputError) as caught:
                 tyre_rate(*bad)

@@ -1154,6 +1154,8 @@ export interface components {
          *         Rates at the bar's end [N/m].
          *     readings : list of Reading
          *         Ways to read the claim, nearest first.
+         *     true_bore_m : float or None
+         *         Bore of the new bar that would make the claim true [m]; None where a reading does, or none.
          *     said : str
          *         The verdict in a sentence.
          */
@@ -1172,6 +1174,8 @@ export interface components {
             readings: components["schemas"]["Reading"][];
             /** Said */
             said: string;
+            /** True Bore M */
+            true_bore_m: number | null;
         };
         /**
          * Axle
@@ -3056,7 +3060,7 @@ export interface components {
          *     tap_drill_m, insert_drill_m : float
          *         For tapping it, and for a wire insert that brings the same thread back.
          *     clearance_m : tuple of float
-         *         Fine, medium and coarse; for inch sizes close and free.
+         *         Fine, medium and coarse; for inch sizes close, normal and loose.
          *     steps_m : tuple of float
          *         Drills in order from the pilot to the medium clearance hole.
          */
@@ -6015,12 +6019,15 @@ export interface components {
          *     ----------
          *     thread : Thread
          *         The size.
-         *     target_n_m, low_n_m, high_n_m : float
-         *         For three quarters of the proof load, and its band from the nut factor's spread [N·m].
+         *     target_n_m : float
+         *         For three quarters of the proof load [N·m].
          *     at_proof_n_m : float
          *         At the whole proof load: past it the bolt stretches [N·m].
          *     preload_n : float
          *         Clamping force at the target [N].
+         *     scatter : float
+         *         How far the clamping force may be off at the very same torque, as a part: threads differ.
+         *         No range to tighten to.
          *     sheet_says : str
          *         What a sheet's torque comes to, in words; empty where none is given.
          *     sheet_kind : str
@@ -6029,12 +6036,10 @@ export interface components {
         Torque: {
             /** At Proof N M */
             at_proof_n_m: number;
-            /** High N M */
-            high_n_m: number;
-            /** Low N M */
-            low_n_m: number;
             /** Preload N */
             preload_n: number;
+            /** Scatter */
+            scatter: number;
             /**
              * Sheet Kind
              * @default

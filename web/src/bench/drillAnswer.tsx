@@ -17,8 +17,9 @@ export function DrillAnswer({ fields }: AnswerProps) {
         const largest = Math.max(...found.steps_m);
         const scale = 34 / largest;
         const apart = (WIDTH - 100) / Math.max(found.steps_m.length - 1, 1);
-        const names =
-          found.clearance_m.length === 3 ? ["fine", "medium", "coarse"] : ["close", "free"];
+        const names = found.thread.metric
+          ? ["fine", "medium", "coarse"]
+          : ["close", "normal", "loose"];
         return (
           <>
             <svg

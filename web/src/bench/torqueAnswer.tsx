@@ -28,15 +28,6 @@ export function TorqueAnswer({ fields }: AnswerProps) {
               aria-label={`Aim at ${both(found.target_n_m)}; it stretches at ${both(found.at_proof_n_m)}.`}
             >
               <line className="ink-1" x1={20} x2={WIDTH - 20} y1={60} y2={60} />
-              <rect
-                x={x(found.low_n_m)}
-                y={46}
-                width={x(found.high_n_m) - x(found.low_n_m)}
-                height={28}
-                fill="var(--after)"
-                fillOpacity={0.25}
-                stroke="var(--after)"
-              />
               <line
                 className="after-line"
                 x1={x(found.target_n_m)}
@@ -63,12 +54,11 @@ export function TorqueAnswer({ fields }: AnswerProps) {
             <Figures
               rows={[
                 ["Aim at", both(found.target_n_m)],
-                [
-                  "As the thread varies",
-                  `${grouped(found.low_n_m, 0)} to ${grouped(found.high_n_m, 0)} N·m`,
-                ],
                 ["Stretches for good at", both(found.at_proof_n_m)],
-                ["Clamping force", `${grouped(found.preload_n / 1e3, 1)} kN`],
+                [
+                  "Clamping force",
+                  `${grouped(found.preload_n / 1e3, 1)} kN, as the thread varies ${grouped(found.scatter * 100, 0)} % more or less`,
+                ],
               ]}
             />
             {found.sheet_says && (

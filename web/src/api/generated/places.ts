@@ -449,11 +449,11 @@ export const PLACES = {
     "dimension": "angle"
   },
   "load_states.*.front_kg": {
-    "label": "Front wheel load",
+    "label": "Front axle load",
     "dimension": "mass"
   },
   "load_states.*.rear_kg": {
-    "label": "Rear wheel load",
+    "label": "Rear axle load",
     "dimension": "mass"
   },
   "set_up.front.fitted.bar.outside_diameter_m": {
