@@ -79,7 +79,7 @@ def slider(address: str) -> dict[str, float]:
         page.get_by_test_id("motion-after").wait_for()
         scrubbed = _presses(page, "Time", "motion-after")
         frames = _frames(page)
-        followed = _side_view(page)
+        followed = _side_view(page) | _edits(page)
         browser.close()
     return followed | {
         "slider_presses": float(len(spent)),
@@ -117,6 +117,40 @@ _FOLLOW = """() => {
     pressed = 0;
   }).observe(document.querySelector("[data-testid=arm-left]"), { attributes: true });
 }"""
+
+
+#: From Enter to the last change of the page that follows it.
+_LAST = """() => {
+  window.pressed = 0;
+  window.changed = 0;
+  addEventListener("keydown", (event) => {
+    if (event.key === "Enter") window.pressed = performance.now();
+  }, true);
+  new MutationObserver(() => { window.changed = performance.now(); })
+    .observe(document.querySelector("main"), { subtree: true, childList: true,
+      characterData: true, attributes: true });
+}"""
+EDITS = 30
+
+
+def _edits(page: Page) -> dict[str, float]:
+    """Milliseconds from a number entered to the last figure of the page that it changes."""
+    page.get_by_role("navigation", name="Stations").get_by_role("link", name="Weigh").click()
+    number = page.locator('[data-place="rear.track_m"]')
+    number.wait_for()
+    page.evaluate(_LAST)
+    spent = []
+    for round_ in range(EDITS):
+        number.click()
+        editor = page.locator("input[aria-describedby$='-says']")
+        editor.fill(f"{1850 + round_ % 7} mm")
+        editor.press("Enter")
+        page.wait_for_timeout(500)
+        spent.append(page.evaluate("() => window.changed - window.pressed"))
+    return {
+        "edit_median_ms": statistics.median(spent),
+        "edit_p95_ms": statistics.quantiles(spent, n=20)[-1],
+    }
 
 
 def _side_view(page: Page) -> dict[str, float]:

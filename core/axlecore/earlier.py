@@ -42,6 +42,17 @@ def name_now(name: str) -> str:
     return _NAMES.get(name, _SHOCK.sub(r"\1_shock\2", name))
 
 
+def word_now(word: str) -> str:
+    """Return what a choice is called now.
+
+    Parameters
+    ----------
+    word : str
+        As it was called.
+    """
+    return _WORDS.get(word.strip().lower(), word)
+
+
 def name_path(path: str) -> str:
     """Return a dotted path with the names of this version.
 

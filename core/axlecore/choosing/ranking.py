@@ -217,13 +217,13 @@ def _failures(figures: _Judged, wishes: Wishes) -> list[list[str]]:
     tests: list[tuple[npt.NDArray[np.bool_], str, FloatArray, float]] = [
         (
             change < -wishes.share_loss,
-            "the front's share falls by {:.1f} points, {:.1f} allowed",
+            "front–rear balance falls by {:.1f} points, {:.1f} allowed",
             -change * 100,
             wishes.share_loss * 100,
         ),
         (
             change > wishes.share_gain,
-            "the front's share rises by {:.1f} points, {:.1f} allowed",
+            "front–rear balance rises by {:.1f} points, {:.1f} allowed",
             change * 100,
             wishes.share_gain * 100,
         ),
@@ -266,7 +266,7 @@ def _why(sets: list[Ranked], at: int, standing_lean: float) -> str:
     return (
         f"{_named(best)} is the cheapest of {met} that meet every wish: it leans "
         f"{np.degrees(best.lean_rad[at]):.1f}°, {less:.0%} less than now, for {best.price:.0f}; "
-        f"the front's share changes by {best.share_change * 100:+.1f} points."
+        f"front–rear balance changes by {best.share_change * 100:+.1f} points."
     )
 
 

@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from axlecore.cli.files import EXIT_OK, add_file, guarded, print_json, read
-from axlecore.lean.monte_carlo import bands
+from axlecore.lean.monte_carlo import Quantity, bands
 from axlecore.quantities.entry import walk
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
@@ -17,12 +17,12 @@ from axlecore.vehicle.rig import RigFile
 
 #: The same file gives the same bands.
 _SEED = 1
-#: Scale, unit and decimals of a figure by the words in its name; the first that fits.
-_SHOWN = (
-    ("share", 100.0, "%", 1),
-    ("reserve", 1.0, "×", 2),
-    ("lean", math.degrees(1), "°", 2),
-)
+#: Scale, unit and decimals of a figure.
+_SHOWN = {
+    Quantity.BALANCE: (100.0, "%", 1),
+    Quantity.RESERVE: (1.0, "×", 2),
+    Quantity.LEAN: (math.degrees(1), "°", 2),
+}
 
 
 def add_to(commands: Any) -> None:
@@ -49,7 +49,7 @@ def _run(chosen: Namespace) -> int:
     labels |= {path: rule.label for path, rule, _ in walk(rig.set_up, "set_up")}
     print(f"{'':<30}{'figure':>9}{'from':>9}{'to':>9}   driven by")
     for band in found:
-        scale, unit, digits = next(row[1:] for row in _SHOWN if row[0] in band.name)
+        scale, unit, digits = _SHOWN[band.quantity]
         figures = (band.value * scale, band.low * scale, band.high * scale)
         row = "".join(f"{figure:>9.{digits}f}" for figure in figures)
         drivers = "; ".join(_said(path, labels) for path in band.drivers)

@@ -26,7 +26,7 @@ _CLEARANCE_MM = {
     24: (25.0, 26.0, 28.0),
 }
 #: Clearance holes of inch bolts, close, normal and loose: ASME B18.2.8 [in by in]; 9/16, which it
-#: leaves out, as its neighbours.
+#: leaves out, as the sizes beside it.
 _CLEARANCE_IN = {
     "1/4": (17 / 64, 9 / 32, 19 / 64),
     "5/16": (21 / 64, 11 / 32, 23 / 64),

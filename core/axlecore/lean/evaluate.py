@@ -9,9 +9,9 @@ import numpy as np
 from axlecore import __version__
 from axlecore.errors import UnstableError
 from axlecore.lean.assembly import AxleRoll, rolls_of
-from axlecore.lean.limits import first_lift, load_where, rollover_threshold, stop_met
+from axlecore.lean.limits import limits, load_where, stop_met
 from axlecore.lean.roll_model import RollModel, body_of, roll_model, static_wheel_loads
-from axlecore.lean.steady import Push, solve, wheel_loads
+from axlecore.lean.steady import Push, check_stable, roll_matrix, solve, wheel_loads
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Record
 from axlecore.quantities.units import GRAVITY_M_S2
@@ -236,10 +236,11 @@ def rest_leans(vehicle: Vehicle, model: RollModel) -> FloatArray:
     read = ((loads[:, [0, 2]] - loads[:, [1, 3]]) * tracks / 2).sum(axis=1)
 
     def on_tyres(moment: FloatArray) -> FloatArray:
-        answer = solve(model, 0.0, body_moment_n_m=moment)
-        return np.asarray((answer.tyre_roll_rad * model.tyre_n_m_per_rad[:, None, :]).sum(axis=-1))
+        answer = solve(model, 0.0, body_moment_n_m=moment[:, 0])
+        felt = answer.tyre_roll_rad * model.tyre_n_m_per_rad[:, None, :]
+        return np.asarray(felt.sum(axis=-1)[:, None])
 
-    applied = load_where(on_tyres, np.abs(read), 1000.0)
+    applied = load_where(on_tyres, np.abs(read)[:, None], 1000.0)[:, 0]
     lean = solve(model, 0.0, body_moment_n_m=applied[:, None]).lean_rad[:, 0]
     return np.asarray(np.where(read == 0, 0.0, np.sign(read) * lean))
 
@@ -299,9 +300,8 @@ def _tables(
     force = np.append(np.tile(force_nodes, len(BEND_NODES_M_S2)), [0.0, wind])
     answer = solve(model, bend, force, push)
     loads = wheel_loads(static, answer.load_transfer_n)[:, :-2].reshape(*shape, 4)
-    lift_axle, lift = first_lift(model, static)
+    ended = limits(model, static)
     stop_axle, stop = stop_met(model)
-    tipping = rollover_threshold(model, static)
     lean = np.round(answer.lean_rad[:, :-2].reshape(shape), 7)
     tyre = np.round(answer.tyre_roll_rad[:, :-2].reshape(*shape, 2), 7)
     ends = list(End)
@@ -317,14 +317,36 @@ def _tables(
             * GRAVITY_M_S2
             / REFERENCE_BEND_M_S2,
             front_share=float(answer.front_share[row, -2]),
-            lift_axle=ends[lift_axle[row]],
-            lift_m_s2=float(lift[row]),
-            rollover_m_s2=float(tipping[row]),
+            lift_axle=ends[ended.lift_axle[row]],
+            lift_m_s2=float(ended.lift_m_s2[row]),
+            rollover_m_s2=float(ended.rollover_m_s2[row]),
             stop_axle=ends[stop_axle[row]] if np.isfinite(stop[row]) else None,
             stop_m_s2=float(stop[row]) if np.isfinite(stop[row]) else None,
         )
         for row in range(states)
     ]
+
+
+def check_stands(vehicle: Vehicle) -> None:
+    """Raise what `evaluate` would of a vehicle as it is, without working out its tables.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+
+    Raises
+    ------
+    InputError
+        A centre lies below the roll axis.
+    UnstableError
+        The vehicle tips over by itself; names the load states.
+    """
+    body = body_of(vehicle, range(len(vehicle.load_states)))
+    try:
+        check_stable(roll_matrix(roll_model(body, rolls_of(vehicle, SetUp()))))
+    except UnstableError as error:
+        raise named(error, vehicle) from None
 
 
 def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
@@ -351,7 +373,8 @@ def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
     """
     check_set_up(vehicle, set_up)
     states = vehicle.load_states
-    standing, chosen = rolls_of(vehicle, SetUp()), rolls_of(vehicle, set_up)
+    standing = rolls_of(vehicle, SetUp())
+    chosen = standing if set_up == SetUp() else rolls_of(vehicle, set_up)
     body = body_of(vehicle, range(len(states)))
     static = static_wheel_loads(vehicle)
     area = side_area(vehicle.profile)

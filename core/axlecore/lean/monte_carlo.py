@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 import numpy as np
 
@@ -34,6 +35,14 @@ SAMPLES = 5000
 _LEAST_CORRELATION = 0.1
 
 
+class Quantity(StrEnum):
+    """What kind of figure a band is of, for its unit and digits."""
+
+    LEAN = "lean"
+    BALANCE = "balance"
+    RESERVE = "reserve"
+
+
 @dataclass(frozen=True)
 class Band(Record):
     """A figure with its band.
@@ -42,6 +51,8 @@ class Band(Record):
     ----------
     name : str
         Which figure.
+    quantity : Quantity
+        Of which kind: rad, a part, or a ratio.
     value : float
         As computed from the sheet.
     low, high : float
@@ -51,6 +62,7 @@ class Band(Record):
     """
 
     name: str
+    quantity: Quantity
     value: float
     low: float
     high: float
@@ -144,15 +156,17 @@ def _yield_reserve(
     return np.asarray(strength / np.maximum(stress, 1.0))
 
 
-def _figures(vehicle: Vehicle, set_up: SetUp, state: int, draw: Draw) -> dict[str, FloatArray]:
+def _figures(
+    vehicle: Vehicle, set_up: SetUp, state: int, draw: Draw
+) -> dict[tuple[str, Quantity], FloatArray]:
     model, rolls = drawn_model(vehicle, set_up, state, draw)
     force, push = _side(vehicle, draw)
     bend: RollAnswer = solve(model, REFERENCE_BEND_M_S2)
     wind = solve(model, 0.0, force[:, None], push)
     figures = {
-        "lean": bend.lean_rad[:, 0],
-        "wind lean": wind.lean_rad[:, 0],
-        "front share": bend.front_share[:, 0],
+        ("lean", Quantity.LEAN): bend.lean_rad[:, 0],
+        ("wind lean", Quantity.LEAN): wind.lean_rad[:, 0],
+        ("front–rear balance", Quantity.BALANCE): bend.front_share[:, 0],
     }
     for end in End:
         judged = _judged(vehicle, set_up, end)
@@ -161,7 +175,8 @@ def _figures(vehicle: Vehicle, set_up: SetUp, state: int, draw: Draw) -> dict[st
             roll = rolls[INDEX_OF_END[end]]
             numbers = roll.standard if set_up.of_end(end) is None else roll.chosen
             twist = bend.lean_rad[:, 0] - bend.tyre_roll_rad[:, 0, INDEX_OF_END[end]]
-            figures[f"{end} yield reserve"] = _yield_reserve(path, fitted, numbers, twist, draw)
+            reserve = _yield_reserve(path, fitted, numbers, twist, draw)
+            figures[f"{end} yield reserve", Quantity.RESERVE] = reserve
     return {name: draw.full(values) for name, values in figures.items()}
 
 
@@ -190,8 +205,8 @@ def bands(
     Returns
     -------
     list of Band
-        Lean, lean in the wind, front share and each bar's reserve to yield in the bend, before
-        and after, and the lean saved.
+        Lean, lean in the wind, front–rear balance and each bar's reserve to yield in the bend,
+        before and after, and the lean saved.
 
     Raises
     ------
@@ -212,18 +227,21 @@ def bands(
     state = vehicle.weighed(key)
     draw = drawn(vehicle, set_up, state, samples, generator)
     sheet = Draw({}, 1)
-    named: dict[str, tuple[FloatArray, FloatArray]] = {}
+    named: dict[tuple[str, Quantity], tuple[FloatArray, FloatArray]] = {}
     for when, chosen in (("before", SetUp()), ("after", set_up)):
         values, exact = (_figures(vehicle, chosen, state, one) for one in (draw, sheet))
-        for name, of_draw in values.items():
-            named[f"{name} {when}"] = of_draw, exact[name]
-    saved = tuple(a - b for a, b in zip(named["lean before"], named["lean after"], strict=True))
-    named["lean saved"] = saved[0], saved[1]
+        for (name, quantity), of_draw in values.items():
+            named[f"{name} {when}", quantity] = of_draw, exact[name, quantity]
+    before, after = (named[f"lean {when}", Quantity.LEAN] for when in ("before", "after"))
+    named["lean saved", Quantity.LEAN] = before[0] - after[0], before[1] - after[1]
     figures = np.stack([values for values, _ in named.values()])
     lows, highs = np.percentile(figures, [2.5, 97.5], axis=1)
     exacts = [float(exact[0]) for _, exact in named.values()]
     rows = zip(named, exacts, lows, highs, _drivers(draw, figures), strict=True)
-    return [Band(name, exact, float(low), float(high), two) for name, exact, low, high, two in rows]
+    return [
+        Band(name, quantity, exact, float(low), float(high), two)
+        for (name, quantity), exact, low, high, two in rows
+    ]
 
 
 def _drivers(draw: Draw, figures: FloatArray) -> list[list[str]]:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from axlecore.lean.limits import first_lift, rollover_threshold
+from axlecore.lean.limits import limits
 from axlecore.lean.roll_model import RollModel
 from axlecore.lean.steady import solve, wheel_loads
 from axlecore.quantities.arguments import FloatArray
@@ -33,7 +33,7 @@ class Turn:
     lift_m_s2 : ndarray, (n,)
         When it does.
     rollover_m_s2 : ndarray, (n,)
-        When the whole vehicle tips, see `rollover_threshold`.
+        When the whole vehicle tips, see `limits.limits`.
     """
 
     lean_rad: FloatArray
@@ -69,13 +69,13 @@ def turn(model: RollModel, static_n: FloatArray, lateral_acceleration_m_s2: Floa
     """
     bends = np.asarray(lateral_acceleration_m_s2, dtype=float)
     answer = solve(model, bends)
-    axle, lift = first_lift(model, static_n)
+    ended = limits(model, static_n)
     return Turn(
         lean_rad=answer.lean_rad,
         wheel_load_n=wheel_loads(static_n, answer.load_transfer_n),
         roll_gradient_rad_per_g=answer.lean_rad[:, -1] / bends[-1] * GRAVITY_M_S2,
         front_share=answer.front_share[:, -1],
-        lift_axle=axle,
-        lift_m_s2=lift,
-        rollover_m_s2=rollover_threshold(model, static_n),
+        lift_axle=ended.lift_axle,
+        lift_m_s2=ended.lift_m_s2,
+        rollover_m_s2=ended.rollover_m_s2,
     )

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from axlecore.bars.steel import STEELS, YOUNGS_MODULUS_PA
 from axlecore.errors import InputError, UnstableError
-from axlecore.lean.evaluate import BeforeAfter, Evaluation, evaluate
+from axlecore.lean.evaluate import BeforeAfter, Evaluation, check_stands, evaluate
 from axlecore.practice.finding import Finding, Kind, gravest_first
 from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known, Record
@@ -56,11 +56,11 @@ def _knm_per_deg(value: float) -> str:
     return f"{math.radians(value) / 1e3:.2f} kN·m per degree"
 
 
-def _over_axle_rating(facts: _Facts) -> Iterator[Finding]:
-    for index, state in enumerate(facts.vehicle.load_states):
+def _over_axle_rating(vehicle: Vehicle) -> Iterator[Finding]:
+    for index, state in enumerate(vehicle.load_states):
         for end in End:
             left, right = (state.wheel_kg(Wheel(f"{end}_{side}")) for side in Side)
-            rating, load = facts.vehicle.of_end(end).rating_kg.value, state.axle_kg(end)
+            rating, load = vehicle.of_end(end).rating_kg.value, state.axle_kg(end)
             if load > rating:
                 yield Finding(
                     "over_axle_rating",
@@ -75,9 +75,9 @@ def _over_axle_rating(facts: _Facts) -> Iterator[Finding]:
                 )
 
 
-def _over_vehicle_rating(facts: _Facts) -> Iterator[Finding]:
-    rating = facts.vehicle.rating_kg.value
-    for index, state in enumerate(facts.vehicle.load_states):
+def _over_vehicle_rating(vehicle: Vehicle) -> Iterator[Finding]:
+    rating = vehicle.rating_kg.value
+    for index, state in enumerate(vehicle.load_states):
         load = state.front_kg + state.rear_kg
         if load > rating:
             yield Finding(
@@ -91,6 +91,11 @@ def _over_vehicle_rating(facts: _Facts) -> Iterator[Finding]:
                 f"load_states.{index}.rear_left_kg",
                 state.key,
             )
+
+
+def _over_ratings(vehicle: Vehicle) -> Iterator[Finding]:
+    yield from _over_axle_rating(vehicle)
+    yield from _over_vehicle_rating(vehicle)
 
 
 def _front_share_falls(facts: _Facts) -> Iterator[Finding]:
@@ -326,8 +331,7 @@ def _still_defaults(facts: _Facts) -> Iterator[Finding]:
 
 
 _RULES: tuple[Callable[[_Facts], Iterator[Finding]], ...] = (
-    _over_axle_rating,
-    _over_vehicle_rating,
+    lambda facts: _over_ratings(facts.vehicle),
     _front_share_falls,
     _wheel_lifts,
     _stop_ends_lean,
@@ -416,13 +420,22 @@ def assess(vehicle: Vehicle, set_up: SetUp) -> Assessment:
     Assessment
         Never an error: what cannot be computed is said.
     """
+    found: list[Evaluation] = []
+    trouble = _trouble(lambda: found.append(evaluate(vehicle, set_up)))
+    if trouble:
+        return Assessment(None, trouble)
+    return Assessment(found[0], findings(vehicle, set_up, found[0]))
+
+
+def _trouble(work: Callable[[], object]) -> list[Finding]:
+    """The stop that stands in place of results, where there are none."""
     try:
-        evaluation = evaluate(vehicle, set_up)
+        work()
     except UnstableError as error:
-        return Assessment(None, [unstable_finding(error)])
+        return [unstable_finding(error)]
     except InputError as error:
-        return Assessment(None, [_cannot_compute(error)])
-    return Assessment(evaluation, findings(vehicle, set_up, evaluation))
+        return [_cannot_compute(error)]
+    return []
 
 
 def _cannot_compute(error: InputError) -> Finding:
@@ -445,5 +458,6 @@ def first_stop(vehicle: Vehicle) -> str:
     vehicle : Vehicle
         The measured sheet.
     """
-    said = assess(vehicle, SetUp()).findings
-    return next((finding.what for finding in said if finding.kind is Kind.STOP), "")
+    trouble = _trouble(lambda: check_stands(vehicle))
+    over = [] if trouble else _over_ratings(vehicle)
+    return next((finding.what for finding in (*trouble, *over)), "")

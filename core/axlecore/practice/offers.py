@@ -6,8 +6,6 @@ import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
-import numpy as np
-
 from axlecore.bars.bar import developed_length, square_u
 from axlecore.bars.section import bore_band, bore_from_mass
 from axlecore.errors import CoreError, InputError
@@ -402,7 +400,7 @@ def _stands(vehicle: Vehicle, item: _Offer) -> bool:
 def _nearly(one: object, other: object) -> bool:
     """Whether two records hold the same; iterated figures may differ in the last digits."""
     if isinstance(one, float) and isinstance(other, float):
-        return bool(np.isclose(one, other, rtol=1e-6))
+        return math.isclose(one, other, rel_tol=1e-6, abs_tol=1e-8)
     if isinstance(one, tuple) and isinstance(other, tuple):
         return len(one) == len(other) and all(map(_nearly, one, other))
     if isinstance(one, Record) and isinstance(other, Record) and type(one) is type(other):

@@ -53,7 +53,7 @@ def assessed(
         return assessment
     more = [] if set_up.empty else target_findings(target, assessment.evaluation)
     held = assessment.evaluation
-    if fitted != (vehicle, set_up):
+    if decision is not None and fitted != (vehicle, set_up):
         chosen = evaluate(vehicle, set_up)
         broken = promise_findings(decision, chosen, assessment.evaluation)
         more += broken

@@ -61,10 +61,10 @@ class Target(Record):
 
     states: Mapping[str, StateTarget] = field(default_factory=dict)
     share_loss_points: Measured | None = place(
-        "Front share may fall by", Dimension.PURE, 0.0, 30.0, optional=True
+        "Front–rear balance may fall by", Dimension.PURE, 0.0, 30.0, optional=True
     )
     share_gain_points: Measured | None = place(
-        "Front share may rise by", Dimension.PURE, 0.0, 60.0, optional=True
+        "Front–rear balance may rise by", Dimension.PURE, 0.0, 60.0, optional=True
     )
     head_toss_growth: Measured | None = place(
         "Head toss at most, times now", Dimension.PURE, 0.5, 5.0, optional=True

@@ -12,6 +12,7 @@ from typing import Any
 
 from axlecore.bars.bar import Bar
 from axlecore.bars.centre_line import Point
+from axlecore.earlier import word_now
 from axlecore.errors import InputError
 from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured, Record
 from axlecore.quantities.units import Dimension, read_quantity
@@ -124,6 +125,7 @@ _ALSO = {
     "qty": "stock",
     "on hand": "stock",
     "lead time": "days",
+    "cushion bore": "bushing_bore",
     "od": "diameter",
     "outside diameter": "diameter",
     "id": "bore",
@@ -351,7 +353,8 @@ def _from_sheet(dimension: Dimension) -> Callable[[str], Measured]:
 
 
 def _read_row(line: int, cells: Mapping[str, str]) -> ReadRow:
-    found = _Cells(cells)
+    # A table that an earlier version wrote has its words.
+    found = _Cells({**cells, "kind": word_now(cells.get("kind", ""))})
     number = found.text("part_number")
     part: RackPart | None = None
     offer: SupplierOffer | None = None

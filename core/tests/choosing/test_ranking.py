@@ -167,7 +167,7 @@ class RankingTests(unittest.TestCase):
         state = evaluate(vehicle_c(), SetUp(rear=choice())).states[0]
         fall = (state.before.front_share - state.after.front_share) * 100
         for words in (
-            f"front's share falls by {fall:.1f} points, 3.0 allowed",
+            f"front–rear balance falls by {fall:.1f} points, 3.0 allowed",
             "reserve to yield",
             "costs 349, 320 to spend",
             "takes 4 days, 3 left",
@@ -256,9 +256,9 @@ class HeadTossAndThinningTests(unittest.TestCase):
         front = Candidate("F40", Action.NEW, fitted(40.0), 300.0, 4.0)
         (one,) = rank(vehicle_c(), [front], [KEEP_IT], Wishes(share_gain=0.02)).sets
         self.assertGreater(one.share_change, 0.02)
-        self.assertTrue(any("share rises by" in words for words in one.failed), one.failed)
+        self.assertTrue(any("balance rises by" in words for words in one.failed), one.failed)
         (allowed,) = rank(vehicle_c(), [front], [KEEP_IT], Wishes(share_gain=0.9)).sets
-        self.assertFalse(any("share rises by" in words for words in allowed.failed))
+        self.assertFalse(any("balance rises by" in words for words in allowed.failed))
 
     def test_thinning_keeps_the_cheapest_of_each_step_and_both_ends(self):
         many = [supplement(20 + i / 20, price=300 + 7 * (i % 5), key=f"R{i}") for i in range(400)]

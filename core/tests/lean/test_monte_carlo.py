@@ -36,7 +36,9 @@ class BandTests(unittest.TestCase):
                 self.assertAlmostEqual(
                     found[f"wind lean {when}"].value, tables.reference_wind_lean_rad, 9
                 )
-                self.assertAlmostEqual(found[f"front share {when}"].value, tables.front_share, 9)
+                self.assertAlmostEqual(
+                    found[f"front–rear balance {when}"].value, tables.front_share, 9
+                )
 
     def test_play_counts_in_the_bend(self):
         worn = replace(fitted(), link_play_m=m(0.004))

@@ -5,7 +5,7 @@ import numpy as np
 
 from axlecore.errors import InputError, UnstableError
 from axlecore.lean.frame_twist import TYPICAL_FRAMES, solve_twisting
-from axlecore.lean.limits import rollover_threshold
+from axlecore.lean.limits import limits
 from axlecore.lean.roll_model import model_of
 from axlecore.lean.steady import Push, solve
 from axlecore.lean.turn import turn
@@ -97,11 +97,11 @@ class TurnTests(unittest.TestCase):
             track_m=np.full((1, 2), 1.8),
         )
         # Σ K_t·θ loses digits against 1e12, so four of them are asked for.
-        threshold = float(rollover_threshold(rigid, STATIC)[0]) / GRAVITY_M_S2
+        threshold = float(limits(rigid, STATIC).rollover_m_s2[0]) / GRAVITY_M_S2
         self.assertAlmostEqual(threshold, 1.8 / 2 / 1.28, 3)
 
     def test_a_vehicle_that_leans_tips_earlier_and_a_bar_gives_some_of_it_back(self):
         standing, stiffer = (
-            float(rollover_threshold(vehicle_c(bars), STATIC)[0]) for bars in (STANDARD, BOTH)
+            float(limits(vehicle_c(bars), STATIC).rollover_m_s2[0]) for bars in (STANDARD, BOTH)
         )
         self.assertTrue(standing < stiffer < 1.8 / 2 / 1.28 * GRAVITY_M_S2)

@@ -40,7 +40,7 @@ class ScenarioTests(SimpleTestCase):
     def test_every_vehicle_leans_like_its_kind(self):
         """Degrees per g, from a heavy pickup with stiff springs to a tall coach."""
         for name, (low, high) in {
-            "planetarium": (12, 20),
+            "planetarium": (10, 17),
             "clinic": (8, 16),
             "hives": (5, 10),
             "lookout": (4, 20),

@@ -53,11 +53,11 @@ class OneAssemblyTests(SimpleTestCase):
                     self.assertAlmostEqual(wind, state.after.reference_wind_lean_rad, 9)
                     self.assertAlmostEqual(share, state.after.front_share, 9)
             state = states[-1]
-            drawn = bands(vehicle, chosen, state.key, np.random.default_rng(1), 2)
+            drawn = bands(vehicle, chosen, state.key, np.random.default_rng(1), 100)
             about = {band.name: band.value for band in drawn}
             self.assertAlmostEqual(about["lean after"], state.after.reference_lean_rad, 9)
             self.assertAlmostEqual(about["wind lean after"], state.after.reference_wind_lean_rad, 9)
-            self.assertAlmostEqual(about["front share after"], state.after.front_share, 9)
+            self.assertAlmostEqual(about["front–rear balance after"], state.after.front_share, 9)
         return len(listed)
 
     def test_every_place_that_says_a_lean_says_the_same(self):

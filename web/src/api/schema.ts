@@ -1468,6 +1468,8 @@ export interface components {
          *     ----------
          *     name : str
          *         Which figure.
+         *     quantity : Quantity
+         *         Of which kind: rad, a part, or a ratio.
          *     value : float
          *         As computed from the sheet.
          *     low, high : float
@@ -1484,6 +1486,7 @@ export interface components {
             low: number;
             /** Name */
             name: string;
+            quantity: components["schemas"]["Quantity"];
             /** Value */
             value: number;
         };
@@ -4542,6 +4545,12 @@ export interface components {
             /** Lean Rad */
             lean_rad: number;
         };
+        /**
+         * Quantity
+         * @description What kind of figure a band is of, for its unit and digits.
+         * @enum {string}
+         */
+        Quantity: "lean" | "balance" | "reserve";
         /** RackOut */
         RackOut: {
             /** Counts */

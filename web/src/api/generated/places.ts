@@ -609,11 +609,11 @@ export const PLACES = {
     "dimension": "angle"
   },
   "target.share_loss_points": {
-    "label": "Front share may fall by",
+    "label": "Front–rear balance may fall by",
     "dimension": "pure"
   },
   "target.share_gain_points": {
-    "label": "Front share may rise by",
+    "label": "Front–rear balance may rise by",
     "dimension": "pure"
   },
   "target.head_toss_growth": {

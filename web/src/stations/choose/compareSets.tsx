@@ -89,11 +89,11 @@ const ROWS: { name: string; read: (set: ComparedSet) => string }[] = [
     read: (set) => banded(set, "wind lean after", set.figures.wind_lean_rad, degrees),
   },
   {
-    name: "Front share",
-    read: (set) => banded(set, "front share after", set.figures.front_share, percent),
+    name: "Front–rear balance",
+    read: (set) => banded(set, "front–rear balance after", set.figures.front_share, percent),
   },
   { name: "Head toss, times now", read: (set) => `${grouped(set.figures.head_toss_ratio, 2)} ×` },
-  { name: "Swings after a push", read: (set) => grouped(set.figures.swings, 0) },
+  { name: "Swings past centre after a push", read: (set) => grouped(set.figures.swings, 0) },
   { name: "Road may twist by", read: (set) => degrees(set.figures.articulation_rad) },
   { name: "Price with hours", read: (set) => (set.price === null ? "–" : grouped(set.price, 0)) },
 ];

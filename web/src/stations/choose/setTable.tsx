@@ -27,7 +27,7 @@ export function SetTable({ sets, state, picked, onPick }: SetTableProps) {
             <th className="text-left">Set</th>
             <th>Lean at 0.3 g</th>
             <th>In 12 m/s</th>
-            <th>Front share</th>
+            <th>Front–rear balance</th>
             <th>Head toss</th>
             <th>Price</th>
             <th>Days</th>

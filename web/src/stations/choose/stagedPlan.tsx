@@ -82,7 +82,7 @@ export function StagedPlan({ plan, onLater }: StagedPlanProps) {
                 {stage.gain_rad > 0
                   ? `${degrees(stage.gain_rad, 2)} less lean, ${degrees(stage.gain_per_100_rad, 2)} for each 100`
                   : "no less lean"}
-                ; {stage.swings_before} → {stage.swings} swings after a push
+                ; {stage.swings_before} → {stage.swings} swings past centre after a push
               </span>
             </span>
             <span className="figure text-right">

@@ -93,8 +93,14 @@ export function TargetSheet({ axle, onAxle }: TargetSheetProps) {
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <h2 className="font-semibold">Limits</h2>
-        <NumberRow place="target.share_loss_points" label="Front share may fall by, points" />
-        <NumberRow place="target.share_gain_points" label="Front share may rise by, points" />
+        <NumberRow
+          place="target.share_loss_points"
+          label="Front–rear balance may fall by, points"
+        />
+        <NumberRow
+          place="target.share_gain_points"
+          label="Front–rear balance may rise by, points"
+        />
         <NumberRow place="target.head_toss_growth" label="Head toss at most, times now" />
         <FromListen
           name="Budget"
@@ -131,7 +137,7 @@ function FromListen({ name, value }: { name: string; value: string }) {
 const WORDS: Record<string, string> = {
   lean_rad: "in the bend",
   gust_lean_rad: "in the wind",
-  share_loss_points: "points the front share may fall",
+  share_loss_points: "points the front–rear balance may fall",
   share_gain_points: "points it may rise",
   head_toss_growth: "times today’s head toss",
 };

@@ -16,7 +16,7 @@ type TradeOffProps = {
 };
 
 /**
- * Lean against front share, price as size. Solid meets every wish, hollow fails one, ringed is
+ * Lean against front–rear balance, price as size. Solid meets every wish, hollow fails one, ringed is
  * beaten by none in lean, balance and price at once; arrows go from point to point.
  */
 export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffProps) {
@@ -105,7 +105,7 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
         <Picked point={points.find(({ one }) => one.at === picked.at)} />
       </svg>
       <p className="sr-only" aria-live="polite">
-        {setWords(picked)}, lean {degrees(picked.set.lean_rad[state] ?? 0)}, front share{" "}
+        {setWords(picked)}, lean {degrees(picked.set.lean_rad[state] ?? 0)}, front–rear balance{" "}
         {percent(picked.set.front_share[state] ?? 0)}, price {grouped(picked.set.price, 0)}
       </p>
     </div>

@@ -55,7 +55,7 @@ export function WhatItTakes({ axle, onAxle }: WhatItTakesProps) {
       />
       <p className="text-sm" data-testid="size-says">
         {grouped(shown, 1)} mm leans {degrees(read(curve.lean_rad))} in the bend and{" "}
-        {degrees(read(curve.wind_lean_rad))} in the wind, front share{" "}
+        {degrees(read(curve.wind_lean_rad))} in the wind, front–rear balance{" "}
         {percent(read(curve.front_share))}.
       </p>
       <p className="py-1 text-sm text-pale">
