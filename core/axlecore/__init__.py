@@ -3,4 +3,4 @@
 SI units inside; angles leave in radians. No interface, no clock, no files but the CLI's.
 """
 
-__version__ = "0.4.0"
+__version__ = "0.5.0"

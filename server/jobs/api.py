@@ -35,6 +35,7 @@ from jobs.services import (
     revert_set_up,
     rig_file_of,
 )
+from rigs.services import Entry
 from shops.requests import PersonRequest, writer
 
 router = Router(tags=["jobs"])
@@ -116,7 +117,7 @@ def list_jobs(
 
 @router.post("/jobs", response={201: JobOut}, operation_id="open_job")
 def post_job(request: PersonRequest, body: JobIn) -> HttpResponse:
-    entries = [(entry.place, entry.typed, entry.known) for entry in body.entries]
+    entries = [Entry(**entry.model_dump()) for entry in body.entries]
     job = open_job(
         writer(request),
         body.name,
@@ -158,7 +159,7 @@ def patch_sheet(request: PersonRequest, job_id: int, body: EditIn) -> HttpRespon
             body.base_version,
             body.place,
             body.typed,
-            lambda sheet: enter(sheet, body.place, body.typed, body.known),
+            lambda sheet: enter(sheet, body.place, body.typed, body.known, body.simulated),
         ),
     )
 

@@ -18,11 +18,11 @@ def enter_all(job: OpenJob, person: Person, base_version: int, entries: Sequence
     """Write several numbers as one version of the sheet; the first bad one refuses all."""
 
     def change(sheet: Sheet) -> Sheet:
-        for place, typed, known in entries:
-            sheet = enter(sheet, place, typed, known)
+        for entry in entries:
+            sheet = enter(sheet, *entry)
         return sheet
 
-    place, typed, _ = entries[0]
+    place, typed = entries[0].place, entries[0].typed
     edit_sheet(
         job, person, base_version, place, f"{typed[:40]} and {len(entries) - 1} more", change
     )

@@ -28,6 +28,7 @@ from jobs.schemas import (
     record_answer,
 )
 from jobs.services import edit_sheet
+from rigs.services import Entry
 from shops.requests import PersonRequest
 
 router = Router(tags=["stations"])
@@ -123,7 +124,7 @@ def post_paper_revert(
 
 @router.post("/jobs/{int:job_id}/sheet/entries", response=JobChange, operation_id="enter_several")
 def post_entries(request: PersonRequest, job_id: int, body: EntriesIn) -> HttpResponse:
-    entries = [(entry.place, entry.typed, entry.known) for entry in body.entries]
+    entries = [Entry(**entry.model_dump()) for entry in body.entries]
     return change(
         request,
         job_id,

@@ -86,6 +86,7 @@ class EntryIn(Schema):
     place: str = Field(max_length=80)
     typed: str = Field(max_length=200)
     known: Known = Known.MEASURED
+    simulated: bool = False
 
 
 class PaperEntryIn(Schema):

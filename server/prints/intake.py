@@ -39,7 +39,7 @@ class _Line:
 
 def _line(rule: Place, found: Measured) -> _Line:
     text = write_quantity(found.value, rule.dimension, found.tolerance)
-    return _Line(rule.label, text, found.known)
+    return _Line(rule.label, text, f"{found.known}, stand-in" if found.simulated else found.known)
 
 
 def _sections(sheet: Vehicle) -> list[tuple[str, list[_Line]]]:

@@ -1,6 +1,7 @@
 """Writing a vehicle's sheet: every change is a checked whole and a version of its own."""
 
 from collections.abc import Callable, Sequence
+from typing import NamedTuple
 
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.classes import class_vehicle
@@ -13,7 +14,14 @@ from history.versions import document_at, write_next
 from rigs.models import Vehicle
 from shops.models import Person
 
-Entry = tuple[str, str, Known]
+
+class Entry(NamedTuple):
+    """Something entered at a place of a sheet."""
+
+    place: str
+    typed: str
+    known: Known
+    simulated: bool = False
 
 
 def sheet_of(vehicle: Vehicle) -> Sheet:
@@ -26,8 +34,8 @@ def take_in(
 ) -> Vehicle:
     """Store a new vehicle: its class's defaults, corrected by what was entered."""
     sheet = class_vehicle(kind)
-    for place, typed, known in entries:
-        sheet = enter(sheet, place, typed, known)
+    for entry in entries:
+        sheet = enter(sheet, *entry)
     return store_new(person, name, description, sheet)
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 import numpy.typing as npt
@@ -203,6 +204,33 @@ class AxleFitReport(Record, BySide[SideTape]):
     unequal: UnequalSides | None
 
 
+@dataclass(frozen=True)
+class _Geometry:
+    """What the measured places alone give, whatever the vehicle weighs."""
+
+    travel: FloatArray
+    line: Linkage
+    left: SideTape
+    right: SideTape
+    obstacles: list[Obstacle]
+    gaps: list[Clearance]
+    matrix: list[Combination]
+
+
+@lru_cache(maxsize=64)
+def _geometry(
+    fit: AxleFit, bar: Bar, attitude: Attitude, made_lengths: tuple[float, ...]
+) -> _Geometry:
+    """Kept by content: most edits of a job move none of it, and it costs most of a fit-up."""
+    travel = travels(fit)
+    line = linkage(fit, bar, [fit.left, fit.right])
+    obstacles = [*fit.obstacles, rail_as_obstacle(fit)]
+    left, right = (_tape(fit, bar, line, side, attitude, travel) for side in (0, 1))
+    matrix = hole_matrix(fit, bar, link_lengths(fit, made_lengths), attitude, obstacles)
+    found = _gaps(fit, bar, line, travel, obstacles, attitude, matrix)
+    return _Geometry(travel, line, left, right, obstacles, found, matrix)
+
+
 def fit_report(
     vehicle: Vehicle,
     set_up: SetUp,
@@ -238,27 +266,23 @@ def fit_report(
     """
     axle = vehicle.of_end(end)
     bar = fitted_bar(vehicle, set_up, end).bar
-    travel = travels(fit)
-    line = linkage(fit, bar, [fit.left, fit.right])
-    obstacles = [*fit.obstacles, rail_as_obstacle(fit)]
-    left, right = (_tape(fit, bar, line, side, attitude, travel) for side in (0, 1))
-    fixed = [link.from_m for link in rack if link.to_m - link.from_m < 1e-4]
-    matrix = hole_matrix(fit, bar, link_lengths(fit, fixed), attitude, obstacles)
+    fixed = tuple(link.from_m for link in rack if link.to_m - link.from_m < 1e-4)
+    drawn = _geometry(fit, bar, attitude, fixed)
     lift = 0.0 if axle.lift_m is None else axle.lift_m.value
-    ride = line.at(np.zeros(1))
+    ride = drawn.line.at(np.zeros(1))
     rises = (ride.hole_m[:, 0, 1] - ride.tip_m[:, 0, 1]).tolist()
     return AxleFitReport(
         end=end,
         bar=bar,
         arms_m=[arm_length(bar, hole) for hole in range(len(bar.hole_setbacks_m))],
         attitude=attitude,
-        travel_m=travel.tolist(),
-        left=left,
-        right=right,
-        states=_states(vehicle, axle, end, fit, line),
-        obstacles=obstacles,
-        gaps=_gaps(fit, bar, line, travel, obstacles, attitude, matrix),
-        matrix=matrix,
+        travel_m=drawn.travel.tolist(),
+        left=drawn.left,
+        right=drawn.right,
+        states=_states(vehicle, axle, end, fit, drawn.line),
+        obstacles=drawn.obstacles,
+        gaps=drawn.gaps,
+        matrix=drawn.matrix,
         advice=link_advice(fit, bar, attitude, lift, rack),
         stack=None if fit.stack is None else stack_report(fit.stack),
         across=across_report(fit, bar, tube_m, (rises[0], rises[1])),

@@ -18,6 +18,7 @@ from axlecore.lean.mass_shift import (
 from axlecore.lean.roll_model import RollModel
 from axlecore.motion.response import body_inertia, damping_from_swings, rocking, roll_inertia
 from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known, Measured, Record
 from axlecore.quantities.units import GRAVITY_M_S2
 from axlecore.vehicle.rig import SetUp, Vehicle
@@ -235,7 +236,7 @@ def _band(values: FloatArray) -> float:
 def _springs(vehicle: Vehicle, factor: float) -> Measured:
     draw = each_moved(readings_of(vehicle))
     band = _band(spring_factor(vehicle, draw.read, draw.samples))
-    return Measured(factor, Known.MEASURED, band, "from the roll test")
+    return _from_test(vehicle, factor, band)
 
 
 def _inertia_and_damping(vehicle: Vehicle) -> tuple[Measured, Measured]:
@@ -250,7 +251,7 @@ def _inertia_and_damping(vehicle: Vehicle) -> tuple[Measured, Measured]:
     )
     found = _solve_push(model, frequency, ratio, np.repeat(nominal, draw.samples, axis=0))
     inertia, damping = np.exp(found.T)
-    return _tested(inertia), _tested(damping)
+    return _tested(vehicle, inertia), _tested(vehicle, damping)
 
 
 def _row(model: RollModel, at: int) -> RollModel:
@@ -318,5 +319,12 @@ def _solve_push(
     )
 
 
-def _tested(values: FloatArray) -> Measured:
-    return Measured(float(values[-1]), Known.MEASURED, _band(values), "from the roll test")
+def _tested(vehicle: Vehicle, values: FloatArray) -> Measured:
+    return _from_test(vehicle, float(values[-1]), _band(values))
+
+
+def _from_test(vehicle: Vehicle, value: float, band: float) -> Measured:
+    """What a test says is as much simulated as its readings are."""
+    simulated = any(reading.simulated for _, _, reading in walk(vehicle.roll_test))
+    said = "from the roll test of a stand-in" if simulated else "from the roll test"
+    return Measured(value, Known.MEASURED, band, said, simulated)

@@ -279,7 +279,7 @@ def _loses_motion(facts: _Facts) -> Iterator[Finding]:
                 f"The {name} bar does nothing for the first {math.degrees(free):.1f}° of lean.",
                 "Play in links and bushings is taken up before the bar works; a good bar idles.",
                 "Renewing links and bushings is an option to weigh against any new bar.",
-                "2·play ÷ (link spacing × gain), bushing play × eye spacing ÷ bushing span",
+                "play ÷ (eye spacing × motion ratio), bushing play × eye spacing ÷ bushing span",
                 f"{name}.standard_bar.link_play_m",
             )
 
@@ -296,6 +296,21 @@ def _floor_slopes(facts: _Facts) -> Iterator[Finding]:
             "Find level ground, or turn the vehicle round and take the mean of both.",
             f"more than {math.degrees(FLOOR_SLOPE_RAD):.2f}°",
             "floor_slope_rad",
+        )
+
+
+def _from_stand_ins(facts: _Facts) -> Iterator[Finding]:
+    read = [(path, rule) for path, rule, found in walk(facts.vehicle) if found.simulated]
+    if read:
+        names = ", ".join(dict.fromkeys(rule.label.lower() for _, rule in read[:4]))
+        yield Finding(
+            "from_stand_ins",
+            Kind.WATCH,
+            f"{len(read)} numbers come from a stand-in for a device, not from this vehicle.",
+            f"Among them {names}. What follows from them is practice, not measurement.",
+            "Measure them on the vehicle before anything is ordered.",
+            "marked as simulated when they were read",
+            read[0][0],
         )
 
 
@@ -344,6 +359,7 @@ _RULES: tuple[Callable[[_Facts], Iterator[Finding]], ...] = (
     _hollow_against_solid,
     _steel_is_not_stiffness,
     _push_stays,
+    _from_stand_ins,
     _still_defaults,
 )
 

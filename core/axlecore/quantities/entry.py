@@ -55,7 +55,7 @@ def _layout(kind: type[Record]) -> tuple[tuple[str, Place | None], ...]:
     return tuple((item.name, item.metadata.get("place")) for item in items)
 
 
-def enter(record: R, path: str, typed: str, known: Known) -> R:
+def enter(record: R, path: str, typed: str, known: Known, simulated: bool = False) -> R:
     """Return a record with what was typed put at one place.
 
     Parameters
@@ -68,6 +68,8 @@ def enter(record: R, path: str, typed: str, known: Known) -> R:
         As typed. Empty takes an optional number away.
     known : Known
         How a number is known; ignored for choices such as a steel.
+    simulated : bool
+        A stand-in for a device read it; the number says so from then on.
 
     Returns
     -------
@@ -84,8 +86,15 @@ def enter(record: R, path: str, typed: str, known: Known) -> R:
         if isinstance(owner, Mapping):
             return {name: typed.strip()}
         if name in owner.entered_together:
-            return _split(owner, name, typed, known)
-        return {name: _read_field(owner, name, typed, known)}
+            read = _split(owner, name, typed, known)
+        else:
+            read = {name: _read_field(owner, name, typed, known)}
+        return {
+            at: dataclasses.replace(part, simulated=simulated)
+            if isinstance(part, Measured)
+            else part
+            for at, part in read.items()
+        }
 
     return typing.cast(R, _change_at(record, path, change))
 

@@ -84,12 +84,15 @@ class Measured(Record):
         Half width of its band, same unit, zero or more.
     typed : str
         What the fitter typed, unit included; empty where nobody typed it.
+    simulated : bool
+        A stand-in for a device read it, or it follows from such a reading: no vehicle was measured.
     """
 
     value: float
     known: Known = Known.MEASURED
     tolerance: float = 0.0
     typed: str = ""
+    simulated: bool = False
 
 
 @dataclass(frozen=True)

@@ -4,13 +4,15 @@ from dataclasses import replace
 import numpy as np
 
 from axlecore.errors import InputError
+from axlecore.lean.evaluate import evaluate
 from axlecore.lean.mass_shift import lean_under_moment, standing_model
 from axlecore.lean.monte_carlo import bands
 from axlecore.lean.steady import solve
 from axlecore.motion.response import damping_from_swings, read_rocking
 from axlecore.motion.roll_test import calibrate, report
-from axlecore.quantities.entry import fit_part
-from axlecore.quantities.measure import Measured
+from axlecore.practice.findings import findings
+from axlecore.quantities.entry import enter, fit_part
+from axlecore.quantities.measure import Known, Measured
 from axlecore.quantities.units import GRAVITY_M_S2
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.readings import RollTest
@@ -118,6 +120,16 @@ class RollTestTests(unittest.TestCase):
         )
         self.assertAlmostEqual(read, ratio, delta=0.02)
         self.assertAlmostEqual(found.frequency_hz, damped / 2 / np.pi, delta=0.02)
+
+    def test_what_a_stand_in_read_calibrates_as_a_stand_in(self):
+        read = tested(vehicle_c(), 1.9, 1.7)
+        self.assertFalse(calibrate(read).spring_correction.simulated)
+        made_up = enter(read, "roll_test.lean_right_rad", "1.9°", Known.MEASURED, simulated=True)
+        found = calibrate(made_up).spring_correction
+        self.assertTrue(found.simulated)
+        self.assertIn("stand-in", found.typed)
+        said = findings(made_up, SetUp(), evaluate(made_up, SetUp()))
+        self.assertIn("from_stand_ins", [one.rule for one in said])
 
     def test_one_direction_alone_calibrates_nothing(self):
         test = RollTest(mass_kg=m(320.0), moved_m=m(1.8), lean_right_rad=degrees(1.8))

@@ -2510,6 +2510,11 @@ export interface components {
             known: components["schemas"]["Known"];
             /** Place */
             place: string;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
             /** Typed */
             typed: string;
         };
@@ -2544,6 +2549,11 @@ export interface components {
             known: components["schemas"]["Known"];
             /** Place */
             place: string;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
             /** Typed */
             typed: string;
         };
@@ -3853,10 +3863,17 @@ export interface components {
          *         Half width of its band, same unit, zero or more.
          *     typed : str
          *         What the fitter typed, unit included; empty where nobody typed it.
+         *     simulated : bool
+         *         A stand-in for a device read it, or it follows from such a reading: no vehicle was measured.
          */
         Measured: {
             /** @default measured */
             known: components["schemas"]["Known"];
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
             /**
              * Tolerance
              * @default 0

@@ -77,7 +77,7 @@ export type StackPiece = Shapes["StackPiece"];
 export type KitBolt = Shapes["KitBolt"];
 export type BoxItem = Shapes["BoxItem"];
 export type Side = "left" | "right";
-export type Entry = { place: string; typed: string; known: Known };
+export type Entry = { place: string; typed: string; known: Known; simulated: boolean };
 export type AxleName = "front" | "rear";
 /** One sentence about one field, as every refused request answers. */
 export type Complaint = { field: string; message: string };

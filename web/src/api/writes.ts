@@ -152,7 +152,7 @@ export function useWrites(jobId: number) {
           answered(
             client.PATCH("/api/jobs/{job_id}/sheet", {
               params: { path },
-              body: { base_version, place, typed, known },
+              body: { base_version, place, typed, known, simulated: false },
             }),
           ),
         ),
@@ -170,7 +170,7 @@ export function useWrites(jobId: number) {
           answered(
             client.PATCH("/api/jobs/{job_id}/set-up", {
               params: { path },
-              body: { base_version, place, typed, known },
+              body: { base_version, place, typed, known, simulated: false },
             }),
           ),
         ),

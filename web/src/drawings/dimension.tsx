@@ -94,7 +94,7 @@ export function NumberButton({ place, caption, showTyped, style, className }: Nu
       style={style}
       onClick={() => form.setOpen(place)}
       aria-label={spoken(label, dimension, measured)}
-      title={`${label}, ${measured?.known ?? "not read yet"}${measured?.typed ? `, typed ${measured.typed}` : ""}`}
+      title={`${label}, ${knownWords(measured)}${measured?.typed ? `, typed ${measured.typed}` : ""}`}
       className={`leading-tight whitespace-nowrap touch-manipulation hover:text-after disabled:cursor-default ${className}`}
     >
       {caption !== undefined && <span className="mr-1 text-pale">{caption}</span>}
@@ -135,6 +135,7 @@ function Known({ measured, dimension, showTyped, wished }: KnownProps) {
         {figure(measured, dimension)}
       </span>
       <span className="ml-0.5 text-[0.85em] text-pale">{unit}</span>
+      {measured.simulated && <span className="ml-1 text-[0.85em] text-watch">stand-in</span>}
       {showTyped && measured.typed && !measured.typed.endsWith(unit) && (
         <span className="figure ml-1.5 text-pale">{measured.typed}</span>
       )}
@@ -142,7 +143,13 @@ function Known({ measured, dimension, showTyped, wished }: KnownProps) {
   );
 }
 
+/** How a number is known, in words; a stand-in's reading says so for ever. */
+function knownWords(measured: Measured | undefined): string {
+  if (measured === undefined) return "not read yet";
+  return `${measured.known ?? "measured"}${measured.simulated ? ", read by a stand-in" : ""}`;
+}
+
 function spoken(label: string, dimension: string, measured: Measured | undefined): string {
   if (measured === undefined) return `${label}: not read yet`;
-  return `${label}: ${figure(measured, dimension)} ${unitOf(dimension)}, ${measured.known}`;
+  return `${label}: ${figure(measured, dimension)} ${unitOf(dimension)}, ${knownWords(measured)}`;
 }

@@ -17,6 +17,7 @@ const measured = (value: number, tolerance: number): Measured => ({
   tolerance,
   known: "measured",
   typed: "",
+  simulated: false,
 });
 
 describe("grouped", () => {

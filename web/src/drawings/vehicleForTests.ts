@@ -6,6 +6,7 @@ export const m = (value: number): Measured => ({
   tolerance: 0,
   known: "measured",
   typed: "",
+  simulated: false,
 });
 
 const axle: Axle = {

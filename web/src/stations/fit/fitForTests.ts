@@ -1,7 +1,13 @@
 import type { AxleFit, AxleFitReport, Measured, SideTape } from "../../api/types";
 
 /** A made-up fit-up with a tape of three steps, for tests of geometry. */
-const m = (value: number): Measured => ({ value, known: "measured", tolerance: 0, typed: "" });
+const m = (value: number): Measured => ({
+  value,
+  known: "measured",
+  tolerance: 0,
+  typed: "",
+  simulated: false,
+});
 
 const tape: SideTape = {
   arm_rad: [0.3, 0, -0.3],

@@ -36,6 +36,7 @@ export function Intake() {
         place,
         typed: text,
         known: place.includes("rating") ? ("plate" as const) : ("measured" as const),
+        simulated: false,
       }));
     try {
       const job = await answered(

@@ -20,5 +20,6 @@ export function axleLoadAt(sheet: Sheet, path: string): Measured | undefined {
     tolerance: left.tolerance + right.tolerance,
     known: left.known === right.known ? left.known : "estimated",
     typed: left.typed?.startsWith("half of ") ? left.typed.slice(8) : "",
+    simulated: Boolean(left.simulated || right.simulated),
   };
 }

@@ -139,12 +139,12 @@ function CaliperButtons({ axle }: { axle: AxleName }) {
 
   async function read() {
     const place = `${axle}.standard_bar.readings.caliper_${free}_m`;
-    const { typed } = await answered(
+    const { typed, simulated } = await answered(
       client.POST("/api/jobs/{job_id}/devices/caliper", {
         params: { path: { job_id: job.id }, query: { axle, reading: free } },
       }),
     );
-    await writes.enterOnSheet(place, typed, "measured");
+    await writes.enterSeveral([{ place, typed, known: "measured", simulated }]);
   }
 
   return (

@@ -44,6 +44,7 @@ export function Pads() {
           place: `load_states.${read?.state_index}.${wheel}_kg`,
           typed: `${load_kg} kg`,
           known: "measured",
+          simulated: read?.simulated ?? false,
         })),
       );
       setRead(null);

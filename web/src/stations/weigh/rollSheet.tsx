@@ -48,6 +48,7 @@ export function RollSheet() {
           place: `roll_test.${name}`,
           typed,
           known: "measured",
+          simulated: log.simulated,
         })),
       );
       setTilt(null);

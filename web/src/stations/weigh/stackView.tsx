@@ -38,8 +38,13 @@ export function StackView({ stateIndex }: { stateIndex: number }) {
     const place = `stack.${dragged.index}`;
     try {
       await writes.enterSeveral([
-        { place: `${place}.behind_front_axle_m`, typed: `${behindM} m`, known: "estimated" },
-        { place: `${place}.height_m`, typed: `${heightM} m`, known: "estimated" },
+        {
+          place: `${place}.behind_front_axle_m`,
+          typed: `${behindM} m`,
+          known: "estimated",
+          simulated: false,
+        },
+        { place: `${place}.height_m`, typed: `${heightM} m`, known: "estimated", simulated: false },
       ]);
     } catch {
       // Why it is not kept is said beside the state of saving; the mark goes back.
