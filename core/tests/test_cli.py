@@ -148,6 +148,20 @@ class CommandTests(unittest.TestCase):
         code, _, said = self.run_on(b"{", "rank")
         self.assertEqual((code, "Not JSON" in said), (2, True))
 
+    def test_help_of_the_program_and_of_every_command_is_words(self):
+        whole = self.help_of()
+        self.assertIn("“x % stiffer”", " ".join(whole.split()))
+        for command in re.search(r"\{([\w,]+)\}", whole)[1].split(","):
+            self.assertIn(f"usage: axlecore {command}", self.help_of(command))
+
+    def help_of(self, *words):
+        out = io.StringIO()
+        with contextlib.redirect_stdout(out), self.assertRaises(SystemExit) as left:
+            main([*words, "--help"])
+        self.assertEqual(left.exception.code, 0)
+        self.assertNotIn("option_strings", out.getvalue())
+        return out.getvalue()
+
     def test_schemas_of_all_files_are_printed(self):
         for name, title in (
             ("rig", "RigFile"),

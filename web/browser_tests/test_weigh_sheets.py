@@ -175,7 +175,10 @@ class RollTestTests(SheetCase):
         beside = self.page.get_by_role("region", name="Model and reading")
         self.wait_for_text(beside.get_by_role("row", name="Lean"), "0 %")
         sheet = self.sheet(job)
-        self.assertEqual(sheet["spring_correction"]["typed"], "from the roll test")
+        self.assertEqual(
+            sheet["spring_correction"]["typed"], "from the roll test of a stand-in"
+        )
+        self.assertTrue(sheet["spring_correction"]["simulated"])
         self.assertEqual(sheet["roll_test"]["read_with"], "Tilt logger, stand-in")
 
     def test_the_drawn_lean_is_the_lean_that_was_read(self):
@@ -202,16 +205,16 @@ class CertaintyTests(SheetCase):
 
         wide = band()
         row = self.page.get_by_role("row").nth(1)
-        self.assertIn("Motion ratio, rear", row.inner_text())
+        self.assertIn("Leaf twist factor, rear", row.inner_text())
         row.get_by_role("button").click()
-        self.wait_for_focus("rear.standard_bar.motion_ratio")
+        self.wait_for_focus("rear.leaf_twist_factor")
         self.page.keyboard.press("Enter")
-        self.editor().fill("1.01")
+        self.editor().fill("1.25")
         self.page.get_by_role("radio", name="measured").click()
         self.editor().press("Enter")
-        self.wait_for_text(self.place("rear.standard_bar.motion_ratio"), "1.01")
+        self.wait_for_text(self.place("rear.leaf_twist_factor"), "1.25")
         self.page.get_by_role("link", name="Certainty").click()
-        self.until(lambda: "Motion ratio, rear" not in row.inner_text())
+        self.until(lambda: "Leaf twist factor, rear" not in row.inner_text())
         self.assertLess(band(), wide)
         shown = self.text("lean-band").split("±")[1].rstrip("° ")
         self.assertAlmostEqual(float(shown), math.degrees(band()), delta=0.06)

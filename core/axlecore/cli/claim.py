@@ -41,7 +41,7 @@ def add_to(commands: Any) -> None:
     commands : subparsers of argparse
         Where to.
     """
-    parser = commands.add_parser("claim", help="what a seller's “x % stiffer” is worth")
+    parser = commands.add_parser("claim", help="what a seller's “x %% stiffer” is worth")
     add_file(parser, "claim file")
     parser.set_defaults(run=lambda chosen: guarded(chosen.file, lambda: _run(chosen)))
 

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
 from axlecore.errors import InputError
 from axlecore.lean.draws import Draw, each_moved, readings_of, uncertain_numbers
 from axlecore.lean.mass_shift import (
+    BELIEVABLE,
     believable_factor,
     lean_under_moment,
     shift_is_read,
@@ -216,15 +217,17 @@ def calibrate(vehicle: Vehicle) -> Calibration:
     test = vehicle.roll_test
     if vehicle.state(test.state) is None:
         return Calibration()
-    shift = shift_is_read(vehicle)
-    springs = None
-    if shift:
-        springs = _springs(vehicle, believable_factor(vehicle))
-    ratio = _read_damping(vehicle)
-    if test.frequency_hz is None or ratio is None:
+    pushed = test.frequency_hz is not None and _read_damping(vehicle) is not None
+    state = vehicle.weighed(test.state)
+    sheet = uncertain_numbers(vehicle, SetUp(), {state}) if pushed else []
+    draw = each_moved([*sheet, *readings_of(vehicle)])
+    factor, springs = None, None
+    if shift_is_read(vehicle):
+        factor = spring_factor(vehicle, draw.read, draw.samples)
+        springs = _springs(vehicle, factor, len(sheet))
+    if not pushed:
         return Calibration(spring_correction=springs)
-    corrected = vehicle if springs is None else replace(vehicle, spring_correction=springs)
-    inertia, damping = _inertia_and_damping(corrected)
+    inertia, damping = _inertia_and_damping(vehicle, state, draw, factor)
     return Calibration(springs, inertia, damping)
 
 
@@ -233,17 +236,17 @@ def _band(values: FloatArray) -> float:
     return float(np.linalg.norm(values[:-1] - values[-1]))
 
 
-def _springs(vehicle: Vehicle, factor: float) -> Measured:
-    draw = each_moved(readings_of(vehicle))
-    band = _band(spring_factor(vehicle, draw.read, draw.samples))
-    return _from_test(vehicle, factor, band)
+def _springs(vehicle: Vehicle, factor: FloatArray, sheet: int) -> Measured:
+    """The factor with the band of its readings; the first rows move numbers of the sheet."""
+    nominal = float(factor[-1])
+    if not BELIEVABLE[0] < nominal < BELIEVABLE[1]:
+        nominal = believable_factor(vehicle)
+    return _from_test(vehicle, nominal, _band(factor[sheet:]))
 
 
-def _inertia_and_damping(vehicle: Vehicle) -> tuple[Measured, Measured]:
-    test = vehicle.roll_test
-    state = vehicle.weighed(test.state)
-    draw = each_moved([*uncertain_numbers(vehicle, SetUp(), {state}), *readings_of(vehicle)])
-    factor = spring_factor(vehicle, draw.read, draw.samples) if shift_is_read(vehicle) else None
+def _inertia_and_damping(
+    vehicle: Vehicle, state: int, draw: Draw, factor: FloatArray | None
+) -> tuple[Measured, Measured]:
     model = standing_model(vehicle, state, draw.read, factor)
     frequency, ratio = _as_read(vehicle, draw)
     nominal = _solve_push(

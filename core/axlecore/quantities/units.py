@@ -248,16 +248,20 @@ def read_with_band(text: str, dimension: Dimension, field: str = "value") -> Rea
     half, band_unit = _one(band, text, writing, field, None)
     # One unit behind the band is meant for both.
     unit = unit or band_unit or writing.bare
-    tolerance = abs(_checked(half, writing, band_unit or unit, text, field))
+    # Feet and inches are off by inches.
+    own = band_unit or ("in" if unit == _FEET_AND_INCHES else unit)
+    tolerance = abs(_checked(half, writing, own, text, field))
     return Reading(_checked(value, writing, unit, text, field), tolerance, rough)
 
 
+#: Two numbers that are one length, already in metres.
+_FEET_AND_INCHES = "ft+in"
 _ROUGH = re.compile(r"^(?:~|ca\.?(?=[\s\d])|circa\b|approx\.?|about\b)\s*", re.IGNORECASE)
 _BAND = re.compile(r"\+\s*/\s*-|\+-")
 
 
 def _checked(value: float, writing: _Writing, unit: str, text: str, field: str) -> float:
-    found = value * _si_per(writing.units[unit], writing.si) if unit != "ft+in" else value
+    found = value * _si_per(writing.units[unit], writing.si) if unit != _FEET_AND_INCHES else value
     if not math.isfinite(found):
         raise InputError(field, f"Read “{text}”: too large. Write {writing.example}.")
     return found
@@ -285,7 +289,7 @@ def _one(
                 f"Read “{text}”: two numbers only go together as feet and inches, 2 ft 3 in.",
             )
         metres = [_si_per("foot", "m"), _si_per("inch", "m")]
-        return sign * (values[0] * metres[0] + values[1] * metres[1]), "ft+in"
+        return sign * (values[0] * metres[0] + values[1] * metres[1]), _FEET_AND_INCHES
     unit = units[0]
     if not unit and writing.si == "m" and (pieces[0]["top"] or pieces[0]["only"]):
         unit = "in"

@@ -51,6 +51,7 @@ class ReadingTests(unittest.TestCase):
             read_with_band("1050 ± 5 mm", Dimension.LENGTH), Reading(1.05, 0.005, False)
         )
         self.assertAlmostEqual(read_with_band('41 ± 1/8"', Dimension.LENGTH).tolerance, INCH / 8)
+        self.assertAlmostEqual(read_with_band("3 ft 5 in ± 1", Dimension.LENGTH).tolerance, INCH)
         self.assertTrue(read_with_band("~41 in", Dimension.LENGTH).rough)
 
     def test_lengths_as_fitters_write_them(self):

@@ -156,7 +156,9 @@ class WhatIfTests(ChoosingTests):
         )
         found = self.read("claim?per_cent=900")
         self.assertGreater(found["off_by"], 3)
-        self.assertEqual(len(found["readings"]), 6)
+        holes = [one["name"] for one in found["readings"] if one["name"].endswith("hole")]
+        self.assertEqual(len(holes), 3)
+        self.assertEqual(len(found["readings"]), 6 + len(holes))
 
     def test_the_lean_sheets_figures_are_whole_curves_before_and_after(self):
         self.take(rear={"action": "supplement"})

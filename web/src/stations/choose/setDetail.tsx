@@ -10,7 +10,7 @@ export function SetDetail({ one, state }: SetDetailProps) {
   const figures: [string, string][] = [
     ["Lean at 0.3 g", degrees(set.lean_rad[state] ?? 0)],
     ["In 12 m/s of side wind", degrees(set.wind_lean_rad[state] ?? 0)],
-    ["Front share", `${percent(set.front_share[state] ?? 0)}, ${points(set.share_change)}`],
+    ["Front–rear balance", `${percent(set.front_share[state] ?? 0)}, ${points(set.share_change)}`],
     ["Head toss on a one-side bump", `${grouped(set.head_toss_ratio, 2)} × now`],
     ["Reserve to yield at 0.5 g", reserve(set.yield_reserve)],
     ["Price with hours", grouped(set.price, 0)],

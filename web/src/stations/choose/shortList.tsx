@@ -65,7 +65,7 @@ export function ShortList({ axle, part }: ShortListProps) {
             <th title="Force per end over deflection per end">Rate, N/mm</th>
             <th>Lean at 0.3 g</th>
             <th>In 12 m/s</th>
-            <th>Front–rear balance</th>
+            <th title="Front–rear balance: the front share of load transfer">Balance</th>
             <th>Days</th>
           </tr>
         </thead>

@@ -76,7 +76,7 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
           lean at 0.3 g
         </text>
         <text className="pale" x={BOX.left + 8} y={BOX.top + 4}>
-          front&rsquo;s share of load transfer
+          front–rear balance: front share of load transfer
         </text>
         {[...points].sort(failingFirst).map(({ one, ...at }) => (
           <g

@@ -1,6 +1,7 @@
 import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import type { AxleName } from "../../api/types";
+import { NumberRow } from "../../drawings/numberRow";
 
 type Part = {
   label: string;
@@ -33,6 +34,16 @@ export function AxleParts({ name }: { name: AxleName }) {
         ["no", "independent"],
       ],
       change: part("suspension"),
+    },
+    {
+      label: "Springs",
+      value: axle.springs ?? "coil",
+      options: [
+        ["coil", "coils"],
+        ["leaf", "leaves"],
+      ],
+      change: (to) =>
+        void writes.enterOnSheet(`${name}.springs`, to, "measured").catch(() => undefined),
     },
     {
       label: "Bar there now",
@@ -86,6 +97,7 @@ export function AxleParts({ name }: { name: AxleName }) {
           </select>
         </label>
       ))}
+      {axle.springs === "leaf" && <NumberRow place={`${name}.leaf_twist_factor`} />}
       <label className="flex min-h-11 items-center justify-between gap-3 border-b border-line">
         <span className="whitespace-nowrap text-pale">Tyre size</span>
         <input

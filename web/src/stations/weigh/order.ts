@@ -25,9 +25,10 @@ export function axlePlaces(sheet: Sheet, name: AxleName): string[] {
     "lift_m",
     "unsprung_mass_kg",
     "spring_rate_n_per_m",
+    axle.springs === "leaf" && "leaf_twist_factor",
     "tyre_rate_n_per_m",
   ];
-  return places.filter((place) => place !== null && place !== undefined).map((p) => `${name}.${p}`);
+  return places.filter((place) => typeof place === "string").map((p) => `${name}.${p}`);
 }
 
 /** Every place of the sheet in measuring order: pads, lengths, one axle, side, plates. */
