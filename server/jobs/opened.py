@@ -35,6 +35,8 @@ R = TypeVar("R", bound=Record)
 #: A record with its JSON, which is written once however often it is sent.
 _assessments: Kept[tuple[Assessment, bytes]] = Kept(256)
 _fits: Kept[tuple[FitStation, bytes]] = Kept(64)
+#: Parts of the racks as records: a fit-up looks at a few dozen, the same ones each time.
+_parts: Kept[RackPart] = Kept(1024)
 
 
 def opened(job_id: int, shop_id: int) -> "OpenJob":
@@ -44,6 +46,10 @@ def opened(job_id: int, shop_id: int) -> "OpenJob":
     jobs = Job.objects.select_related("vehicle", "shop")
     rows = jobs.prefetch_related("papers", passes, decisions)
     return OpenJob(rows.get(pk=job_id, shop_id=shop_id))
+
+
+def _part(row: Any) -> RackPart:
+    return _parts.answer(row.document, lambda: record_of(row))
 
 
 class OpenJob:
@@ -177,7 +183,7 @@ class OpenJob:
             if choice is not None and choice.part_number:
                 part = made_for(shop, end).filter(part_number=choice.part_number).first()
                 if part is not None:
-                    parts[end] = record_of(part)
+                    parts[end] = _part(part)
                     rows.append(part.document)
             suited = suited_to(shop, self.sheet.heaviest_kg(end), end)
             stored = list(suited.filter(kind=PartKind.LINK.value).order_by("part_number"))
@@ -186,7 +192,7 @@ class OpenJob:
                 RackLink(
                     record.name, record.link.length_from_m.value, record.link.length_to_m.value
                 )
-                for record in map(record_of, stored)
+                for record in map(_part, stored)
                 if record.link is not None
             ]
         return Racks(parts, links), rows
