@@ -452,5 +452,5 @@ def gates(papers: Papers) -> list[Gate]:
         )
         stop = next((check for check in checks if check.stop and not check.met), None)
         if stop is not None and not stopped:
-            stopped = f"{station.label} holds a stop: {stop.text} Settle that first."
+            stopped = f"{station.label} holds a stop. Not met: {stop.text} Settle that first."
     return found
