@@ -64,6 +64,7 @@ class OpenJob:
 
     def __init__(self, row: Job) -> None:
         self.row = row
+        self._records: dict[PaperName, Record] = {}
 
     @cached_property
     def sheet(self) -> Sheet:
@@ -82,10 +83,6 @@ class OpenJob:
             or Paper(job=self.row, name=name, document=to_plain(kind.record()))
             for name, kind in PAPERS.items()
         }
-
-    @cached_property
-    def _records(self) -> dict[PaperName, Record]:
-        return {}
 
     def paper(self, name: PaperName) -> Paper:
         """The row of a paper; an unsaved first version where nobody has written on it."""

@@ -20,7 +20,40 @@ _TRY_AGAIN = ("40001", "40P01")
 _TRIES = 4
 
 
-def tried_again(work: Callable[[], R]) -> R:
+def in_turn(job_id: int, shop_id: int, work: Callable[[], R]) -> R:
+    """Do some work while nobody else writes on a job of a shop: all of it or nothing.
+
+    Locks the job's vehicle, then the job; Job.DoesNotExist where the shop has none such. Done
+    again where the database asks for that, so ``work`` reads what it needs itself.
+    """
+    # A job's vehicle never changes, so it is found before anything is locked.
+    vehicle_id = Job.objects.values_list("vehicle_id", flat=True).get(pk=job_id, shop_id=shop_id)
+
+    def once() -> R:
+        with transaction.atomic():
+            Vehicle.objects.select_for_update(no_key=True).get(pk=vehicle_id)
+            Job.objects.select_for_update(no_key=True).get(pk=job_id)
+            return work()
+
+    return _tried_again(once)
+
+
+def write(job_id: int, shop_id: int, act: Callable[[OpenJob], object]) -> OpenJob:
+    """Let ``act`` write on a job as it stands once it is locked; return it as it then is.
+
+    What the job's gate asks for is noted anew.
+    """
+
+    def work() -> OpenJob:
+        act(opened(job_id, shop_id))
+        now = opened(job_id, shop_id)
+        _note_gate(now)
+        return now
+
+    return in_turn(job_id, shop_id, work)
+
+
+def _tried_again(work: Callable[[], R]) -> R:
     """Do a transaction, again where the database asks for that."""
     for tries_left in reversed(range(_TRIES)):
         try:
@@ -31,31 +64,6 @@ def tried_again(work: Callable[[], R]) -> R:
             if state not in _TRY_AGAIN or not tries_left or connection.in_atomic_block:
                 raise
     raise AssertionError("unreachable")
-
-
-def write(job_id: int, shop_id: int, act: Callable[[OpenJob], object]) -> OpenJob:
-    """Lock a job of a shop, let ``act`` write on it as it then stands, and return it as it is now.
-
-    All of it or nothing. What the job's gate asks for is noted anew.
-    """
-
-    def once() -> OpenJob:
-        with transaction.atomic():
-            act(locked(job_id, shop_id))
-            now = opened(job_id, shop_id)
-            _note_gate(now)
-            return now
-
-    return tried_again(once)
-
-
-def locked(job_id: int, shop_id: int) -> OpenJob:
-    """Lock a job's vehicle, then the job, then read everything. Call inside a transaction."""
-    # A job's vehicle never changes, so it is found before anything is locked.
-    vehicle_id = Job.objects.values_list("vehicle_id", flat=True).get(pk=job_id, shop_id=shop_id)
-    Vehicle.objects.select_for_update(no_key=True).get(pk=vehicle_id)
-    Job.objects.select_for_update(no_key=True).get(pk=job_id)
-    return opened(job_id, shop_id)
 
 
 def _note_gate(job: OpenJob) -> None:

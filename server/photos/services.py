@@ -5,14 +5,13 @@ from typing import IO, Any
 from uuid import UUID
 
 from django.core.files.base import ContentFile
-from django.db import transaction
 from django.utils import timezone
 
 from axlecore.errors import InputError
 from axlecore.practice.look import parts_to_see
 from history.versions import check_version
 from jobs.opened import OpenJob
-from jobs.writes import locked, tried_again
+from jobs.writes import in_turn
 from photos.models import Photo
 from photos.pictures import as_kept
 from shops.errors import Refused
@@ -34,24 +33,20 @@ def keep_photo(
         raise InputError("place", f"There is no “{place[:40]}” on this vehicle's list.")
     content, width, height = as_kept(upload, size)
 
-    def once() -> Photo:
-        with transaction.atomic():
-            # The lock keeps one key from being two pictures, and the count true.
-            locked(job.row.pk, job.row.shop_id)
-            kept = job.row.photos.filter(key=key).first()
-            if kept is not None:
-                return kept
-            if job.row.photos.filter(removed_at=None).count() >= _MOST_PHOTOS:
-                message = f"A job keeps {_MOST_PHOTOS} photos; take some away first."
-                raise Refused("file", message, 422)
-            photo = Photo(
-                job=job.row, place=place, key=key, person=person, width=width, height=height
-            )
-            photo.file.save("photo.jpg", ContentFile(content), save=False)
-            photo.save()
-            return photo
+    def keep() -> Photo:
+        kept = job.row.photos.filter(key=key).first()
+        if kept is not None:
+            return kept
+        if job.row.photos.filter(removed_at=None).count() >= _MOST_PHOTOS:
+            message = f"A job keeps {_MOST_PHOTOS} photos; take some away first."
+            raise Refused("file", message, 422)
+        photo = Photo(job=job.row, place=place, key=key, person=person, width=width, height=height)
+        photo.file.save("photo.jpg", ContentFile(content), save=False)
+        photo.save()
+        return photo
 
-    return tried_again(once)
+    # One key is one picture, and the count is true.
+    return in_turn(job.row.pk, job.row.shop_id, keep)
 
 
 def set_removed(photo: Photo, base_version: int, removed: bool) -> Photo:
@@ -77,14 +72,12 @@ def mark(photo: Photo, base_version: int, points: list[tuple[float, float]]) -> 
 
 
 def _change(photo: Photo, base_version: int, place: str, change: Callable[[Photo], None]) -> Photo:
-    def once() -> Photo:
-        with transaction.atomic():
-            locked(photo.job_id, photo.job.shop_id)
-            now = Photo.objects.select_related("person", "job").get(pk=photo.pk)
-            check_version(now.version, base_version, place)
-            change(now)
-            now.version += 1
-            now.save()
-            return now
+    def work() -> Photo:
+        now = Photo.objects.select_related("person", "job").get(pk=photo.pk)
+        check_version(now.version, base_version, place)
+        change(now)
+        now.version += 1
+        now.save()
+        return now
 
-    return tried_again(once)
+    return in_turn(photo.job_id, photo.job.shop_id, work)

@@ -178,8 +178,7 @@ def stress_per_rad(
         (candidates,) each; no stress where no bar is chosen.
     """
     options = _options(vehicle, end, candidates)
-    bar = options.roll.chosen
-    force = bar.rate_n_per_m * bar.spacing_m * bar.motion_ratio / 2
+    force = options.roll.chosen.end_force_n_per_rad
     return options.roll.suspension, np.asarray(options.yield_per_newton * force)
 
 

@@ -5,12 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from axlecore.bars.bar import bar_rates
 from axlecore.choosing.sets import Candidate, sets_of
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
 from axlecore.vehicle.axle import FittedBar
-from axlecore.vehicle.ends import End
+from axlecore.vehicle.ends import INDEX_OF_END, End
 from axlecore.vehicle.rig import Action, Joints, SetUp, Vehicle
 
 
@@ -88,8 +87,8 @@ def short_list(
     tried = [Candidate(str(at), action, one, renews=renews) for at, one in enumerate(fitted)]
     other = [as_chosen(set_up, End.REAR if end is End.FRONT else End.FRONT)]
     front, rear = (tried, other) if end is End.FRONT else (other, tried)
-    figures = sets_of(vehicle, front, rear).figures()
-    rates = bar_rates([one.bar for one in fitted], [one.hole for one in fitted])
+    sets = sets_of(vehicle, front, rear)
+    figures, rates = sets.figures(), sets.options[INDEX_OF_END[end]].roll.chosen.rate_n_per_m
     return [
         Outcome(
             rate_n_per_m=float(rates[row]),

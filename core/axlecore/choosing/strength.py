@@ -20,7 +20,7 @@ from axlecore.quantities.measure import Record
 from axlecore.vehicle.axle import FittedBar
 from axlecore.vehicle.ends import INDEX_OF_END, End
 from axlecore.vehicle.loads import LoadKey
-from axlecore.vehicle.rig import SetUp, Vehicle
+from axlecore.vehicle.rig import SetUp, Vehicle, bar_that_counts
 
 #: A mix of duties on mixed roads: bend [g] and how often in 1000 km. The shop's experience,
 #: made up to be plausible; a vehicle's own logs are better.
@@ -145,8 +145,7 @@ def judged_bar(vehicle: Vehicle, set_up: SetUp, end: End) -> FittedBar:
     InputError
         ``axle`` has no bar.
     """
-    choice = set_up.of_end(end)
-    fitted = vehicle.of_end(end).standard_bar if choice is None else choice.fitted
+    fitted = bar_that_counts(vehicle, set_up, end)
     if fitted is None:
         raise InputError("axle", f"The {end} axle has no bar.")
     return fitted

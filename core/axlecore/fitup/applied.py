@@ -19,7 +19,7 @@ from axlecore.quantities.entry import fit_part
 from axlecore.quantities.measure import Known, Measured, Record
 from axlecore.vehicle.axle import FittedBar
 from axlecore.vehicle.ends import INDEX_OF_END, End, Side
-from axlecore.vehicle.rig import SetUp, Vehicle
+from axlecore.vehicle.rig import SetUp, Vehicle, bar_that_counts
 
 
 @dataclass(frozen=True)
@@ -64,8 +64,7 @@ def fitted_bar(vehicle: Vehicle, set_up: SetUp, end: End) -> FittedBar:
     InputError
         Neither is there.
     """
-    choice = set_up.of_end(end)
-    found = choice.fitted if choice is not None else vehicle.of_end(end).standard_bar
+    found = bar_that_counts(vehicle, set_up, end)
     if found is None:
         raise InputError(end, f"There is no bar at the {end} yet: choose one first.")
     return found

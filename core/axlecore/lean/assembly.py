@@ -15,7 +15,7 @@ import numpy.typing as npt
 
 from axlecore.bars.bar import Bar, frame_rate, lines_with_arm, measured_arm, piece_sections
 from axlecore.errors import InputError
-from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.arguments import FloatArray, above_zero, zero_or_more
 from axlecore.quantities.measure import Measured
 from axlecore.vehicle.axle import AirLines, Axle, FittedBar, Suspension, eye_spacing
 from axlecore.vehicle.ends import End
@@ -72,6 +72,11 @@ class BarNumbers:
         """Lean to either side before it works: play ÷ (spacing × motion ratio)."""
         return np.asarray(self.play_m / (self.spacing_m * self.motion_ratio))
 
+    @property
+    def end_force_n_per_rad(self) -> FloatArray:
+        """Force at each end per twist, once its play is taken up."""
+        return np.asarray(self.rate_n_per_m * self.spacing_m * self.motion_ratio / 2)
+
     def end_force_n(self, twist_rad: npt.ArrayLike) -> FloatArray:
         """Return the force at each end under a twist between body and axle [N].
 
@@ -81,7 +86,7 @@ class BarNumbers:
             Twist [rad], either sign.
         """
         past = np.maximum(np.abs(np.asarray(twist_rad)) - self.free_lean_rad, 0.0)
-        return np.asarray(self.rate_n_per_m * past * self.spacing_m * self.motion_ratio / 2)
+        return np.asarray(self.end_force_n_per_rad * past)
 
 
 #: Where there is no bar.
@@ -162,13 +167,9 @@ def spring_roll_stiffness(
     -----
     K = k·b²/2. Source: Gillespie, *Fundamentals of Vehicle Dynamics*, ch. 6, eq. 6-24.
     """
-    rate, spacing, factor = (
-        np.asarray(v, dtype=float) for v in (rate_n_per_m, spacing_m, leaf_twist_factor)
-    )
-    if not np.all(rate >= 0):
-        raise InputError("rate_n_per_m", "Spring rate must be zero or more.")
-    if not np.all(spacing > 0):
-        raise InputError("spacing_m", "Spring spacing must be above zero.")
+    rate = zero_or_more("rate_n_per_m", rate_n_per_m, "Spring rate")
+    spacing = above_zero("spacing_m", spacing_m, "Spring spacing")
+    factor = np.asarray(leaf_twist_factor, dtype=float)
     if not np.all(factor >= 1):
         raise InputError("leaf_twist_factor", "Leaf twist factor must be 1 or more.")
     return np.asarray(rate * spacing**2 / 2 * factor)
@@ -202,11 +203,8 @@ def tyre_roll_stiffness(
     -----
     Single 2k(t/2)²; dual 2k[(t/2 + p/2)² + (t/2 − p/2)²]: springs at their lever arms.
     """
-    rate, track = np.asarray(rate_n_per_m, dtype=float), np.asarray(track_m, dtype=float)
-    if not np.all(rate > 0):
-        raise InputError("rate_n_per_m", "Tyre rate must be above zero.")
-    if not np.all(track > 0):
-        raise InputError("track_m", "Track must be above zero.")
+    rate = above_zero("rate_n_per_m", rate_n_per_m, "Tyre rate")
+    track = above_zero("track_m", track_m, "Track")
     if dual_spacing_m is None:
         return np.asarray(rate * track**2 / 2)
     dual = np.asarray(dual_spacing_m, dtype=float)
@@ -243,15 +241,9 @@ def bar_roll_stiffness(
     -----
     K = k·g²·w²/2, by equal work in one degree of roll.
     """
-    rate, spacing, ratio = (
-        np.asarray(v, dtype=float) for v in (rate_n_per_m, spacing_m, motion_ratio)
-    )
-    if not np.all(rate >= 0):
-        raise InputError("rate_n_per_m", "Bar rate must be zero or more.")
-    if not np.all(spacing > 0):
-        raise InputError("spacing_m", "Where the bar's ends act must be above zero.")
-    if not np.all(ratio > 0):
-        raise InputError("motion_ratio", "Motion ratio must be above zero.")
+    rate = zero_or_more("rate_n_per_m", rate_n_per_m, "Bar rate")
+    spacing = above_zero("spacing_m", spacing_m, "Where the bar's ends act")
+    ratio = above_zero("motion_ratio", motion_ratio, "Motion ratio")
     return np.asarray(rate * ratio**2 * spacing**2 / 2)
 
 

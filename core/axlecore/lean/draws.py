@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -234,11 +234,27 @@ def drawn(
         for one in uncertain_numbers(vehicle, set_up, states)
     }
     values |= _strengths(vehicle, set_up, samples, generator)
-    if not conditioned:
-        return Draw(values, samples, values.get("spring_correction"))
-    values |= {one.path: one.drawn(samples, generator) for one in readings_of(vehicle)}
-    free = Draw(values, samples)
-    return Draw(values, samples, spring_factor(vehicle, free.read, samples))
+    if conditioned:
+        values |= {one.path: one.drawn(samples, generator) for one in readings_of(vehicle)}
+    return settled(vehicle, Draw(values, samples))
+
+
+def settled(vehicle: Vehicle, draw: Draw) -> Draw:
+    """Return drawn vehicles with the factor on their springs that each of them calls for.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    draw : Draw
+        Its numbers drawn or moved, with the readings of a test that the sheet rests on.
+    """
+    factor = (
+        spring_factor(vehicle, draw.read, draw.samples)
+        if is_conditioned(vehicle)
+        else draw.values.get("spring_correction")
+    )
+    return replace(draw, spring_correction=factor)
 
 
 def _strengths(

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from axlecore.errors import InputError
 from axlecore.lean.play import settle
 from axlecore.lean.roll_model import RollModel
 from axlecore.lean.steady import (
@@ -19,7 +18,7 @@ from axlecore.lean.steady import (
     late_parts,
     share_of_front,
 )
-from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.arguments import FloatArray, above_zero
 from axlecore.quantities.units import GRAVITY_M_S2
 from axlecore.vehicle.ends import FRONT, REAR
 
@@ -104,9 +103,8 @@ def solve_twisting(
     Source: Milliken & Milliken, *Race Car Vehicle Dynamics*, ch. 18, with tyres added.
     """
     count = len(model.sprung_mass_kg)
-    frame = np.broadcast_to(np.asarray(frame_n_m_per_rad, dtype=float), (count,))
-    if not np.all((frame > 0) & np.isfinite(frame)):
-        raise InputError("frame_n_m_per_rad", "Frame stiffness must be above zero.")
+    checked = above_zero("frame_n_m_per_rad", frame_n_m_per_rad, "Frame stiffness")
+    frame = np.broadcast_to(checked, (count,))
     where = at_sprung_centre(model) if push is None else push
     mass, suspension = model.axle_sprung_mass_kg, model.suspension_n_m_per_rad
     centre = model.roll_centre_height_m

@@ -5,16 +5,14 @@ from __future__ import annotations
 import numpy as np
 
 from axlecore.errors import InputError
-from axlecore.lean.assembly import BarNumbers, Read, as_it_stands, axle_roll, bars_of
-from axlecore.lean.roll_model import RollModel, body_of, roll_model
+from axlecore.lean.assembly import BarNumbers, Read, as_it_stands, bars_of
+from axlecore.lean.roll_model import RollModel, model_as_read
 from axlecore.lean.steady import solve
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.units import GRAVITY_M_S2
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import SetUp, Vehicle
 
-#: Standard and chosen bar, front and rear.
-_Bars = tuple[tuple[BarNumbers, BarNumbers], tuple[BarNumbers, BarNumbers]]
 #: A correction outside this is no spring's doing.
 BELIEVABLE = (0.4, 2.5)
 _MOST_ROUNDS = 20
@@ -86,34 +84,15 @@ def standing_model(
     spring_correction : ndarray or None
         Factor on its springs; None takes the sheet's.
     """
-    return _with_bars(vehicle, state, _standing_bars(vehicle, read), read, spring_correction)
+    bars = _standing_bars(vehicle, read)
+    return model_as_read(vehicle, state, bars, read, spring_correction)[0]
 
 
-def _standing_bars(vehicle: Vehicle, read: Read) -> _Bars:
+def _standing_bars(
+    vehicle: Vehicle, read: Read
+) -> tuple[tuple[BarNumbers, BarNumbers], tuple[BarNumbers, BarNumbers]]:
     front, rear = (bars_of(vehicle, SetUp(), end, read) for end in End)
     return front, rear
-
-
-def _with_bars(
-    vehicle: Vehicle,
-    state: int,
-    bars: _Bars,
-    read: Read,
-    spring_correction: FloatArray | None,
-) -> RollModel:
-    """The model from bars that are worked out already: they cost most of it."""
-    body = body_of(vehicle, [state], read)
-    front, rear = (
-        axle_roll(vehicle, end, own, read, spring_correction)
-        for end, own in zip(End, bars, strict=True)
-    )
-    count = max(
-        len(body.sprung_mass_kg),
-        *(np.size(number) for roll in (front, rear) for number in (roll.suspension, roll.tyres)),
-    )
-    if len(body.sprung_mass_kg) < count:
-        body = body.repeated(count)
-    return roll_model(body, (front, rear))
 
 
 def lean_under_moment(model: RollModel, moment_n_m: FloatArray) -> FloatArray:
@@ -168,7 +147,8 @@ def spring_factor(vehicle: Vehicle, read: Read = as_it_stands, samples: int = 1)
     bars = _standing_bars(vehicle, read)
 
     def resists(factor: FloatArray) -> FloatArray:
-        return moment / lean_under_moment(_with_bars(vehicle, state, bars, read, factor), moment)
+        model, _ = model_as_read(vehicle, state, bars, read, factor)
+        return moment / lean_under_moment(model, moment)
 
     wanted = moment / np.maximum(lean, 1e-6)
     last, now = np.full(samples, 0.95), np.full(samples, 1.05)

@@ -13,21 +13,20 @@ from axlecore.errors import InputError
 from axlecore.lean.assembly import (
     AxleRoll,
     BarNumbers,
-    axle_roll,
     bar_line,
     bar_section,
     bars_of,
 )
 from axlecore.lean.draws import Draw, drawn
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2, REFERENCE_ROAD_M_S, REFERENCE_WIND_M_S
-from axlecore.lean.roll_model import RollModel, body_of, roll_model
+from axlecore.lean.roll_model import RollModel, model_as_read
 from axlecore.lean.steady import Push, RollAnswer, solve
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Record
 from axlecore.vehicle.axle import FittedBar
 from axlecore.vehicle.ends import INDEX_OF_END, End
 from axlecore.vehicle.loads import LoadKey
-from axlecore.vehicle.rig import SetUp, Vehicle
+from axlecore.vehicle.rig import SetUp, Vehicle, bar_that_counts
 from axlecore.vehicle.side_wind import ProfileBlock, block_area, side_force
 
 SAMPLES = 5000
@@ -90,20 +89,10 @@ def drawn_model(
     tuple of RollModel, tuple of two AxleRoll
         (samples,) rows, and where front's and rear's stiffness comes from.
     """
-    front, rear = (
-        axle_roll(
-            vehicle,
-            end,
-            bars_of(vehicle, set_up, end, draw.read),
-            draw.read,
-            draw.spring_correction,
-        )
-        for end in End
+    front, rear = (bars_of(vehicle, set_up, end, draw.read) for end in End)
+    return model_as_read(
+        vehicle, state, (front, rear), draw.read, draw.spring_correction, draw.samples
     )
-    body = body_of(vehicle, [state], draw.read)
-    if len(body.sprung_mass_kg) < draw.samples:
-        body = body.repeated(draw.samples)
-    return roll_model(body, (front, rear)), (front, rear)
 
 
 def _side(vehicle: Vehicle, draw: Draw) -> tuple[FloatArray, Push]:
@@ -126,14 +115,6 @@ def _side(vehicle: Vehicle, draw: Draw) -> tuple[FloatArray, Push]:
     coefficient = draw.read("profile.side_force_coefficient", profile.side_force_coefficient)
     force = side_force(area, coefficient, REFERENCE_ROAD_M_S, REFERENCE_WIND_M_S)
     return force, Push(height, behind)
-
-
-def _judged(vehicle: Vehicle, set_up: SetUp, end: End) -> tuple[str, FittedBar] | None:
-    """The bar of an axle whose strength is judged: the chosen one, else the standard one."""
-    choice, standing = set_up.of_end(end), vehicle.of_end(end).standard_bar
-    if choice is not None:
-        return f"set_up.{end}.fitted", choice.fitted
-    return None if standing is None else (f"{end}.standard_bar", standing)
 
 
 def _yield_reserve(
@@ -169,11 +150,11 @@ def _figures(
         ("front–rear balance", Quantity.BALANCE): bend.front_share[:, 0],
     }
     for end in End:
-        judged = _judged(vehicle, set_up, end)
-        if judged is not None:
-            path, fitted = judged
-            roll = rolls[INDEX_OF_END[end]]
-            numbers = roll.standard if set_up.of_end(end) is None else roll.chosen
+        fitted = bar_that_counts(vehicle, set_up, end)
+        if fitted is not None:
+            roll, kept = rolls[INDEX_OF_END[end]], set_up.of_end(end) is None
+            path = f"{end}.standard_bar" if kept else f"set_up.{end}.fitted"
+            numbers = roll.standard if kept else roll.chosen
             twist = bend.lean_rad[:, 0] - bend.tyre_roll_rad[:, 0, INDEX_OF_END[end]]
             reserve = _yield_reserve(path, fitted, numbers, twist, draw)
             figures[f"{end} yield reserve", Quantity.RESERVE] = reserve

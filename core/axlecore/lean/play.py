@@ -85,7 +85,7 @@ def _settled(
 ) -> FloatArray:
     """Unknowns of cases by themselves, (cases, unknowns), sides as the first answer leans."""
     stiffness = parts.stiffness_n_m_per_rad[row]
-    free = np.where(np.isfinite(parts.free_lean_rad[row]), parts.free_lean_rad[row], np.inf)
+    free = parts.free_lean_rad[row]
     works = np.broadcast_to(parts.in_matrix, stiffness.shape) & (stiffness > 0)
     found = _answer(matrix, load, parts, stiffness, free, side, works)
     left = np.arange(len(found))

@@ -9,7 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from axlecore.errors import InputError
-from axlecore.lean.assembly import AxleRoll, BarNumbers, Read, as_it_stands, rolls_of
+from axlecore.lean.assembly import AxleRoll, BarNumbers, Read, as_it_stands, axle_roll, rolls_of
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Measured
 from axlecore.quantities.units import GRAVITY_M_S2
@@ -239,6 +239,52 @@ def roll_model(body: Body, rolls: tuple[AxleRoll, AxleRoll], repeat: int = 1) ->
         free_lean_rad=bars(lambda bar: bar.free_lean_rad),
         stop_lean_rad=ends(lambda roll: roll.stop_lean_rad),
     )
+
+
+def model_as_read(
+    vehicle: Vehicle,
+    state: int,
+    bars: tuple[tuple[BarNumbers, BarNumbers], tuple[BarNumbers, BarNumbers]],
+    read: Read,
+    spring_correction: npt.ArrayLike | None = None,
+    rows: int = 1,
+) -> tuple[RollModel, tuple[AxleRoll, AxleRoll]]:
+    """Return the roll model of a vehicle in one load state, its numbers read as a reader says.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    state : int
+        Index of the load state.
+    bars : tuple of two tuples of two BarNumbers
+        Standard and chosen bar, front and rear: they cost most of it, so a caller that asks
+        again and again works them out once.
+    read : Read
+        Reads the other numbers.
+    spring_correction : array_like or None
+        Factor on its springs; None takes the sheet's.
+    rows : int
+        Rows there are at least, even where no number that is read differs.
+
+    Returns
+    -------
+    tuple of RollModel, tuple of two AxleRoll
+        And where front's and rear's stiffness comes from.
+    """
+    body = body_of(vehicle, [state], read)
+    front, rear = (
+        axle_roll(vehicle, end, own, read, spring_correction)
+        for end, own in zip(End, bars, strict=True)
+    )
+    count = max(
+        rows,
+        len(body.sprung_mass_kg),
+        *(np.size(number) for roll in (front, rear) for number in (roll.suspension, roll.tyres)),
+    )
+    if len(body.sprung_mass_kg) < count:
+        body = body.repeated(count)
+    return roll_model(body, (front, rear)), (front, rear)
 
 
 def model_of(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> RollModel:

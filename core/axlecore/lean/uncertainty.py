@@ -3,21 +3,19 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
 from axlecore.lean.draws import (
-    Draw,
     Uncertain,
     each_moved,
     is_conditioned,
     readings_of,
+    settled,
     uncertain_numbers,
 )
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
-from axlecore.lean.mass_shift import spring_factor
 from axlecore.lean.monte_carlo import drawn_model
 from axlecore.lean.roll_model import model_of
 from axlecore.lean.steady import solve
@@ -123,7 +121,8 @@ def certainty(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Certainty:
     lean = reference_lean(vehicle, set_up, key)
     numbers = _numbers(vehicle, set_up, state)
     leans = solve(
-        drawn_model(vehicle, set_up, state, _each_moved(vehicle, numbers))[0], REFERENCE_BEND_M_S2
+        drawn_model(vehicle, set_up, state, settled(vehicle, each_moved(numbers)))[0],
+        REFERENCE_BEND_M_S2,
     ).lean_rad[:, 0]
     costs = [
         Cost(one.path, one.label, one.measured.known, float(share))
@@ -143,12 +142,3 @@ def _numbers(vehicle: Vehicle, set_up: SetUp, state: int) -> list[Uncertain]:
     # What the test settled is as sure as its readings; the factor itself follows from them.
     own = [one for one in numbers if one.path != "spring_correction"]
     return [*own, *readings_of(vehicle)]
-
-
-def _each_moved(vehicle: Vehicle, numbers: Sequence[Uncertain]) -> Draw:
-    """One number moved by its band in each row, all others as they stand."""
-    draw = each_moved(numbers)
-    if is_conditioned(vehicle):
-        factor = spring_factor(vehicle, draw.read, draw.samples)
-        return replace(draw, spring_correction=factor)
-    return replace(draw, spring_correction=draw.values.get("spring_correction"))

@@ -436,22 +436,16 @@ def assess(vehicle: Vehicle, set_up: SetUp) -> Assessment:
     Assessment
         Never an error: what cannot be computed is said.
     """
-    found: list[Evaluation] = []
-    trouble = _trouble(lambda: found.append(evaluate(vehicle, set_up)))
-    if trouble:
-        return Assessment(None, trouble)
-    return Assessment(found[0], findings(vehicle, set_up, found[0]))
-
-
-def _trouble(work: Callable[[], object]) -> list[Finding]:
-    """The stop that stands in place of results, where there are none."""
     try:
-        work()
-    except UnstableError as error:
-        return [unstable_finding(error)]
-    except InputError as error:
-        return [_cannot_compute(error)]
-    return []
+        evaluation = evaluate(vehicle, set_up)
+    except (UnstableError, InputError) as error:
+        return Assessment(None, [_instead(error)])
+    return Assessment(evaluation, findings(vehicle, set_up, evaluation))
+
+
+def _instead(error: UnstableError | InputError) -> Finding:
+    """The stop that stands in place of results, where there are none."""
+    return unstable_finding(error) if isinstance(error, UnstableError) else _cannot_compute(error)
 
 
 def _cannot_compute(error: InputError) -> Finding:
@@ -474,6 +468,8 @@ def first_stop(vehicle: Vehicle) -> str:
     vehicle : Vehicle
         The measured sheet.
     """
-    trouble = _trouble(lambda: check_stands(vehicle))
-    over = [] if trouble else _over_ratings(vehicle)
-    return next((finding.what for finding in (*trouble, *over)), "")
+    try:
+        check_stands(vehicle)
+    except (UnstableError, InputError) as error:
+        return _instead(error).what
+    return next((finding.what for finding in _over_ratings(vehicle)), "")

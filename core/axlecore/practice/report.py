@@ -9,7 +9,7 @@ from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.sheet import Fitting
 from axlecore.lean.evaluate import evaluate
 from axlecore.motion.roll_test import RollTestReport, report
-from axlecore.practice.consequences import Consequences, consequences
+from axlecore.practice.consequences import Consequences
 from axlecore.practice.decision import Decision, decision_findings
 from axlecore.practice.finding import Finding, gravest_first
 from axlecore.practice.findings import Assessment, assess
@@ -111,7 +111,7 @@ def practice(papers: Papers) -> Practice:
         sorting=sort_complaint(papers.complaint),
         cure=cure(papers.complaint),
         parts=parts_to_see(papers.vehicle),
-        look=consequences(papers.vehicle, papers.look),
+        look=papers.seen,
         offers=offers(papers.vehicle),
         roll_test=_roll_test(papers.vehicle),
         gates=gates(papers),

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
+from functools import cached_property
 
 from axlecore.fitup.arrival import Result
 from axlecore.fitup.sheet import AxleFit, Fitting
-from axlecore.practice.consequences import consequences
+from axlecore.practice.consequences import Consequences, consequences
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.fitting import FitStation
 from axlecore.practice.listen import Complaint, Verdict
@@ -156,6 +157,11 @@ class Papers:
     fit: FitStation | None = None
     station: Station = Station.HAND_OVER
 
+    @cached_property
+    def seen(self) -> Consequences:
+        """What follows from the look-over."""
+        return consequences(self.vehicle, self.look)
+
     @property
     def stops(self) -> list[Finding]:
         """Findings that stop."""
@@ -266,11 +272,7 @@ def _look_checks(papers: Papers) -> Iterator[Check]:
         f"parts.{unseen[0].key}" if unseen else "rust",
     )
     yield Check("rust", "Rust is rated.", papers.look.rust != "unseen", False, "rust")
-    stops = [
-        finding
-        for finding in consequences(papers.vehicle, papers.look).findings
-        if finding.kind is Kind.STOP
-    ]
+    stops = [finding for finding in papers.seen.findings if finding.kind is Kind.STOP]
     yield Check(
         "no_stop",
         "Nothing under the vehicle is a stop.",

@@ -242,10 +242,10 @@ def read_with_band(text: str, dimension: Dimension, field: str = "value") -> Rea
     body, sign, band = (part.strip() for part in _BAND.sub("±", typed).partition("±"))
     if sign and not (body and band):
         raise InputError(field, f"Read “{text}”: a number comes before the ± and one behind it.")
-    value, unit = _one(body, text, writing, field, writing.bare if not band else None)
+    value, unit = _one(body, text, writing, field)
     if not band:
-        return Reading(_checked(value, writing, unit, text, field), None, rough)
-    half, band_unit = _one(band, text, writing, field, None)
+        return Reading(_checked(value, writing, unit or writing.bare, text, field), None, rough)
+    half, band_unit = _one(band, text, writing, field)
     # One unit behind the band is meant for both.
     unit = unit or band_unit or writing.bare
     # Feet and inches are off by inches.
@@ -267,10 +267,8 @@ def _checked(value: float, writing: _Writing, unit: str, text: str, field: str) 
     return found
 
 
-def _one(
-    body: str, text: str, writing: _Writing, field: str, bare: str | None
-) -> tuple[float, str]:
-    """Return number and unit of one quantity; ``bare`` where none is written, or empty."""
+def _one(body: str, text: str, writing: _Writing, field: str) -> tuple[float, str]:
+    """Return number and unit of one quantity; the unit is empty where none is written."""
     sign, unsigned = 1.0, body
     if body[:1] in ("-", "+"):
         if not writing.signed:
@@ -293,7 +291,7 @@ def _one(
     unit = units[0]
     if not unit and writing.si == "m" and (pieces[0]["top"] or pieces[0]["only"]):
         unit = "in"
-    return sign * values[0], unit if unit or bare is None else bare
+    return sign * values[0], unit
 
 
 def _pieces(unsigned: str, text: str, writing: _Writing, field: str) -> list[re.Match[str]]:

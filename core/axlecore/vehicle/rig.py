@@ -334,6 +334,22 @@ def standard_after(vehicle: Vehicle, set_up: SetUp, end: End) -> FittedBar | Non
     return standing
 
 
+def bar_that_counts(vehicle: Vehicle, set_up: SetUp, end: End) -> FittedBar | None:
+    """Return the bar an axle is judged and fitted up by: the chosen one, else the standard one.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    end : End
+        Front or rear.
+    """
+    choice = set_up.of_end(end)
+    return vehicle.of_end(end).standard_bar if choice is None else choice.fitted
+
+
 @dataclass(frozen=True)
 class RigFile(Record):
     """A vehicle with a set-up: what `axlecore evaluate` reads.

@@ -2,7 +2,8 @@ import math
 import unittest
 
 from axlecore.lean.evaluate import evaluate
-from axlecore.practice.classes import class_rests_on, class_vehicle
+from axlecore.practice.class_tables import CLASSES
+from axlecore.practice.classes import class_vehicle
 from axlecore.vehicle.axle import Springs
 from axlecore.vehicle.rig import RigKind, SetUp
 
@@ -24,7 +25,7 @@ class ClassTests(unittest.TestCase):
             low, high = KNOWN[kind]
             gradient = math.degrees(state.before.roll_gradient_rad_per_g)
             self.assertTrue(low <= gradient <= high, f"{kind}: {gradient:.1f} °/g")
-            self.assertIn("°/g", class_rests_on(kind))
+            self.assertIn("°/g", CLASSES[kind].rests_on)
 
     def test_leaves_twist_and_nobody_knows_a_bars_steel_or_arms(self):
         rear = class_vehicle(RigKind.MOTORHOME).rear

@@ -13,9 +13,15 @@ const figuresKey = (job: Job) =>
 export function useRanking(job: Job, state: LoadKey) {
   return useQuery({
     queryKey: [
-      "ranking", job.id, job.sheet_version, job.look_over_version, job.target_version,
-      job.complaint_version, job.due_on, state,
-    ], // prettier-ignore
+      "ranking",
+      job.id,
+      job.sheet_version,
+      job.look_over_version,
+      job.target_version,
+      job.complaint_version,
+      job.due_on,
+      state,
+    ],
     queryFn: () =>
       answered(
         client.GET("/api/jobs/{job_id}/ranking", {

@@ -1,12 +1,12 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import { papersKey } from "./queries";
+import { followsKey } from "./queries";
 import type { FitStation, Job } from "./types";
 
 /** What the fit-up of a job comes to; asked again only when its papers have a new version. */
 export function useFit(job: Job) {
   return useQuery({
-    queryKey: ["fit", ...papersKey(job)],
+    queryKey: followsKey("fit", job),
     queryFn: async (): Promise<FitStation> =>
       answered(client.GET("/api/jobs/{job_id}/fit", { params: { path: { job_id: job.id } } })),
     placeholderData: keepPreviousData,

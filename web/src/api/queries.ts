@@ -46,7 +46,7 @@ export function useJob(id: number) {
 /** What a job's numbers say; asked again only when sheet or set-up has a new version. */
 export function useAssessment(job: Job | undefined) {
   return useQuery({
-    queryKey: ["assessment", ...papersKey(job)],
+    queryKey: followsKey("assessment", job),
     queryFn: async (): Promise<Assessment> =>
       answered(
         client.GET("/api/jobs/{job_id}/assessment", {
@@ -59,9 +59,13 @@ export function useAssessment(job: Job | undefined) {
   });
 }
 
-/** Key of everything worked out from a job's papers; changes with each of them. */
-export function papersKey(job: Job | undefined) {
+/** What is worked out from a job's papers, and comes with the answer to a write on them. */
+type Follows = "assessment" | "practice" | "fit";
+
+/** Key of what follows from a job's papers; changes with each of them. */
+export function followsKey(what: Follows, job: Job | undefined) {
   return [
+    what,
     job?.id,
     job?.kind,
     job?.sheet_version,
@@ -81,7 +85,7 @@ export function papersKey(job: Job | undefined) {
 /** What the rules say of a job's papers: sorting, look-over, offers, gates. */
 export function usePractice(job: Job | undefined) {
   return useQuery({
-    queryKey: ["practice", ...papersKey(job)],
+    queryKey: followsKey("practice", job),
     queryFn: async (): Promise<Practice> =>
       answered(
         client.GET("/api/jobs/{job_id}/practice", { params: { path: { job_id: job?.id ?? 0 } } }),
@@ -176,9 +180,16 @@ export function useShortList(job: Job, axle: AxleName, find: string, others: boo
   const action = actionFor(job, axle);
   return useQuery({
     queryKey: [
-      "short-list", job.id, job.sheet_version, job.set_up_version, job.look_over_version, axle,
-      action, find, others,
-    ], // prettier-ignore
+      "short-list",
+      job.id,
+      job.sheet_version,
+      job.set_up_version,
+      job.look_over_version,
+      axle,
+      action,
+      find,
+      others,
+    ],
     queryFn: () =>
       answered(
         client.GET("/api/jobs/{job_id}/short-list", {
@@ -206,10 +217,9 @@ export function useKeepChange() {
   const keepJob = useKeepJob();
   return ({ job, assessment, practice, fit }: JobChange) => {
     // What follows first: the job's new versions then find it there and nobody asks again.
-    const papers = papersKey(job);
-    cache.setQueryData(["assessment", ...papers], assessment);
-    cache.setQueryData(["practice", ...papers], practice);
-    cache.setQueryData(["fit", ...papers], fit);
+    cache.setQueryData(followsKey("assessment", job), assessment);
+    cache.setQueryData(followsKey("practice", job), practice);
+    cache.setQueryData(followsKey("fit", job), fit);
     keepJob(job);
   };
 }

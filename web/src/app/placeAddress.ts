@@ -4,14 +4,28 @@ export type WeighSheet = (typeof WEIGH_SHEETS)[number];
 
 /** Sheets that Choose is laid out on, from what is aimed at to what is decided. */
 export const CHOOSE_SHEETS = [
-  "target", "ranking", "lean", "motion", "ground", "steel", "decide",
-] as const; // prettier-ignore
+  "target",
+  "ranking",
+  "lean",
+  "motion",
+  "ground",
+  "steel",
+  "decide",
+] as const;
 export type ChooseSheet = (typeof CHOOSE_SHEETS)[number];
 
 /** Sheets that Fit is laid out on, from where things are to what came. */
 export const FIT_SHEETS = [
-  "side", "holes", "links", "across", "clash", "drill", "bolts", "arrival", "turn",
-] as const; // prettier-ignore
+  "side",
+  "holes",
+  "links",
+  "across",
+  "clash",
+  "drill",
+  "bolts",
+  "arrival",
+  "turn",
+] as const;
 export type FitSheet = (typeof FIT_SHEETS)[number];
 
 /** Which sheet of Fit a place is entered on, by what follows the axle. */

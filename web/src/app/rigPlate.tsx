@@ -51,9 +51,17 @@ function AxleLoads() {
   const state = job.sheet.load_states.find(({ key }) => key === loadKey);
   if (state === undefined) return null;
   const rows = [
-    { name: "Front", load: state.front_left_kg.value + state.front_right_kg.value, of: job.sheet.front.rating_kg.value },
-    { name: "Rear", load: state.rear_left_kg.value + state.rear_right_kg.value, of: job.sheet.rear.rating_kg.value },
-  ]; // prettier-ignore
+    {
+      name: "Front",
+      load: state.front_left_kg.value + state.front_right_kg.value,
+      of: job.sheet.front.rating_kg.value,
+    },
+    {
+      name: "Rear",
+      load: state.rear_left_kg.value + state.rear_right_kg.value,
+      of: job.sheet.rear.rating_kg.value,
+    },
+  ];
   return (
     <div className="grid grid-cols-[auto_7rem_auto] items-center gap-x-3 gap-y-0.5 text-[13px]">
       {rows.map(({ name, load, of }) => (

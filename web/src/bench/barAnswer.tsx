@@ -16,7 +16,7 @@ export function BarAnswer({ fields }: AnswerProps) {
           <BarShape bar={found.bar} />
           <Figures
             rows={[
-              ["Rate at the bar's end", nPerMm(found.rate_n_per_m)],
+              ["Bar rate", nPerMm(found.rate_n_per_m)],
               ["Steel alone", nPerMm(found.steel_rate_n_per_m)],
               ["Length along the bends", `${grouped(found.developed_length_m * 1e3, 0)} mm`],
               ["Should weigh", `${grouped(found.mass_kg, 1)} kg`],

@@ -21,7 +21,12 @@ const BAR: BenchField[] = [
 
 /** The bench's calculators; a new one is a row here and an answer beside it. */
 export const CALCULATORS: Calculator[] = [
-  { key: "bar", name: "Bar rate", says: "Force at each arm tip for each millimetre it moves.", fields: BAR },
+  {
+    key: "bar",
+    name: "Bar rate",
+    says: "Force at each arm tip for each millimetre it moves.",
+    fields: BAR,
+  },
   {
     key: "bore",
     name: "Bore from weight",
@@ -60,7 +65,12 @@ export const CALCULATORS: Calculator[] = [
     says: "What a size and grade may be tightened to, and whether a sheet’s torque is plausible.",
     fields: [
       { key: "size", label: "Size", start: "M12x1.75" },
-      { key: "grade", label: "Grade", start: "8.8", options: ["8.8", "10.9", "12.9", "2", "5", "8"] },
+      {
+        key: "grade",
+        label: "Grade",
+        start: "8.8",
+        options: ["8.8", "10.9", "12.9", "2", "5", "8"],
+      },
       {
         key: "lubrication",
         label: "On the thread",
@@ -94,7 +104,7 @@ export const CALCULATORS: Calculator[] = [
     says: "Click a body line and the horizon in both; the camera’s own tilt drops out.",
     fields: [],
   },
-]; // prettier-ignore
+];
 
 /** What stands in every field: as the address says, else where it starts. */
 export function fieldsOf(calculator: Calculator, search: Record<string, string>) {

@@ -61,13 +61,24 @@ export function bodyOutline(kind: RigKind, frame: EndFrame): Point[] {
     case "wagon":
     case "van":
       return [
-        at(-1, floor), at(-1, up(0.55)), at(-0.78, roof), at(0.78, roof), at(1, up(0.55)), at(1, floor),
-      ]; // prettier-ignore
+        at(-1, floor),
+        at(-1, up(0.55)),
+        at(-0.78, roof),
+        at(0.78, roof),
+        at(1, up(0.55)),
+        at(1, floor),
+      ];
     case "camper_pickup":
       return [
-        at(-0.92, floor), at(-0.92, up(0.28)), at(-1, up(0.32)), at(-1, roof),
-        at(1, roof), at(1, up(0.32)), at(0.92, up(0.28)), at(0.92, floor),
-      ]; // prettier-ignore
+        at(-0.92, floor),
+        at(-0.92, up(0.28)),
+        at(-1, up(0.32)),
+        at(-1, roof),
+        at(1, roof),
+        at(1, up(0.32)),
+        at(0.92, up(0.28)),
+        at(0.92, floor),
+      ];
     default:
       return [at(-1, floor), at(-1, roof), at(1, roof), at(1, floor)];
   }

@@ -9,8 +9,14 @@ function applied(transform: string, point: Point): Point {
 }
 
 it("both marks fall on their targets, whatever the turn and the scale", () => {
-  const marks = [{ x: 210, y: 640 }, { x: 890, y: 590 }] as const; // prettier-ignore
-  const targets = [{ x: 116, y: 392 }, { x: 402, y: 392 }] as const; // prettier-ignore
+  const marks = [
+    { x: 210, y: 640 },
+    { x: 890, y: 590 },
+  ] as const;
+  const targets = [
+    { x: 116, y: 392 },
+    { x: 402, y: 392 },
+  ] as const;
   const transform = pictureTransform(marks, targets);
   for (const i of [0, 1] as const) {
     const at = applied(transform, marks[i]);
@@ -21,9 +27,15 @@ it("both marks fall on their targets, whatever the turn and the scale", () => {
 
 it("a picture is never stretched: distances keep their proportion", () => {
   const transform = pictureTransform(
-    [{ x: 0, y: 0 }, { x: 100, y: 0 }],
-    [{ x: 10, y: 10 }, { x: 10, y: 60 }],
-  ); // prettier-ignore
+    [
+      { x: 0, y: 0 },
+      { x: 100, y: 0 },
+    ],
+    [
+      { x: 10, y: 10 },
+      { x: 10, y: 60 },
+    ],
+  );
   const corner = applied(transform, { x: 100, y: 100 });
   expect(Math.hypot(corner.x - 10, corner.y - 10)).toBeCloseTo(Math.SQRT2 * 50, 1);
 });

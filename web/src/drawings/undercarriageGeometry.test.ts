@@ -14,12 +14,29 @@ describe("partPoint", () => {
   it("keeps every two parts of an axle a finger apart", () => {
     const sided = ["link", "bushing", "bracket", "shock", "spring", "u_bolts", "frame"];
     const rear = [
-      "bar", "axle_tube", "brake_lines", "wiring", "brace", "exhaust", "drive_shaft", "spare_carrier", "air_lines",
-    ]; // prettier-ignore
+      "bar",
+      "axle_tube",
+      "brake_lines",
+      "wiring",
+      "brace",
+      "exhaust",
+      "drive_shaft",
+      "spare_carrier",
+      "air_lines",
+    ];
     const front = [
-      "bar", "axle_tube", "brake_lines", "wiring", "crossmember", "steering_link", "steering_damper",
-      "splash_shield", "brace", "exhaust", "air_lines",
-    ]; // prettier-ignore
+      "bar",
+      "axle_tube",
+      "brake_lines",
+      "wiring",
+      "crossmember",
+      "steering_link",
+      "steering_damper",
+      "splash_shield",
+      "brace",
+      "exhaust",
+      "air_lines",
+    ];
     for (const [axle, single] of [
       ["front", front],
       ["rear", rear],

@@ -73,25 +73,67 @@ const span = (low: number | null | undefined, high: number | null | undefined) =
 function factsOf(part: RackPart): [string, string][] {
   const { fits, bar, link, bushing } = part;
   const facts: [string, string | null | undefined | false][] = [
-    ["For", `${fits.axle === "either" ? "either axle" : `${fits.axle} axle`}, ${grouped(fits.axle_load_from_kg, 0)} to ${grouped(fits.axle_load_to_kg, 0)} kg`],
+    [
+      "For",
+      `${fits.axle === "either" ? "either axle" : `${fits.axle} axle`}, ${grouped(fits.axle_load_from_kg, 0)} to ${grouped(fits.axle_load_to_kg, 0)} kg`,
+    ],
     ["Variant", fits.variant],
-    ["Axle tube", [span(fits.tube_from_m, fits.tube_to_m), fits.tube_shape === "any" ? null : fits.tube_shape].filter(Boolean).join(", ")],
+    [
+      "Axle tube",
+      [span(fits.tube_from_m, fits.tube_to_m), fits.tube_shape === "any" ? null : fits.tube_shape]
+        .filter(Boolean)
+        .join(", "),
+    ],
     ["Lift", span(fits.lift_from_m, fits.lift_to_m)],
     ["Crossmember", fits.crossmember === "any" ? null : fits.crossmember],
     ["Outside diameter", bar && quantity(bar.outside_diameter_m, "small_length")],
     ["Bore", bar && bar.bore_m.value > 0 && quantity(bar.bore_m, "small_length")],
     ["Steel", bar && STEELS[bar.steel as keyof typeof STEELS]],
-    ["Fitted", bar && (part.role === "either" ? "beside the standard bar or in its place" : part.role === "beside" ? "beside the standard bar" : "in place of the standard bar")],
-    ["Length", link && (link.length_from_m.value === link.length_to_m.value ? quantity(link.length_from_m, "length") : `${quantity(link.length_from_m, "length")} to ${quantity(link.length_to_m, "length")}`)],
+    [
+      "Fitted",
+      bar &&
+        (part.role === "either"
+          ? "beside the standard bar or in its place"
+          : part.role === "beside"
+            ? "beside the standard bar"
+            : "in place of the standard bar"),
+    ],
+    [
+      "Length",
+      link &&
+        (link.length_from_m.value === link.length_to_m.value
+          ? quantity(link.length_from_m, "length")
+          : `${quantity(link.length_from_m, "length")} to ${quantity(link.length_to_m, "length")}`),
+    ],
     ["Thread", link?.thread],
-    ["Joint swings", link?.joint_angle_rad && `${quantity(link.joint_angle_rad, "angle")} to one side`],
+    [
+      "Joint swings",
+      link?.joint_angle_rad && `${quantity(link.joint_angle_rad, "angle")} to one side`,
+    ],
     ["Bushing", bushing && `${bushing.material}, bore ${quantity(bushing.bore_m, "small_length")}`],
-    ["Work", [part.holes_drilled ? `${part.holes_drilled} holes to drill` : "nothing to drill", part.u_bolts_off ? "spring U-bolts come off" : "", part.hours ? `${part.hours} h by the sheet` : ""].filter(Boolean).join(", ")],
+    [
+      "Work",
+      [
+        part.holes_drilled ? `${part.holes_drilled} holes to drill` : "nothing to drill",
+        part.u_bolts_off ? "spring U-bolts come off" : "",
+        part.hours ? `${part.hours} h by the sheet` : "",
+      ]
+        .filter(Boolean)
+        .join(", "),
+    ],
     ["Renewable", part.renewable ? "bushings and joints can be had" : "not by itself"],
     ["Coating", part.coating],
     ["In the box", (part.contents ?? []).join(", ")],
-    ["Torques", (part.torques ?? []).map((one) => `${one.where}: ${one.count} × ${one.size} ${one.grade}${one.torque_n_m ? ` at ${one.torque_n_m} N·m` : ""}`).join("; ")],
+    [
+      "Torques",
+      (part.torques ?? [])
+        .map(
+          (one) =>
+            `${one.where}: ${one.count} × ${one.size} ${one.grade}${one.torque_n_m ? ` at ${one.torque_n_m} N·m` : ""}`,
+        )
+        .join("; "),
+    ],
     ["Note", part.note],
-  ]; // prettier-ignore
+  ];
   return facts.filter((fact): fact is [string, string] => Boolean(fact[1]));
 }

@@ -4,8 +4,15 @@ import { queryOf, readSearch } from "./search";
 describe("readSearch", () => {
   it("keeps what belongs to the racks and leaves the rest", () => {
     const found = readSearch({
-      find: "R35", kind: "kit", price: 500, tube: true, undrilled: "yes", page: 1, part: 7, x: 1,
-    }); // prettier-ignore
+      find: "R35",
+      kind: "kit",
+      price: 500,
+      tube: true,
+      undrilled: "yes",
+      page: 1,
+      part: 7,
+      x: 1,
+    });
     expect(found).toEqual({ find: "R35", kind: "kit", price: "500", tube: true, part: 7 });
     expect(readSearch({ kind: "spaceship", page: "two" })).toEqual({});
   });

@@ -162,7 +162,7 @@ function ChosenBar({ axle }: { axle: AxleName }) {
         </fieldset>
         <FittedHole axle={axle} />
         <p className="flex items-baseline gap-3">
-          <span className="text-pale">Rate at the bar's end</span>
+          <span className="text-pale">Bar rate</span>
           <span className="figure" data-testid="chosen-rate">
             {rate === undefined ? "–" : nPerMm(rate)}
           </span>

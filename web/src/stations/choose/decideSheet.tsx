@@ -131,8 +131,11 @@ function Recorder() {
 function Recorded({ decided }: { decided: Decided }) {
   const { decision } = decided;
   const when = new Date(decided.made_at).toLocaleString("en-GB", {
-    day: "numeric", month: "short", hour: "2-digit", minute: "2-digit",
-  }); // prettier-ignore
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  });
   return (
     <section aria-label="Recorded choice" className="mt-2" data-testid="recorded">
       <h2 className="font-semibold">

@@ -3,8 +3,15 @@ import type { RankingAnswer } from "../../api/types";
 import { namedSets, picksOf, setWords } from "./sets";
 
 const option = (axle: string, key: string, more: object = {}) => ({
-  axle, key, part_id: null, part_number: "", action: null, hole: 0, renews: false, ...more,
-}); // prettier-ignore
+  axle,
+  key,
+  part_id: null,
+  part_number: "",
+  action: null,
+  hole: 0,
+  renews: false,
+  ...more,
+});
 
 const answer = {
   options: [
@@ -12,8 +19,11 @@ const answer = {
     option("rear", "keep"),
     option("rear", "renew", { renews: true }),
     option("rear", "R-1, supplement, hole 2", {
-      part_id: 7, part_number: "R-1", action: "supplement", hole: 1,
-    }), // prettier-ignore
+      part_id: 7,
+      part_number: "R-1",
+      action: "supplement",
+      hole: 1,
+    }),
   ],
   ranking: {
     sets: [

@@ -9,7 +9,11 @@ import type { AxleName, ListedPart } from "../../api/types";
 import { degrees, grouped, percent } from "../../drawings/quantity";
 
 const SHORT = 3;
-const VERBS = { supplement: "added beside", replace: "in place of the standard bar", new: "as new bar" } as const; // prettier-ignore
+const VERBS = {
+  supplement: "added beside",
+  replace: "in place of the standard bar",
+  new: "as new bar",
+} as const;
 
 type ShortListProps = {
   axle: AxleName;

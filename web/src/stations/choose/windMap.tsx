@@ -71,9 +71,11 @@ export function WindMap({ tables }: { tables: LeanSheetTables }) {
           const before = path(tables.map_before_rad, level);
           const after = chosen ? path(tables.map_after_rad, level) : "";
           const end = isoLine(
-            chosen ? tables.map_after_rad : tables.map_before_rad, road, wind,
+            chosen ? tables.map_after_rad : tables.map_before_rad,
+            road,
+            wind,
             (level * Math.PI) / 180,
-          ).at(-1); // prettier-ignore
+          ).at(-1);
           const first = isoLine(tables.map_before_rad, road, wind, (level * Math.PI) / 180)[0];
           return (
             <g key={level}>

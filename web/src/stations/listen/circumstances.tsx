@@ -36,13 +36,33 @@ export function Circumstances() {
   }[] = [
     { place: "use.road", label: "On the road", value: said.use?.road, options: OFTEN },
     { place: "use.towing", label: "Towing", value: said.use?.towing, options: OFTEN },
-    { place: "use.rough_track", label: "Rough track", value: said.use?.rough_track, options: OFTEN },
+    {
+      place: "use.rough_track",
+      label: "Rough track",
+      value: said.use?.rough_track,
+      options: OFTEN,
+    },
     { place: "worst_when", label: "Worst when", value: said.worst_when, options: WORST },
     { place: "extras.shocks", label: "Other shocks", value: said.extras?.shocks, options: EXTRA },
-    { place: "extras.helper_springs", label: "Helper springs or bags", value: said.extras?.helper_springs, options: EXTRA },
-    { place: "extras.steering_damper", label: "Steering damper", value: said.extras?.steering_damper, options: EXTRA },
-    { place: "extras.chassis_brace", label: "Chassis brace", value: said.extras?.chassis_brace, options: EXTRA },
-  ]; // prettier-ignore
+    {
+      place: "extras.helper_springs",
+      label: "Helper springs or bags",
+      value: said.extras?.helper_springs,
+      options: EXTRA,
+    },
+    {
+      place: "extras.steering_damper",
+      label: "Steering damper",
+      value: said.extras?.steering_damper,
+      options: EXTRA,
+    },
+    {
+      place: "extras.chassis_brace",
+      label: "Chassis brace",
+      value: said.extras?.chassis_brace,
+      options: EXTRA,
+    },
+  ];
 
   return (
     <div className="grid gap-x-6 sm:grid-cols-2">

@@ -140,10 +140,25 @@ function Beside() {
   const angle = (value: number | null | undefined) => (value ? degrees(value, 2) : "–");
   const share = (value: number | null | undefined) => (value ? grouped(value, 2) : "–");
   const rows = [
-    { name: "Lean", model: angle(test.model_lean_rad), read: angle(test.read_lean_rad), off: off(test.model_lean_rad, test.read_lean_rad) },
-    { name: "Rocks at", model: hertz(test.model_frequency_hz), read: hertz(test.read_frequency_hz), off: off(test.model_frequency_hz, test.read_frequency_hz) },
-    { name: "Damping, of critical", model: share(test.model_damping_ratio), read: share(test.read_damping_ratio), off: off(test.model_damping_ratio, test.read_damping_ratio) },
-  ]; // prettier-ignore
+    {
+      name: "Lean",
+      model: angle(test.model_lean_rad),
+      read: angle(test.read_lean_rad),
+      off: off(test.model_lean_rad, test.read_lean_rad),
+    },
+    {
+      name: "Rocks at",
+      model: hertz(test.model_frequency_hz),
+      read: hertz(test.read_frequency_hz),
+      off: off(test.model_frequency_hz, test.read_frequency_hz),
+    },
+    {
+      name: "Damping, of critical",
+      model: share(test.model_damping_ratio),
+      read: share(test.read_damping_ratio),
+      off: off(test.model_damping_ratio, test.read_damping_ratio),
+    },
+  ];
   return (
     <section aria-label="Model and reading">
       <h2 className="mb-1 font-semibold">

@@ -4,7 +4,8 @@ import { useJobView } from "../../app/jobContext";
 import { useWritable } from "../../app/session";
 import { FileButton } from "../../ui/fileButton";
 
-const LOOK = "inline-grid min-h-11 cursor-pointer place-items-center border border-ink px-4 text-sm hover:bg-ink hover:text-paper"; // prettier-ignore
+const LOOK =
+  "inline-grid min-h-11 cursor-pointer place-items-center border border-ink px-4 text-sm hover:bg-ink hover:text-paper";
 
 /** A weigh ticket as CSV, in and out. */
 export function Ticket() {
