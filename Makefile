@@ -38,7 +38,7 @@ format: setup
 	$(PY)/ruff format -q .
 	cd web && npx --no-install prettier --write --log-level warn src
 
-generate: setup ## write what is generated from core: API description, types, schema in the docs
+generate: ## write what is generated from core: API description, types, schema in the docs
 	@$(HOUSE) generated
 	cd web && npm run -s generate
 

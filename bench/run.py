@@ -12,11 +12,8 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "server"), str(ROOT / "bench")]
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "calmaxle.settings")
 
-import django  # noqa: E402  settings come first
-
-django.setup()
-
 import bars  # noqa: E402
+import calmaxle.wsgi  # noqa: E402, F401  settings come first; set up as the server is
 import catalogue  # noqa: E402
 import endpoint  # noqa: E402
 import evaluation  # noqa: E402

@@ -15,7 +15,7 @@ import subprocess
 import sys
 import time
 import venv
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Container, Iterable
 from pathlib import Path
 
 from paths import PYTHON, ROOT, RUN, STAMPS, VENV, WEB
@@ -141,13 +141,15 @@ PRODUCTS = {
 }
 
 
-def set_up() -> None:
-    """Do every step that is not done yet, telling what and how long."""
+def set_up(but: Container[str] = ()) -> None:
+    """Do every step that is not done yet, ``but`` those named, telling what and how long."""
     STAMPS.mkdir(parents=True, exist_ok=True)
     with (RUN / "setup.lock").open("w") as lock:
         # Two runs at once would trample each other's half-made folders.
         fcntl.flock(lock, fcntl.LOCK_EX)
         for name, label, sources, step in STEPS:
+            if name in but:
+                continue
             stamp, begun = STAMPS / name, STAMPS / f"{name}.begun"
             wanted = digest(sources)
             made = all(path.exists() for path in PRODUCTS[name])

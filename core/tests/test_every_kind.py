@@ -15,12 +15,13 @@ from axlecore.lean.monte_carlo import bands
 from axlecore.lean.uncertainty import certainty, reference_lean
 from axlecore.motion.manoeuvres import MANOEUVRES, Course
 from axlecore.motion.replay import replay
+from axlecore.practice.checks import Papers
 from axlecore.practice.classes import class_vehicle, default_bar
 from axlecore.practice.findings import assess
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.report import Practice, practice
-from axlecore.practice.stations import JobKind, Papers
+from axlecore.practice.stations import JobKind
 from axlecore.vehicle.rig import Action, AxleChoice, RigKind, SetUp
 
 

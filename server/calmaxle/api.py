@@ -21,7 +21,7 @@ from photos.api import router as photos_router
 from prints.api import router as prints_router
 from racks.api import router as racks_router
 from shops.api import router as session_router
-from shops.errors import Refused
+from shops.errors import Refused, refusal
 from workbench.api import router as bench_router
 
 api = NinjaAPI(
@@ -45,20 +45,20 @@ api.add_router("", devices_router)
 api.add_router("", prints_router)
 
 
-def _answer(request: HttpRequest, status: int, field: str, message: str) -> HttpResponse:
-    return api.create_response(
-        request, {"detail": [{"field": field, "message": message}]}, status=status
-    )
+_IN_WORDS = {
+    "CSRF check Failed": "This page is from before the last sign-in; load it again.",
+    "Cannot parse request body": "What was sent cannot be read; load the page again.",
+}
 
 
 @api.exception_handler(InputError)
 def input_error(request: HttpRequest, error: InputError) -> HttpResponse:
-    return _answer(request, 422, error.field, error.message)
+    return refusal(422, error.field, error.message)
 
 
 @api.exception_handler(CoreError)
 def core_error(request: HttpRequest, error: CoreError) -> HttpResponse:
-    return _answer(request, 422, "", str(error))
+    return refusal(422, "", str(error))
 
 
 @api.exception_handler(ValidationError)
@@ -75,7 +75,7 @@ def validation_error(request: HttpRequest, error: ValidationError) -> HttpRespon
 
 @api.exception_handler(Refused)
 def refused(request: HttpRequest, error: Refused) -> HttpResponse:
-    return _answer(request, error.status, error.field, str(error))
+    return refusal(error.status, error.field, str(error))
 
 
 @api.exception_handler(StaleError)
@@ -87,19 +87,21 @@ def stale(request: HttpRequest, error: StaleError) -> HttpResponse:
 @api.exception_handler(Http404)
 @api.exception_handler(ObjectDoesNotExist)
 def not_found(request: HttpRequest, error: Exception) -> HttpResponse:
-    return _answer(request, 404, "", "There is no such record in your shop.")
+    return refusal(404, "", "There is no such record in your shop.")
 
 
 @api.exception_handler(AuthenticationError)
 def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
-    return _answer(request, 401, "", "Sign in first.")
+    return refusal(401, "", "Sign in first.")
 
 
 @api.exception_handler(RequestDataTooBig)
 def too_large(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-    return _answer(request, 413, "", "That is more than 5 MB; nothing that large is expected here.")
+    return refusal(413, "", "That is more than 5 MB; nothing that large is expected here.")
 
 
 @api.exception_handler(HttpError)
 def http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
-    return _answer(request, error.status_code, "", str(error))
+    # Words of the framework are nobody's in a shop.
+    said = _IN_WORDS.get(str(error), str(error))
+    return refusal(error.status_code, "", said)

@@ -2,7 +2,9 @@
 
 from collections.abc import Callable
 
-from django.http import HttpRequest, HttpResponseBase, JsonResponse
+from django.http import HttpRequest, HttpResponseBase
+
+from shops.errors import refusal
 
 #: A photo with its form around it; nothing larger is ever sent.
 LARGEST_REQUEST_BYTES = 16_000_000
@@ -18,6 +20,5 @@ class LargestRequest:
         size = request.META.get("CONTENT_LENGTH") or "0"
         if not size.isdecimal() or int(size) > LARGEST_REQUEST_BYTES:
             most = f"{LARGEST_REQUEST_BYTES // 1_000_000} MB"
-            detail = [{"field": "", "message": f"That is more than {most}; send less."}]
-            return JsonResponse({"detail": detail}, status=413)
+            return refusal(413, "", f"That is more than {most}; send less.")
         return self.get_response(request)

@@ -5,8 +5,9 @@ from functools import cache
 from typing import Any
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
+from django.views.decorators.cache import cache_control
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 
@@ -17,9 +18,36 @@ def _entry() -> dict[str, Any]:
     return found
 
 
+#: Asked for each time, so that an old one is never mixed with a new build.
+_asked_each_time = cache_control(no_cache=True)
+
+
+@_asked_each_time
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """Return the page; its address is read by the script."""
-    answer = render(request, "page.html", {"entry": _entry()})
-    answer["Cache-Control"] = "no-cache"
-    return answer
+    return render(request, "page.html", {"entry": _entry()})
+
+
+@_asked_each_time
+def worker(request: HttpRequest) -> HttpResponse:
+    """Return the script that keeps the page readable without the server; never an old one."""
+    text = (settings.BUILT_WEB / "sw.js").read_bytes()
+    return HttpResponse(text, content_type="text/javascript")
+
+
+@_asked_each_time
+def web_manifest(request: HttpRequest) -> JsonResponse:
+    """Return how the page is put on a tablet's home screen."""
+    return JsonResponse(
+        {
+            "name": "Calm Axle",
+            "short_name": "Calm Axle",
+            "start_url": "/",
+            "display": "standalone",
+            "background_color": "#f8f4ea",
+            "theme_color": "#f8f4ea",
+            "icons": [{"src": "/static/app/favicon.svg", "sizes": "any", "type": "image/svg+xml"}],
+        },
+        content_type="application/manifest+json",
+    )

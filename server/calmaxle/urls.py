@@ -3,10 +3,12 @@
 from django.urls import path, re_path
 
 from calmaxle.api import api
-from calmaxle.page import page
+from calmaxle.page import page, web_manifest, worker
 
 urlpatterns = [
     path("api/", api.urls),
+    path("sw.js", worker),
+    path("app.webmanifest", web_manifest),
     # The page routes itself; whatever is not the interface or a file is the page.
     re_path(r"^(?!api/|static/).*$", page),
 ]

@@ -4,18 +4,20 @@ from datetime import date
 from typing import Any
 
 import orjson
+from django.db import transaction
 from django.db.models import F, Q
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Schema
 from pydantic import Field
 
 from axlecore.formats import to_json
-from axlecore.practice.classes import change_part
 from axlecore.practice.findings import Assessment
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.quantities.entry import enter
-from axlecore.vehicle.rig import RigKind
+from axlecore.vehicle.rig import RigKind, own_dimensions
+from jobs.gates import archive, rename
 from jobs.models import Job
+from jobs.news import News, news_of
 from jobs.schemas import (
     BaseIn,
     EntryIn,
@@ -31,11 +33,14 @@ from jobs.services import (
     change_set_up,
     edit_sheet,
     open_job,
+    open_job_on,
+    part_changed,
     revert_job_sheet,
     revert_set_up,
     rig_file_of,
 )
 from rigs.services import Entry
+from shops.files import download
 from shops.requests import PersonRequest, writer
 
 router = Router(tags=["jobs"])
@@ -76,6 +81,20 @@ class EditIn(EntryIn, BaseIn):
     pass
 
 
+class NameIn(BaseIn):
+    name: str = Field(min_length=1, max_length=80, pattern=r"\S")
+    description: str = Field("", max_length=120)
+
+
+class ArchiveIn(BaseIn):
+    archived: bool
+
+
+class AgainIn(Schema):
+    kind: JobKind
+    with_choice: bool = False
+
+
 class PartIn(BaseIn):
     place: str = Field(max_length=80)
     fitted: bool
@@ -86,10 +105,11 @@ def list_jobs(
     request: PersonRequest,
     find: str = Query("", max_length=80),
     page: int = Query(1, ge=1, le=100_000),
+    archived: bool = False,
 ) -> dict[str, Any]:
-    jobs = Job.objects.filter(shop_id=request.user.shop_id)
+    jobs = Job.objects.filter(shop_id=request.user.shop_id, archived_at__isnull=not archived)
     for word in find.split():
-        match = Q(vehicle__name__icontains=word)
+        match = Q(vehicle__name__icontains=word) | Q(vehicle__description__icontains=word)
         if word.isdecimal() and len(word) < 9:
             match |= Q(number=int(word))
         jobs = jobs.filter(match)
@@ -130,9 +150,37 @@ def post_job(request: PersonRequest, body: JobIn) -> HttpResponse:
     return json_answer(job_json(job_of(request, job.pk)), 201)
 
 
+@router.patch("/jobs/{int:job_id}/name", response=JobChange, operation_id="rename_job")
+def patch_name(request: PersonRequest, job_id: int, body: NameIn) -> HttpResponse:
+    return change(
+        request,
+        job_id,
+        lambda job, _: rename(job, body.base_version, body.name, body.description),
+    )
+
+
+@router.put("/jobs/{int:job_id}/archived", response=JobChange, operation_id="archive_job")
+def put_archived(request: PersonRequest, job_id: int, body: ArchiveIn) -> HttpResponse:
+    return change(request, job_id, lambda job, _: archive(job, body.base_version, body.archived))
+
+
+@router.post("/jobs/{int:job_id}/again", response={201: JobOut}, operation_id="open_second_job")
+def post_again(request: PersonRequest, job_id: int, body: AgainIn) -> HttpResponse:
+    person, first = writer(request), job_of(request, job_id)
+    with transaction.atomic():
+        set_up = first.set_up if body.with_choice else None
+        second = open_job_on(person, first.row.vehicle, None, body.kind, set_up)
+    return json_answer(job_json(job_of(request, second.pk)), 201)
+
+
 @router.get("/jobs/{int:job_id}", response=JobOut, operation_id="read_job")
 def get_job(request: PersonRequest, job_id: int) -> HttpResponse:
     return json_answer(job_json(job_of(request, job_id)))
+
+
+@router.get("/jobs/{int:job_id}/news", response=News, operation_id="news_of_job")
+def get_news(request: PersonRequest, job_id: int) -> News:
+    return news_of(job_id, request.user.shop_id)
 
 
 @router.get("/jobs/{int:job_id}/assessment", response=Assessment, operation_id="assess_job")
@@ -143,9 +191,8 @@ def get_assessment(request: PersonRequest, job_id: int) -> HttpResponse:
 @router.get("/jobs/{int:job_id}/rig.json", include_in_schema=False)
 def get_rig_file(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    answer = json_answer(to_json(rig_file_of(job), indent=2))
-    answer["Content-Disposition"] = f'attachment; filename="job-{job.row.number}.rig.json"'
-    return answer
+    text = to_json(rig_file_of(job), indent=2)
+    return download(text, "application/json", f"job-{job.row.number}.rig.json")
 
 
 @router.patch("/jobs/{int:job_id}/sheet", response=JobChange, operation_id="enter_on_sheet")
@@ -175,7 +222,7 @@ def post_part(request: PersonRequest, job_id: int, body: PartIn) -> HttpResponse
             body.base_version,
             body.place,
             "fitted" if body.fitted else "taken away",
-            lambda sheet: change_part(sheet, body.place, body.fitted),
+            lambda sheet: part_changed(job, sheet, body.place, body.fitted),
         ),
     )
 
@@ -200,7 +247,9 @@ def patch_set_up(request: PersonRequest, job_id: int, body: EditIn) -> HttpRespo
             body.base_version,
             body.place,
             body.typed,
-            lambda chosen: enter(chosen, body.place, body.typed, body.known),
+            lambda chosen: own_dimensions(
+                chosen, enter(chosen, body.place, body.typed, body.known)
+            ),
         ),
     )
 
@@ -221,4 +270,5 @@ def stale_answer(request: HttpRequest, place: str, job_id: int | None) -> HttpRe
     if job_id is not None:
         person_request: Any = request
         answer["current"] = orjson.Fragment(job_json(job_of(person_request, job_id)))
+        answer["news"] = news_of(job_id, person_request.user.shop_id).model_dump(mode="json")
     return json_answer(orjson.dumps(answer), 409)

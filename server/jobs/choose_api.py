@@ -24,13 +24,12 @@ from axlecore.practice.look import LookOver
 from axlecore.practice.options import Option
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
 from axlecore.practice.target import Suggestion, Target, suggestions, wishes_of
-from axlecore.racks.parts import PartKind
+from axlecore.racks.parts import WITH_A_BAR, PartKind
 from axlecore.vehicle.axle import new_bar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import Action, SetUp
 from jobs.choosing import (
-    BARS,
     Pick,
     options_of,
     picked,
@@ -148,7 +147,7 @@ def get_short_list(
     job = job_of(request, job_id)
     sheet, look = job.sheet, job.read(LookOver)
     found, suited = (
-        some.filter(kind__in=BARS)
+        some.filter(kind__in=WITH_A_BAR)
         for some in (
             made_for(job.row.shop_id, axle),
             suited_to(job.row.shop_id, sheet.heaviest_kg(axle), axle),

@@ -14,12 +14,11 @@ from axlecore.practice.look import LookOver
 from axlecore.practice.options import Option, Priced, axle_options, hours_of, renewal
 from axlecore.practice.partfit import Fit, part_fit
 from axlecore.practice.target import Target
-from axlecore.racks.parts import PartKind
+from axlecore.racks.parts import JOINTS, WITH_A_BAR
 from axlecore.vehicle.axle import new_bar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, AxleChoice, Joints, SetUp, with_choice
 from axlecore.vehicle.rig import Vehicle as Sheet
-from jobs.models import Decision
 from jobs.opened import OpenJob
 from jobs.services import change_set_up
 from racks.models import Part
@@ -29,8 +28,6 @@ from shops.models import Person
 
 #: Steps of stiffness an axle is ranked with; two bars of one differ by less than their bands.
 STEPS_OF_AN_AXLE = 30
-BARS = (PartKind.BAR.value, PartKind.KIT.value)
-_JOINTS = (PartKind.LINK.value, PartKind.BUSHING.value)
 _CHEAPEST = 10
 
 
@@ -48,7 +45,7 @@ def _cheapest_joints(job: OpenJob, sheet: Sheet, end: End) -> list[Priced]:
     suited = suited_to(job.row.shop_id, sheet.heaviest_kg(end), end)
     return [
         one
-        for kind in _JOINTS
+        for kind in JOINTS
         for one in priced(suited.filter(kind=kind).order_by("price_cents")[:_CHEAPEST])
     ]
 
@@ -56,7 +53,7 @@ def _cheapest_joints(job: OpenJob, sheet: Sheet, end: End) -> list[Priced]:
 def options_of(job: OpenJob, end: End) -> list[tuple[Option, Candidate]]:
     """Return what the racks offer an axle of a job, thinned out to what can be told apart."""
     sheet, look = job.sheet, job.read(LookOver)
-    bars = suited_to(job.row.shop_id, sheet.heaviest_kg(end), end).filter(kind__in=BARS)
+    bars = suited_to(job.row.shop_id, sheet.heaviest_kg(end), end).filter(kind__in=WITH_A_BAR)
     parts = [*priced(bars), *_cheapest_joints(job, sheet, end)]
     labour = job.row.shop.labour_cents_an_hour / 100
     found = axle_options(sheet, look, end, parts, labour)
@@ -166,8 +163,7 @@ def record_decision(job: OpenJob, person: Person, seen: tuple[int, int], reason:
         raise Refused("", "These numbers do not describe a vehicle that stands.", 422)
     price = price_of(job, job.set_up)
     decision = decide(job.sheet, job.set_up, job.read(Target), evaluation, price)
-    Decision.objects.create(
-        job=job.row,
+    job.row.decisions.create(
         person=person,
         core_version=decision.core_version,
         sheet_version=job.row.vehicle.version,

@@ -2,9 +2,10 @@
 
 from datetime import date
 
+from django.utils import timezone
+
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from history.versions import check_version
-from jobs.models import GatePass
 from jobs.opened import OpenJob
 from shops.errors import Refused
 from shops.models import Person
@@ -31,8 +32,7 @@ def pass_gate(
         raise Refused("role", "Only a lead goes on with something unmet.", 403)
     if unmet and not reason.strip():
         raise Refused("reason", f"Not met: {unmet[0].text} Write why you go on anyway.", 422)
-    GatePass.objects.create(
-        job=job.row,
+    job.row.passes.create(
         station=station,
         person=person,
         unmet=[check.text for check in unmet],
@@ -58,6 +58,21 @@ def change_due(job: OpenJob, base_version: int, due_on: date | None) -> None:
     """Say when a job is wanted."""
     check_version(job.row.line_version, base_version, "due_on")
     job.row.due_on = due_on
+    _move(job)
+
+
+def rename(job: OpenJob, base_version: int, name: str, description: str) -> None:
+    """Call the job's vehicle something else, in all its jobs."""
+    check_version(job.row.line_version, base_version, "name")
+    job.row.vehicle.name, job.row.vehicle.description = name.strip(), description.strip()
+    job.row.vehicle.save(update_fields=["name", "description"])
+    _move(job)
+
+
+def archive(job: OpenJob, base_version: int, archived: bool) -> None:
+    """Take a job out of the yard, or put it there again."""
+    check_version(job.row.line_version, base_version, "archived")
+    job.row.archived_at = timezone.now() if archived else None
     _move(job)
 
 

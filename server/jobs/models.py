@@ -20,13 +20,15 @@ class Job(Versioned):
     vehicle = models.ForeignKey(Vehicle, models.PROTECT, related_name="jobs")
     kind = models.CharField(max_length=16, default=JobKind.UPGRADE)
     station = models.CharField(max_length=10, default=Station.LISTEN)
-    # Of kind, station and day together; what is chosen has its own.
+    # Of name, kind, station, day and archive together; what is chosen has its own.
     line_version = models.PositiveIntegerField(default=1)
     # What the gate of its station still asks for, said by core when a paper was last written.
     blocked_by = models.CharField(max_length=160, blank=True)
     due_on = models.DateField(null=True, blank=True)
     set_up = models.JSONField()
     changed_at = models.DateTimeField(auto_now=True)
+    # Out of the yard, and found there again; nothing of it is gone.
+    archived_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         constraints = [

@@ -3,13 +3,14 @@
 from functools import cached_property
 from typing import Any, TypeVar
 
-from django.db.models import Prefetch
+from django.db.models import Prefetch, prefetch_related_objects
 
 from axlecore.fitup.advice import RackLink
 from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_json, to_plain
+from axlecore.practice.checks import Papers
 from axlecore.practice.decision import Decision
 from axlecore.practice.findings import Assessment
 from axlecore.practice.fitting import FitStation, Racks, fit_station
@@ -17,7 +18,7 @@ from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.papers import PAPER_OF, PAPERS, PaperName
 from axlecore.practice.report import Practice, assessed, practice
-from axlecore.practice.stations import JobKind, Papers, Station
+from axlecore.practice.stations import JobKind, Station
 from axlecore.practice.target import Target
 from axlecore.quantities.measure import Record
 from axlecore.racks.parts import PartKind, RackPart
@@ -27,29 +28,37 @@ from axlecore.vehicle.rig import Vehicle as Sheet
 from jobs.kept import Kept
 from jobs.models import Decision as StoredDecision
 from jobs.models import GatePass, Job, Paper
-from racks.services import made_for, record_of, suited_to
-from rigs.services import sheet_of
+from racks.services import made_for, suited_to
 
 R = TypeVar("R", bound=Record)
 
 #: A record with its JSON, which is written once however often it is sent.
 _assessments: Kept[tuple[Assessment, bytes]] = Kept(256)
 _fits: Kept[tuple[FitStation, bytes]] = Kept(64)
-#: Parts of the racks as records: a fit-up looks at a few dozen, the same ones each time.
-_parts: Kept[RackPart] = Kept(1024)
+#: Stored documents as records: a write reads the same ones before and after, and a fit-up looks
+#: at the same few dozen parts of the racks each time.
+_records: Kept[Record] = Kept(1024)
 
 
 def opened(job_id: int, shop_id: int) -> "OpenJob":
     """Return a job of a shop with all that is stored of it; Job.DoesNotExist if there is none."""
-    passes = Prefetch("passes", GatePass.objects.select_related("person").order_by("pk"))
-    decisions = Prefetch("decisions", StoredDecision.objects.select_related("person"))
-    jobs = Job.objects.select_related("vehicle", "shop")
-    rows = jobs.prefetch_related("papers", passes, decisions)
-    return OpenJob(rows.get(pk=job_id, shop_id=shop_id))
+    jobs = Job.objects.select_related("vehicle", "shop").prefetch_related(*_stored_along())
+    return OpenJob(jobs.get(pk=job_id, shop_id=shop_id))
 
 
-def _part(row: Any) -> RackPart:
-    return _parts.answer(row.document, lambda: record_of(row))
+def _stored_along() -> tuple[str | Prefetch, ...]:
+    """What is read together with a job."""
+    return (
+        "papers",
+        Prefetch("passes", GatePass.objects.select_related("person").order_by("pk")),
+        Prefetch("decisions", StoredDecision.objects.select_related("person")),
+    )
+
+
+def _record(document: Any, kind: type[R]) -> R:
+    found = _records.answer([kind.__name__, document], lambda: from_plain(document, kind))
+    assert isinstance(found, kind)
+    return found
 
 
 class OpenJob:
@@ -64,15 +73,29 @@ class OpenJob:
 
     def __init__(self, row: Job) -> None:
         self.row = row
-        self._records: dict[PaperName, Record] = {}
+        #: Of each document by name, as it was when the job was opened.
+        self.versions: dict[str, int] = {
+            "sheet": row.vehicle.version,
+            "set_up": row.version,
+            **{name.value: self.paper(name).version for name in PAPERS},
+        }
+        #: Versions that were made by the write this job was opened after.
+        self.wrote: dict[str, int] = {}
+
+    def after_writing(self) -> "OpenJob":
+        """Return the job anew once its rows are written; only what was added to is read again."""
+        prefetch_related_objects([self.row], *_stored_along())
+        now = OpenJob(self.row)
+        now.wrote = {n: made for n, made in now.versions.items() if made != self.versions[n]}
+        return now
 
     @cached_property
     def sheet(self) -> Sheet:
-        return sheet_of(self.row.vehicle)
+        return _record(self.row.vehicle.sheet, Sheet)
 
     @cached_property
     def set_up(self) -> SetUp:
-        return from_plain(self.row.set_up, SetUp)
+        return _record(self.row.set_up, SetUp)
 
     @cached_property
     def _papers(self) -> dict[PaperName, Paper]:
@@ -90,9 +113,7 @@ class OpenJob:
 
     def record(self, name: PaperName) -> Record:
         """A paper as core's record."""
-        if name not in self._records:
-            self._records[name] = from_plain(self.paper(name).document, PAPERS[name].record)
-        return self._records[name]
+        return _record(self.paper(name).document, PAPERS[name].record)
 
     def read(self, kind: type[R]) -> R:
         """The paper that holds this kind of record."""
@@ -110,7 +131,7 @@ class OpenJob:
     def decision(self) -> Decision | None:
         """The last choice recorded, as core's record."""
         stored = self.last_decision
-        return None if stored is None else from_plain(stored.document, Decision)
+        return None if stored is None else _record(stored.document, Decision)
 
     @cached_property
     def fitted_rig(self) -> tuple[Sheet, SetUp]:
@@ -178,18 +199,19 @@ class OpenJob:
                 continue
             choice = self.set_up.of_end(end)
             if choice is not None and choice.part_number:
-                part = made_for(shop, end).filter(part_number=choice.part_number).first()
-                if part is not None:
-                    parts[end] = _part(part)
-                    rows.append(part.document)
+                own = made_for(shop, end).filter(part_number=choice.part_number)
+                for document in own.values_list("document", flat=True)[:1]:
+                    parts[end] = _record(document, RackPart)
+                    rows.append(document)
             suited = suited_to(shop, self.sheet.heaviest_kg(end), end)
-            stored = list(suited.filter(kind=PartKind.LINK.value).order_by("part_number"))
-            rows.append([one.document for one in stored])
+            stored = suited.filter(kind=PartKind.LINK.value).order_by("part_number")
+            documents = list(stored.values_list("document", flat=True))
+            rows.append(documents)
             links[end] = [
                 RackLink(
                     record.name, record.link.length_from_m.value, record.link.length_to_m.value
                 )
-                for record in map(_part, stored)
+                for record in (_record(document, RackPart) for document in documents)
                 if record.link is not None
             ]
         return Racks(parts, links), rows

@@ -20,7 +20,7 @@ def _stored(job: OpenJob, name: PaperName, person: Person) -> Paper:
     """Return the row of a paper; the first writer also stores its empty first version."""
     paper = job.paper(name)
     if paper.pk is None:
-        paper.save()
+        job.row.papers.add(paper, bulk=False)
         paper.revisions.create(version=1, document=paper.document, place="new", person=person)
     return paper
 

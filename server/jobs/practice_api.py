@@ -29,6 +29,7 @@ from jobs.schemas import (
 )
 from jobs.services import edit_sheet
 from rigs.services import Entry
+from shops.files import download
 from shops.requests import PersonRequest
 
 router = Router(tags=["stations"])
@@ -151,9 +152,8 @@ def post_offer(request: PersonRequest, job_id: int, body: OfferIn) -> HttpRespon
 @router.get("/jobs/{int:job_id}/weigh-ticket.csv", include_in_schema=False)
 def get_ticket(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    answer = HttpResponse(write_ticket(job.sheet), content_type="text/csv")
-    answer["Content-Disposition"] = f'attachment; filename="job-{job.row.number}-weigh-ticket.csv"'
-    return answer
+    name = f"job-{job.row.number}-weigh-ticket.csv"
+    return download(write_ticket(job.sheet), "text/csv", name)
 
 
 @router.post("/jobs/{int:job_id}/weigh-ticket", response=JobChange, operation_id="import_ticket")

@@ -56,6 +56,7 @@ class JobHead(Schema):
     # What the shop keeps to is written with this.
     schools_version: int
     passes: list[PassOut]
+    archived: bool
     sheet_version: int
     sheet: Sheet
     set_up_version: int
@@ -79,6 +80,8 @@ JobChange = create_model(
     assessment=(Assessment, ...),
     practice=(Practice, ...),
     fit=(FitStation, ...),
+    # The versions this write made: a device knows them as its own, whatever it reads meanwhile.
+    wrote=(dict[str, int], ...),
 )
 
 
@@ -136,6 +139,7 @@ def job_json(job: OpenJob) -> bytes:
                 )
                 for passed in row.passes.all()
             ],
+            archived=row.archived_at is not None,
             sheet_version=row.vehicle.version,
             sheet=job.sheet,
             set_up_version=row.version,
@@ -171,6 +175,7 @@ def change(
         "assessment": orjson.Fragment(job.assessment_json),
         "practice": orjson.Fragment(to_json(job.practice)),
         "fit": orjson.Fragment(job.fit_json),
+        "wrote": job.wrote,
     }
     return json_answer(orjson.dumps(whole))
 

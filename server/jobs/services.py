@@ -6,8 +6,10 @@ from datetime import date
 from django.db import transaction
 from django.db.models import Max
 
+from axlecore.errors import InputError
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_plain
+from axlecore.practice.classes import brought_back, change_part
 from axlecore.practice.papers import PaperName
 from axlecore.practice.stations import STATIONS_OF, JobKind
 from axlecore.vehicle.ends import End, Side
@@ -127,6 +129,27 @@ def edit_sheet(
 ) -> None:
     """Write the next version of the sheet of a job's vehicle."""
     change_sheet(job.row.vehicle, person, base_version, place, typed[:60], change)
+
+
+#: So many versions back a part that was taken away is looked for.
+_VERSIONS_BACK = 60
+
+
+def part_changed(job: OpenJob, sheet: Sheet, place: str, fitted: bool) -> Sheet:
+    """Return a sheet with a part fitted, with what was measured on it before, or taken away."""
+    changed = change_part(sheet, place, fitted)
+    if not fitted or changed == sheet:
+        return changed
+    revisions = job.row.vehicle.revisions.order_by("-version")
+    for document in revisions.values_list("document", flat=True)[:_VERSIONS_BACK]:
+        try:
+            found = brought_back(sheet, place, from_plain(document, Sheet))
+        except InputError:
+            # It no longer goes with what was measured since: it starts from the class.
+            return changed
+        if found is not None:
+            return found
+    return changed
 
 
 def revert_job_sheet(job: OpenJob, person: Person, base_version: int, to_version: int) -> None:

@@ -26,13 +26,13 @@ def in_turn(job_id: int, shop_id: int, work: Callable[[], R]) -> R:
     Locks the job's vehicle, then the job; Job.DoesNotExist where the shop has none such. Done
     again where the database asks for that, so ``work`` reads what it needs itself.
     """
-    # A job's vehicle never changes, so it is found before anything is locked.
-    vehicle_id = Job.objects.values_list("vehicle_id", flat=True).get(pk=job_id, shop_id=shop_id)
+    of_job = Vehicle.objects.filter(jobs=job_id, jobs__shop=shop_id).only("pk")
+    job = Job.objects.filter(pk=job_id, shop=shop_id).only("pk")
 
     def once() -> R:
         with transaction.atomic():
-            Vehicle.objects.select_for_update(no_key=True).get(pk=vehicle_id)
-            Job.objects.select_for_update(no_key=True).get(pk=job_id)
+            of_job.select_for_update(no_key=True, of=("self",)).first()
+            job.select_for_update(no_key=True).get()
             return work()
 
     return _tried_again(once)
@@ -45,8 +45,9 @@ def write(job_id: int, shop_id: int, act: Callable[[OpenJob], object]) -> OpenJo
     """
 
     def work() -> OpenJob:
-        act(opened(job_id, shop_id))
-        now = opened(job_id, shop_id)
+        job = opened(job_id, shop_id)
+        act(job)
+        now = job.after_writing()
         _note_gate(now)
         return now
 

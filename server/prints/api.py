@@ -8,6 +8,7 @@ from jobs.schemas import job_of
 from prints.comparison import comparison_page
 from prints.drilling import written
 from prints.intake import intake_sheet
+from shops.files import shown
 from shops.requests import PersonRequest
 
 router = Router(tags=["prints"])
@@ -35,13 +36,9 @@ def get_drill_template(
 ) -> HttpResponse:
     job = job_of(request, job_id)
     write, content_type = written(kind)
-    answer = HttpResponse(write(job, axle, side), content_type=content_type)
     name = f"job-{job.row.number}-{axle}-{side}-drill-template.{kind}"
-    answer["Content-Disposition"] = f'inline; filename="{name}"'
-    return answer
+    return shown(write(job, axle, side), content_type, name)
 
 
 def _pdf(content: bytes, name: str) -> HttpResponse:
-    answer = HttpResponse(content, content_type="application/pdf")
-    answer["Content-Disposition"] = f'inline; filename="{name}"'
-    return answer
+    return shown(content, "application/pdf", name)

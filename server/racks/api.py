@@ -10,13 +10,13 @@ from pydantic import Field
 
 from axlecore.bars.steel import STEELS
 from axlecore.errors import InputError
+from axlecore.quantities.entry import read_amount
 from axlecore.quantities.units import Dimension, read_quantity
+from axlecore.racks.columns import COLUMNS, Column
 from axlecore.racks.parts import PartKind, RackPart
 from axlecore.racks.table import (
-    COLUMNS,
     LONGEST_TABLE,
     CellComplaint,
-    Column,
     headings,
     read_rack,
     suggest,
@@ -33,6 +33,7 @@ from racks.services import (
     suppliers_of,
 )
 from shops.errors import Refused
+from shops.files import download
 from shops.requests import PersonRequest, writer
 
 router = Router(tags=["racks"])
@@ -57,6 +58,15 @@ class PartRow(Schema):
     delivery_days: int | None
     stock: int | None
     supplier_name: str | None
+
+
+#: More than any part costs, or anybody waits; what lies above does not narrow the racks.
+_MOST = 10_000_000
+
+
+def _at_most(typed: str, field: str, per_unit: int) -> int | None:
+    """A limit as typed, in the smallest unit; None where there is none."""
+    return min(round(read_amount(typed, field) * per_unit), _MOST) if typed.strip() else None
 
 
 class RackOut(Schema):
@@ -108,8 +118,8 @@ class SearchIn(Schema):
     diameter_to: str = Field("", max_length=20)
     bore_from: str = Field("", max_length=20)
     axle_load: str = Field("", max_length=20)
-    price_to: float | None = Field(None, ge=0, le=1_000_000)
-    days_to: int | None = Field(None, ge=0, le=365)
+    price_to: str = Field("", max_length=20)
+    days_to: str = Field("", max_length=20)
     tube_only: bool = False
     no_drilling: bool = False
     page: int = Field(1, ge=1, le=100_000)
@@ -167,8 +177,8 @@ def get_racks(request: PersonRequest, asked: Query[SearchIn]) -> dict[str, Any]:
         diameter_to_m=_typed(asked.diameter_to, Dimension.SMALL_LENGTH, "diameter_to"),
         bore_from_m=_typed(asked.bore_from, Dimension.SMALL_LENGTH, "bore_from"),
         axle_load_kg=_typed(asked.axle_load, Dimension.MASS, "axle_load"),
-        price_to_cents=None if asked.price_to is None else round(asked.price_to * 100),
-        days_to=asked.days_to,
+        price_to_cents=_at_most(asked.price_to, "price_to", 100),
+        days_to=_at_most(asked.days_to, "days_to", 1),
     )
     found = searched(shop, search)
     total = found.count()
@@ -221,9 +231,7 @@ def get_table(request: HttpRequest) -> HttpResponse:
         .order_by("part__kind", "part__part_number", "price_cents")
     )
     text = write_rack([(record_of(offer.part), offer_of(offer)) for offer in offers])
-    answer = HttpResponse(text, content_type="text/csv; charset=utf-8")
-    answer["Content-Disposition"] = 'attachment; filename="rack.csv"'
-    return answer
+    return download(text, "text/csv; charset=utf-8", "rack.csv")
 
 
 @router.post("/racks/preview", response=PreviewOut, operation_id="preview_import")

@@ -9,7 +9,7 @@ from ninja.security import APIKeyCookie
 from pydantic import Field
 
 from axlecore.fitup.schools import settled
-from shops.errors import Refused
+from shops.errors import Refused, refusal
 from shops.models import Person
 from shops.requests import PersonRequest, writer
 from shops.services import change_school
@@ -64,7 +64,7 @@ def _person_out(person: Person) -> PersonOut:
 def locked_out(request: HttpRequest, *_: object, **__: object) -> JsonResponse:
     """Answer given in place of the sign-in's own once a person has failed too often."""
     message = "Too many failed attempts. Wait ten minutes, or ask the lead of your shop."
-    return JsonResponse({"detail": [{"field": "password", "message": message}]}, status=429)
+    return refusal(429, "password", message)
 
 
 @router.post("/session", response=PersonOut, auth=AnyoneWithToken(), operation_id="sign_in")

@@ -1,4 +1,6 @@
-"""A request that is understood and refused."""
+"""A request that is understood and refused, and how that is answered."""
+
+from django.http import JsonResponse
 
 
 class Refused(Exception):
@@ -8,3 +10,18 @@ class Refused(Exception):
         super().__init__(message)
         self.field = field
         self.status = status
+
+
+def refusal(status: int, field: str, message: str) -> JsonResponse:
+    """Return the answer to what is refused: which field, and a sentence.
+
+    Parameters
+    ----------
+    status : int
+        HTTP status.
+    field : str
+        What it is about; empty where it is about the whole.
+    message : str
+        What was read and what would be accepted.
+    """
+    return JsonResponse({"detail": [{"field": field, "message": message}]}, status=status)

@@ -47,3 +47,22 @@ class Person(AbstractUser):
     @property
     def may_write(self) -> bool:
         return self.role in (self.Role.LEAD, self.Role.FITTER)
+
+
+class KeptAnswer(models.Model):
+    """What a write was answered, kept with it, so that the same write sent again is done once."""
+
+    person = models.ForeignKey(Person, models.CASCADE, related_name="+")
+    key = models.CharField(max_length=64)
+    # Of method, address and body: a key names one write and no other.
+    digest = models.CharField(max_length=64)
+    status = models.PositiveSmallIntegerField()
+    content_type = models.CharField(max_length=80)
+    body = models.BinaryField()
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["person", "key"], name="one_answer_a_key"),
+        ]
+        indexes = [models.Index(fields=["made_at"], name="kept_answers_by_age")]

@@ -39,7 +39,8 @@ class ChooseTests(BrowserTestCase):
         self.assertAlmostEqual(self.degrees("lean-after"), at_rest * 0.41 / 0.3, delta=0.1)
         self.page.get_by_role("slider", name="Wind from the side").press("Shift+ArrowRight")
         self.wait_for_text(self.page.get_by_test_id("push"), "kg of force, whatever the bar")
-        self.assertEqual(asked, [])
+        # Who wrote meanwhile is asked all the time; that is no computation.
+        self.assertEqual([url for url in asked if not url.endswith("/news")], [])
 
     def test_side_wind_is_what_core_says_for_that_wind(self):
         job = self.open_job("Orrery", "choose")

@@ -213,6 +213,15 @@ class RoomTests(ChoosingCase):
         self.wait_for_text(says, "16.7 m/s")
         table = self.page.locator("table", has_text="all bars off")
         self.assertEqual(table.locator("tbody tr").count(), 5)
+        self.wait_for_text(self.page.get_by_test_id("wind-as-far"), "m/s to lean it as far as 12 m/s")
+
+    def test_where_it_tips_over_is_said_with_its_caution(self):
+        self.open_job("Orrery", "choose?sheet=lean")
+        limits = self.page.get_by_test_id("limits")
+        state = evaluate(self.planetarium().sheet, self.planetarium().set_up).states[1]
+        tips = f"{state.before.rollover_m_s2 / 9.80665:.2f} g → {state.after.rollover_m_s2 / 9.80665:.2f} g"
+        self.wait_for_text(limits, tips)
+        self.wait_for_text(limits, "A bound, not a promise")
 
     def test_joints_are_renewed_and_the_lean_falls(self):
         self.open_job("Bittern", "choose")

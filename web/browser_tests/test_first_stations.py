@@ -132,7 +132,7 @@ class ListenTests(StationCase):
         self.until(lambda: override.is_enabled())
         override.click()
         self.button("Overridden").wait_for()
-        self.assertEqual(self.document(job, "complaint")["verdict"], "overridden")
+        self.until(lambda: self.document(job, "complaint")["verdict"] == "overridden")
 
     def test_a_lost_connection_while_typing_loses_nothing(self):
         self.expected = ("ERR_INTERNET_DISCONNECTED",)
@@ -140,7 +140,7 @@ class ListenTests(StationCase):
         words = self.page.get_by_label("In the owner's words")
         self.page.context.set_offline(True)
         words.fill("It groans over every kerb since it sits lower.")
-        self.wait_for_text(self.page.locator("label span[role=status]"), "No connection")
+        self.wait_for_text(self.page.get_by_role("status"), "1 kept here, not sent")
         self.page.context.set_offline(False)
         self.until(lambda: "sits lower" in self.document(job, "complaint")["words"])
 
@@ -149,7 +149,7 @@ class ListenTests(StationCase):
         job = self.open_station("Crumb", "listen")
         self.page.context.set_offline(True)
         self.page.get_by_label("In the owner's words").fill("Groans. Owner comes on Friday.")
-        self.wait_for_text(self.page.locator("label span[role=status]"), "No connection")
+        self.wait_for_text(self.page.get_by_role("status"), "1 kept here, not sent")
         self.page.context.set_offline(False)
         self.page.goto("about:blank")
         self.open_station("Crumb", "listen")
@@ -226,8 +226,10 @@ class LookTests(StationCase):
         self.assertIn("good", dialog.inner_text())
         dialog.get_by_role("button", name="Use mine").click()
         self.page.get_by_role("button", name="rear link, right: replace").wait_for()
-        parts = self.document(job, "look_over")["parts"]
-        self.assertEqual(parts["rear_link_right"]["rating"], "replace")
+        self.until(
+            lambda: self.document(job, "look_over")["parts"]["rear_link_right"]["rating"]
+            == "replace"
+        )
 
     def test_another_shops_job_shows_nothing_at_any_station(self):
         self.expected = ("404",)

@@ -323,6 +323,13 @@ class ObstacleTests(FitCase):
         self.enter("fitting.rear.obstacles.3.right_m", "-500 mm")
         self.until(lambda: behind.locator("rect").first.bounding_box()["width"] > 2 * before)
 
+    def test_a_word_of_the_trade_says_what_it_means(self):
+        self.open_job("Orrery", "fit?sheet=holes")
+        self.page.get_by_role("button", name="What is motion ratio?").click()
+        self.page.get_by_text("link travel for axle travel").wait_for()
+        self.page.keyboard.press("Escape")
+        self.page.get_by_text("link travel for axle travel").wait_for(state="hidden")
+
     def test_the_turntable_turns_and_moves(self):
         self.open_job("Orrery", "fit?sheet=turn")
         canvas = self.page.get_by_test_id("turntable")
@@ -334,6 +341,10 @@ class ObstacleTests(FitCase):
         turned = canvas.screenshot()
         self.page.get_by_role("slider", name="Travel").press("End")
         self.until(lambda: canvas.screenshot() != turned)
+        far = canvas.get_attribute("data-eye")
+        canvas.hover()
+        self.page.mouse.wheel(0, -400)
+        self.until(lambda: canvas.get_attribute("data-eye") != far)
 
 
 class DrillTests(FitCase):

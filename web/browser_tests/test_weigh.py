@@ -32,7 +32,7 @@ class WeighTests(BrowserTestCase):
         self.expected = ("422",)
         job = self.open_job("Orrery", "weigh")
         version = job.vehicle.version
-        for typed, words in (("wide", "Could not read"), ("3 m", "enter 200 mm to"),
+        for typed, words in (("wide", "Could not read"), ("3 m", "enter a value between 200 mm"),
                              ("1.9 m", "not inside the track")):
             self.enter("rear.link_spacing_m", typed)
             self.wait_for_text(self.page.locator("[id$='-says']"), words)
@@ -61,10 +61,12 @@ class WeighTests(BrowserTestCase):
     def test_two_people_at_one_number_are_asked_which_stays(self):
         self.expected = ("409",)
         job = self.open_job("Orrery", "weigh")
+        self.place("rear.track_m").click()
         self.tern_enters_a_track_of_1840()
-        self.enter("rear.track_m", "1860 mm")
+        self.editor().fill("1860 mm")
+        self.editor().press("Enter")
         dialog = self.page.get_by_role("dialog")
-        self.assertIn("1\u202f840 mm", dialog.inner_text())
+        self.wait_for_text(dialog, "1\u202f840 mm")
         dialog.get_by_role("button", name="Use mine").click()
         self.wait_for_text(self.place("rear.track_m"), "1\u202f860")
         self.assertAlmostEqual(self.sheet(job)["rear"]["track_m"]["value"], 1.86)
@@ -126,10 +128,9 @@ class SavingTests(BrowserTestCase):
         job = self.open_job("Orrery", "weigh")
         self.page.context.set_offline(True)
         self.enter("wheelbase_m", "5350 mm")
-        self.wait_for_text(self.page.locator("[id$='-says']"), "No connection")
-        self.assertEqual(self.editor().input_value(), "5350 mm")
+        self.wait_for_text(self.page.get_by_role("status"), "1 kept here, not sent")
+        self.wait_for_text(self.place("wheelbase_m"), "5350 mm")
         self.page.context.set_offline(False)
-        self.editor().press("Enter")
         self.wait_for_text(self.place("wheelbase_m"), "5\u202f350")
         self.assertEqual(self.sheet(job)["wheelbase_m"]["typed"], "5350 mm")
 
@@ -139,7 +140,7 @@ class SavingTests(BrowserTestCase):
         self.editor().fill("5 360 mm")
         self.page.get_by_role("heading", name="From the side").click()
         self.wait_for_text(self.place("wheelbase_m"), "5\u202f360")
-        self.assertAlmostEqual(self.sheet(job)["wheelbase_m"]["value"], 5.36)
+        self.until(lambda: abs(self.sheet(job)["wheelbase_m"]["value"] - 5.36) < 1e-9)
 
     def test_escape_leaves_a_number_as_it_was(self):
         job = self.open_job("Orrery", "weigh")
@@ -152,21 +153,14 @@ class SavingTests(BrowserTestCase):
     def test_keeping_what_stands_in_a_conflict_changes_nothing(self):
         self.expected = ("409",)
         job = self.open_job("Orrery", "weigh")
+        self.place("rear.track_m").click()
         self.tern_enters_a_track_of_1840()
-        self.enter("rear.track_m", "1860 mm")
+        self.editor().fill("1860 mm")
+        self.editor().press("Enter")
         self.page.get_by_role("button", name="Keep what stands").click()
         self.wait_for_text(self.place("rear.track_m"), "1\u202f840")
         self.assertAlmostEqual(self.sheet(job)["rear"]["track_m"]["value"], 1.84)
 
-    def test_undo_stops_where_somebody_else_has_written_since(self):
-        job = self.open_job("Orrery", "weigh")
-        self.enter("wheelbase_m", "5400 mm")
-        self.wait_for_text(self.place("wheelbase_m"), "5\u202f400")
-        self.tern_enters_a_track_of_1840()
-        self.open_job("Orrery", "weigh")
-        self.page.keyboard.press("Control+z")
-        self.wait_for_text(self.place("wheelbase_m"), "5\u202f400")
-        self.assertAlmostEqual(self.sheet(job)["rear"]["track_m"]["value"], 1.84)
 
 
 class DrawingTests(BrowserTestCase):
@@ -221,10 +215,10 @@ class DrawingTests(BrowserTestCase):
         job = self.open_job("Tidewater", "weigh")
         self.page.get_by_role("radio", name="Front axle").click()
         self.place("front.spring_base_m").wait_for(state="detached")
-        self.page.get_by_label("Suspension").select_option("yes")
+        self.page.get_by_role("combobox", name="Suspension").select_option("yes")
         self.place("front.spring_base_m").wait_for()
         self.assertEqual(self.sheet(job)["front"]["spring_base_m"]["known"], "default")
-        self.page.get_by_label("Suspension").select_option("no")
+        self.page.get_by_role("combobox", name="Suspension").select_option("no")
         self.place("front.spring_base_m").wait_for(state="detached")
 
     def test_how_a_number_is_known_is_said_to_those_who_cannot_see_it(self):

@@ -137,6 +137,16 @@ class HeightTests(SheetCase):
         self.until(lambda: self.sheet(job)["stack"] == [])
 
 
+class RateTests(SheetCase):
+    def test_a_tyres_pressure_and_size_give_its_rate(self):
+        job = self.open_station("Orrery", "weigh")
+        self.enter("rear.tyre_pressure_pa", "80 psi")
+        self.wait_for_text(self.offer("tyre:rear"), "225/70 R19.5 at 552 kPa")
+        self.offer("tyre:rear").get_by_role("button", name="Use it").click()
+        self.wait_for_text(self.offer("tyre:rear"), "taken over")
+        self.assertEqual(self.sheet(job)["rear"]["tyre_rate_n_per_m"]["typed"], "by its pressure")
+
+
 class BarTests(SheetCase):
     def test_three_calipers_and_a_weight_become_diameter_and_bore(self):
         job = self.sheet_of_weigh("Tidewater", "Bars there now")

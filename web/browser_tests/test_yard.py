@@ -40,3 +40,28 @@ class YardTests(BrowserTestCase):
         build = self.page.get_by_role("navigation", name="Stations").get_by_text("Build")
         self.assertEqual(self.page.get_by_role("link", name="Build").count(), 0)
         self.assertIn("not yet", build.locator("..").inner_text())
+
+    def test_a_job_is_renamed_archived_and_taken_back(self):
+        job = self.open_job("Orrery", "weigh")
+        self.page.get_by_role("button", name="This job").click()
+        self.page.get_by_label("What the shop calls the vehicle").fill("Orrery, on the road")
+        self.page.get_by_role("button", name="Keep the name").click()
+        self.page.get_by_role("heading", name="Orrery, on the road").wait_for()
+        self.page.get_by_role("button", name="This job").click()
+        self.page.get_by_role("button", name="Archive the job").click()
+        self.page.get_by_role("button", name="Back into the yard").wait_for()
+        self.page.goto(self.live_server_url)
+        self.page.get_by_role("link", name="Archived jobs").click()
+        self.page.get_by_role("link", name="Orrery, on the road").wait_for()
+        job.refresh_from_db()
+        self.assertIsNotNone(job.archived_at)
+
+    def test_a_double_press_opens_one_second_job(self):
+        job = self.open_job("Orrery", "weigh")
+        self.page.get_by_role("button", name="This job").click()
+        opens = self.page.get_by_role("button", name="Open it")
+        opens.dblclick()
+        self.page.get_by_text("re-check").first.wait_for()
+        self.until(lambda: job.vehicle.jobs.count() == 2)
+        self.page.wait_for_timeout(500)
+        self.assertEqual(job.vehicle.jobs.count(), 2)

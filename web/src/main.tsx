@@ -1,9 +1,14 @@
 import "./style.css";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClient } from "@tanstack/react-query";
+import { PersistQueryClientProvider } from "@tanstack/react-query-persist-client";
 import { RouterProvider } from "@tanstack/react-router";
 import { setNonce } from "get-nonce";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
+import { RefusedError } from "./api/client";
+import { persisted, READABLE_FOR_MS } from "./api/persisted";
+import { Outbox } from "./api/outbox/outbox";
+import { OutboxContext } from "./api/outbox/useOutbox";
 import { router } from "./app/routes";
 import { applyTheme, storedTheme } from "./app/theme";
 
@@ -12,13 +17,27 @@ setNonce(document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.cont
 applyTheme(storedTheme());
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } },
+  defaultOptions: {
+    queries: {
+      gcTime: READABLE_FOR_MS,
+      refetchOnWindowFocus: true,
+      // What was refused is not asked again; a lost connection is, once.
+      retry: (failures, error) =>
+        failures < 1 && !(error instanceof RefusedError && error.status > 0),
+    },
+  },
 });
+
+const outbox = new Outbox(queries);
+
+if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/sw.js");
 
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
-    <QueryClientProvider client={queries}>
-      <RouterProvider router={router} />
-    </QueryClientProvider>
+    <PersistQueryClientProvider client={queries} persistOptions={persisted}>
+      <OutboxContext value={outbox}>
+        <RouterProvider router={router} />
+      </OutboxContext>
+    </PersistQueryClientProvider>
   </StrictMode>,
 );

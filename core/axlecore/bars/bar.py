@@ -11,7 +11,7 @@ import numpy.typing as npt
 
 from axlecore.bars.centre_line import Point, check_centre_line, check_holes
 from axlecore.bars.moments import end_compliance, loaded_line
-from axlecore.bars.section import bore_from_mass, second_moment, torsion_constant
+from axlecore.bars.section import second_moment, torsion_constant
 from axlecore.bars.steel import (
     SHEAR_MODULUS_PA,
     STEELS,
@@ -139,47 +139,6 @@ def sections_of(bars: Sequence[Bar]) -> tuple[FloatArray, FloatArray]:
     """
     outside, bore = zip(*(piece_sections(bar) for bar in bars), strict=True)
     return np.stack(outside), np.stack(bore)
-
-
-def tapered(
-    points: Sequence[Point], outside_diameter_m: Sequence[float], steps: int = 6
-) -> tuple[tuple[Point, ...], tuple[float, ...]]:
-    """Return a centre line cut so fine that steps of diameter stand for a taper.
-
-    Parameters
-    ----------
-    points : sequence of points
-        Corners, eye to eye [m].
-    outside_diameter_m : sequence of float
-        At each corner [m]; straight pieces run evenly from one to the next.
-    steps : int
-        Parts a straight piece is cut into where its diameter changes.
-
-    Returns
-    -------
-    tuple of points, tuple of float
-        Centre line and diameter of each piece, for `Bar`.
-
-    Raises
-    ------
-    InputError
-        Not one diameter a corner.
-    """
-    if len(points) != len(outside_diameter_m):
-        raise InputError("outside_diameter_m", "Give one diameter at each corner.")
-    line: list[Point] = [points[0]]
-    diameters: list[float] = []
-    for i in range(len(points) - 1):
-        cuts = steps if outside_diameter_m[i] != outside_diameter_m[i + 1] else 1
-        a, b = np.array(points[i]), np.array(points[i + 1])
-        for cut in range(cuts):
-            x, y, z = a + (b - a) * (cut + 1) / cuts
-            line.append((float(x), float(y), float(z)))
-            share = (cut + 0.5) / cuts
-            diameters.append(
-                outside_diameter_m[i] * (1 - share) + outside_diameter_m[i + 1] * share
-            )
-    return tuple(line), tuple(diameters)
 
 
 def square_u(arm_m: float, centre_length_m: float) -> tuple[Point, ...]:
@@ -430,51 +389,6 @@ def bar_rates(bars: Sequence[Bar], holes: Sequence[int]) -> FloatArray:
 
 def _rate_or_rigid(rate: Measured | None) -> float:
     return math.inf if rate is None else rate.value
-
-
-def measured_bar(
-    name: str,
-    caliper_m: Sequence[float],
-    arm_m: float,
-    end_spacing_m: float,
-    bushing_span_m: float,
-    mass_kg: float | None = None,
-    developed_length_m: float | None = None,
-) -> Bar:
-    """Return a bar from what is read on an old one.
-
-    Parameters
-    ----------
-    name : str
-        What it is called.
-    caliper_m : sequence of float
-        Outside diameter at one or more places [m].
-    arm_m, end_spacing_m, bushing_span_m : float
-        Bend to outermost hole, between the arms, between the bushings [m].
-    mass_kg : float or None
-        Off the vehicle and bare [kg]; None is solid.
-    developed_length_m : float or None
-        Along the bends [m]; None is that of square corners.
-
-    Raises
-    ------
-    InputError
-        Names the reading that does not fit.
-    """
-    if not len(caliper_m):
-        raise InputError("caliper_m", "Read the diameter at one place at least.")
-    outside = float(np.mean(caliper_m))
-    line = square_u(arm_m, end_spacing_m)
-    length = developed_length_m or 2 * arm_m + end_spacing_m
-    bore = 0.0 if mass_kg is None else float(bore_from_mass(outside, length, mass_kg))
-    spread = (max(caliper_m) - min(caliper_m)) / 2
-    return Bar(
-        name=name,
-        centre_line_m=line,
-        outside_diameter_m=Measured(outside, tolerance=spread),
-        bore_m=Measured(bore),
-        bushing_span_m=Measured(bushing_span_m),
-    )
 
 
 def developed_length(bar: Bar) -> float:

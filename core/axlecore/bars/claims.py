@@ -165,6 +165,8 @@ def _verdict(claimed: float, computed: float, readings: list[Reading], bore_m: f
     if abs(claimed - computed) <= _NEAR:
         return f"The claim of {claimed:.0%} holds: computed {computed:.0%} as fitted."
     said = f"Claimed {claimed:.0%}, computed {computed:.0%} as fitted. "
+    if computed > claimed:
+        said = f"The claim of {claimed:.0%} is exceeded: computed {computed:.0%} as fitted. "
     if readings[0].fits:
         return f"{said}The claim is true only read as {readings[0].name}."
     said += (

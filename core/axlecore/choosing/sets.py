@@ -12,14 +12,8 @@ from axlecore.bars.bar import bar_rates
 from axlecore.bars.steel import STEELS
 from axlecore.bars.stress import stress_per_newton
 from axlecore.errors import UnstableError
-from axlecore.lean.assembly import (
-    NO_BAR,
-    AxleRoll,
-    BarNumbers,
-    as_it_stands,
-    axle_roll,
-    bar_numbers,
-)
+from axlecore.lean.assembly import AxleRoll, axle_roll
+from axlecore.lean.bar_numbers import NO_BAR, BarNumbers, as_it_stands, bar_numbers
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2, named, reference_wind
 from axlecore.lean.roll_model import RollModel, body_of, model_of, roll_model
 from axlecore.lean.steady import solve
@@ -109,14 +103,14 @@ class _Options:
             return np.asarray(number if np.ndim(number) == 0 else number[rows])
 
         def bar(numbers: BarNumbers) -> BarNumbers:
-            return BarNumbers(*(pick(part) for part in vars(numbers).values()))
+            return BarNumbers(*(pick(part) for part in numbers.parts))
 
         roll = replace(self.roll, standard=bar(self.roll.standard), chosen=bar(self.roll.chosen))
         return _Options(roll, self.yield_per_newton[rows])
 
 
 def _stacked(bars: Sequence[BarNumbers]) -> BarNumbers:
-    parts = zip(*(vars(bar).values() for bar in bars), strict=True)
+    parts = zip(*(bar.parts for bar in bars), strict=True)
     return BarNumbers(
         *(np.array([float(np.reshape(one, -1)[0]) for one in part]) for part in parts)
     )
@@ -290,9 +284,7 @@ def _solve_pairs(
     used = np.zeros(sets)
     for index, options in enumerate(picked):
         twist = (answer.lean_rad[:, 1] - answer.tyre_roll_rad[:, 1, index]).reshape(shape)
-        bar = BarNumbers(
-            *(np.reshape(part, (-1, 1)) for part in vars(options.roll.chosen).values())
-        )
+        bar = BarNumbers(*(np.reshape(part, (-1, 1)) for part in options.roll.chosen.parts))
         stress = bar.end_force_n(twist) * options.yield_per_newton[:, None]
         used = np.maximum(used, stress.max(axis=1))
     reserve = np.divide(1.0, used, out=np.full(sets, np.inf), where=used > 0)

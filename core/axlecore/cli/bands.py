@@ -59,7 +59,8 @@ def _run(chosen: Namespace) -> int:
 
 def _said(path: str, labels: dict[str, str]) -> str:
     """A driver in the trade's words, with its axle; the spread of a steel is no place."""
-    chosen = "chosen " if path.startswith("set_up.") else ""
-    axle = next((name for name in End if name in path.split(".")), "")
+    steps = path.split(".")
+    chosen = "chosen " if steps[0] == "set_up" else ""
+    axle = next((name for name in End if name in steps), "")
     label = labels.get(path, "Steel's strength")
     return f"{chosen}{axle} {label[0].lower()}{label[1:]}".strip()

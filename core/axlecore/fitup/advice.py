@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 
@@ -144,8 +145,10 @@ def _apart_by(line: Linkage) -> float:
     return line.bar_moves - line.hole_moves
 
 
+# Kept, since most edits of a sheet leave the fit-up of an axle as it was.
+@lru_cache(maxsize=64)
 def link_advice(
-    fit: AxleFit, bar: Bar, attitude: Attitude, lift_m: float, rack: Sequence[RackLink]
+    fit: AxleFit, bar: Bar, attitude: Attitude, lift_m: float, rack: tuple[RackLink, ...]
 ) -> LinkAdvice:
     """Return what the link should be, and how near the rack comes to it.
 
@@ -159,7 +162,7 @@ def link_advice(
         The school.
     lift_m : float
         Lift from standard, below zero lowered [m].
-    rack : sequence of RackLink
+    rack : tuple of RackLink
         Links that can be had.
 
     Notes

@@ -283,7 +283,7 @@ def fit_report(
         obstacles=drawn.obstacles,
         gaps=drawn.gaps,
         matrix=drawn.matrix,
-        advice=link_advice(fit, bar, attitude, lift, rack),
+        advice=link_advice(fit, bar, attitude, lift, tuple(rack)),
         stack=None if fit.stack is None else stack_report(fit.stack),
         across=across_report(fit, bar, tube_m, (rises[0], rises[1])),
         drilling=drill_plan(fit),

@@ -10,8 +10,14 @@ from axlecore import __version__
 from axlecore.errors import UnstableError
 from axlecore.lean.assembly import AxleRoll, rolls_of
 from axlecore.lean.limits import limits, load_where, stop_met
-from axlecore.lean.roll_model import RollModel, body_of, roll_model, static_wheel_loads
-from axlecore.lean.steady import Push, check_stable, roll_matrix, solve, wheel_loads
+from axlecore.lean.roll_model import (
+    RollModel,
+    body_of,
+    roll_model,
+    stacked,
+    static_wheel_loads,
+)
+from axlecore.lean.steady import Push, check_stable, roll_matrix, roll_system, wheel_loads
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Record
 from axlecore.quantities.units import GRAVITY_M_S2
@@ -231,17 +237,18 @@ def rest_leans(vehicle: Vehicle, model: RollModel) -> FloatArray:
     the share of gravity on what has leaned. The moment that was applied, a load to one side, is
     the one under which ΣK_t·θ comes to what they read.
     """
+    system = roll_system(model)
     loads = static_wheel_loads(vehicle)
     tracks = np.array([vehicle.front.track_m.value, vehicle.rear.track_m.value])
     read = ((loads[:, [0, 2]] - loads[:, [1, 3]]) * tracks / 2).sum(axis=1)
 
     def on_tyres(moment: FloatArray) -> FloatArray:
-        answer = solve(model, 0.0, body_moment_n_m=moment[:, 0])
+        answer = system.under(0.0, body_moment_n_m=moment[:, 0])
         felt = answer.tyre_roll_rad * model.tyre_n_m_per_rad[:, None, :]
         return np.asarray(felt.sum(axis=-1)[:, None])
 
     applied = load_where(on_tyres, np.abs(read)[:, None], 1000.0)[:, 0]
-    lean = solve(model, 0.0, body_moment_n_m=applied[:, None]).lean_rad[:, 0]
+    lean = system.under(0.0, body_moment_n_m=applied[:, None]).lean_rad[:, 0]
     return np.asarray(np.where(read == 0, 0.0, np.sign(read) * lean))
 
 
@@ -289,19 +296,20 @@ def named(error: UnstableError, vehicle: Vehicle) -> UnstableError:
     return UnstableError(tuple(LOAD_NAMES[states[row].key] for row in rows))
 
 
-def _tables(
-    vehicle: Vehicle, model: RollModel, force_nodes: FloatArray, static: FloatArray
-) -> list[LeanTables]:
-    states = len(static)
-    shape = (states, len(BEND_NODES_M_S2), len(force_nodes))
+def _tables(vehicle: Vehicle, model: RollModel, force_nodes: FloatArray) -> list[LeanTables]:
+    """Tables of every row of a model, which runs over the load states once or more."""
+    rows = len(model.sprung_mass_kg)
+    static = np.tile(static_wheel_loads(vehicle), (rows // len(vehicle.load_states), 1))
+    shape = (rows, len(BEND_NODES_M_S2), len(force_nodes))
     wind, push = reference_wind(vehicle)
     # The last two cases: the reference bend and the reference wind.
     bend = np.append(np.repeat(BEND_NODES_M_S2, len(force_nodes)), [REFERENCE_BEND_M_S2, 0.0])
     force = np.append(np.tile(force_nodes, len(BEND_NODES_M_S2)), [0.0, wind])
-    answer = solve(model, bend, force, push)
+    system = roll_system(model, push)
+    answer = system.under(bend, force)
     loads = wheel_loads(static, answer.load_transfer_n)[:, :-2].reshape(*shape, 4)
-    ended = limits(model, static)
-    stop_axle, stop = stop_met(model)
+    ended = limits(system, static)
+    stop_axle, stop = stop_met(system)
     lean = np.round(answer.lean_rad[:, :-2].reshape(shape), 7)
     tyre = np.round(answer.tyre_roll_rad[:, :-2].reshape(*shape, 2), 7)
     ends = list(End)
@@ -323,7 +331,7 @@ def _tables(
             stop_axle=ends[stop_axle[row]] if np.isfinite(stop[row]) else None,
             stop_m_s2=float(stop[row]) if np.isfinite(stop[row]) else None,
         )
-        for row in range(states)
+        for row in range(rows)
     ]
 
 
@@ -376,7 +384,6 @@ def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
     standing = rolls_of(vehicle, SetUp())
     chosen = standing if set_up == SetUp() else rolls_of(vehicle, set_up)
     body = body_of(vehicle, range(len(states)))
-    static = static_wheel_loads(vehicle)
     area = side_area(vehicle.profile)
     force = side_force(
         area.area_m2,
@@ -387,11 +394,9 @@ def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
     force_nodes = np.linspace(0.0, force.max(), _FORCE_NODES)
     try:
         model = roll_model(body, standing)
-        before = _tables(vehicle, model, force_nodes, static)
         rest = rest_leans(vehicle, model)
-        after = before
-        if set_up != SetUp():
-            after = _tables(vehicle, roll_model(body, chosen), force_nodes, static)
+        both = model if set_up == SetUp() else stacked(model, roll_model(body, chosen))
+        tables = _tables(vehicle, both, force_nodes)
     except UnstableError as error:
         raise named(error, vehicle) from None
     return Evaluation(
@@ -412,8 +417,8 @@ def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
                 sprung_height_m=float(body.sprung_height_m[row]),
                 roll_axis_height_m=float(body.roll_axis_height_m[row]),
                 rest_lean_rad=float(rest[row]),
-                before=before[row],
-                after=after[row],
+                before=tables[row],
+                after=tables[row - len(states)],
             )
             for row, state in enumerate(states)
         ],

@@ -6,16 +6,19 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from axlecore.errors import InputError
 from axlecore.lean.assembly import AxleRoll, rolls_of, without_bars
 from axlecore.lean.evaluate import (
     BEND_NODES_M_S2,
     REFERENCE_BEND_M_S2,
+    REFERENCE_ROAD_M_S,
+    REFERENCE_WIND_M_S,
     ROAD_NODES_M_S,
     WIND_NODES_M_S,
     push_at,
 )
 from axlecore.lean.frame_twist import TYPICAL_FRAMES, solve_twisting
-from axlecore.lean.lean_map import lean_map
+from axlecore.lean.lean_map import lean_map, wind_for_lean
 from axlecore.lean.roll_model import Body, body_of, roll_model, static_wheel_loads
 from axlecore.lean.rough_ground import Ending, articulation, body_rock
 from axlecore.quantities.arguments import FloatArray
@@ -115,6 +118,9 @@ class LeanSheet(Record):
         As it stands first, then with what is chosen and one or both bars disconnected.
     map_before_rad, map_after_rad : Table
         Lean over road speed (rows) and wind square to the road (columns) [rad].
+    wind_as_far_m_s : float or None
+        Square wind that now leans it as far as the reference wind does as it stands, at the
+        reference road speed [m/s]; None where no wind does.
     """
 
     state: LoadKey
@@ -126,6 +132,7 @@ class LeanSheet(Record):
     rough: list[RoughGround]
     map_before_rad: Table
     map_after_rad: Table
+    wind_as_far_m_s: float | None
 
 
 def lean_sheet(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> LeanSheet:
@@ -162,7 +169,18 @@ def lean_sheet(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> LeanSheet:
         rough=_rough(body, static_wheel_loads(vehicle)[[at]], before, after),
         map_before_rad=np.round(leans.before_rad[at], 6).tolist(),
         map_after_rad=np.round(leans.after_rad[at], 6).tolist(),
+        wind_as_far_m_s=_wind_as_far(vehicle, set_up, key),
     )
+
+
+def _wind_as_far(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> float | None:
+    at = vehicle.weighed(key)
+    standing = lean_map(vehicle, SetUp(), [REFERENCE_ROAD_M_S], [REFERENCE_WIND_M_S])
+    lean = standing.before_rad[at][0][0]
+    try:
+        return wind_for_lean(vehicle, set_up, key, lean, REFERENCE_ROAD_M_S)
+    except InputError:
+        return None
 
 
 def _forces(vehicle: Vehicle) -> FloatArray:

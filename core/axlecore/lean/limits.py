@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
 
-from axlecore.lean.roll_model import RollModel
-from axlecore.lean.steady import solve
+from axlecore.lean.steady import RollSystem
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.units import GRAVITY_M_S2
 from axlecore.vehicle.ends import FRONT, REAR
@@ -68,12 +67,12 @@ class Limits:
     rollover_m_s2: FloatArray
 
 
-def limits(model: RollModel, static_n: FloatArray) -> Limits:
+def limits(system: RollSystem, static_n: FloatArray) -> Limits:
     """Return where a steady bend ends.
 
     Parameters
     ----------
-    model : RollModel
+    system : RollSystem
         n vehicles.
     static_n : ndarray, (n, 4)
         Wheel loads at rest [N].
@@ -85,13 +84,14 @@ def limits(model: RollModel, static_n: FloatArray) -> Limits:
     included. A quasi-static bound: the linear model carries past the first lifted wheel, so real
     tipping comes a little earlier. Sources: Gillespie, *Fundamentals of Vehicle Dynamics*, ch. 9.
     """
+    model = system.model
     lighter = np.minimum(static_n[:, [0, 2]], static_n[:, [1, 3]])
     weight = np.stack([static_n[:, [0, 1]].sum(axis=1), static_n[:, [2, 3]].sum(axis=1)], axis=1)
     holding = (weight * model.track_m / 2)[:, [FRONT, REAR]].sum(axis=1)
     count = len(static_n)
 
     def of_bend(bend: FloatArray) -> FloatArray:
-        transfer = solve(model, bend.reshape(count, -1)).load_transfer_n.reshape(count, 3, 2, 2)
+        transfer = system.under(bend.reshape(count, -1)).load_transfer_n.reshape(count, 3, 2, 2)
         over = (transfer[:, 2] * model.track_m[:, None, :]).sum(axis=-1)
         return np.stack([transfer[:, 0, :, FRONT], transfer[:, 1, :, REAR], over], axis=1)
 
@@ -101,12 +101,12 @@ def limits(model: RollModel, static_n: FloatArray) -> Limits:
     return Limits(first, at[np.arange(count), first], at[:, 2])
 
 
-def stop_met(model: RollModel) -> tuple[npt.NDArray[np.int_], FloatArray]:
+def stop_met(system: RollSystem) -> tuple[npt.NDArray[np.int_], FloatArray]:
     """Return which axle meets a stop first in a steady bend, and when.
 
     Parameters
     ----------
-    model : RollModel
+    system : RollSystem
         n vehicles.
 
     Returns
@@ -116,12 +116,12 @@ def stop_met(model: RollModel) -> tuple[npt.NDArray[np.int_], FloatArray]:
     lateral_acceleration_m_s2 : ndarray, (n,)
         When it does; infinity where no stop is known.
     """
-    count = len(model.sprung_mass_kg)
-    limit = np.broadcast_to(model.stop_lean_rad, (count, 2))
-    free = replace(model, stop_lean_rad=np.full((1, 2), np.inf))
+    count = len(system.matrix)
+    limit = np.broadcast_to(system.model.stop_lean_rad, (count, 2))
+    free = system.without_stops()
 
     def twists(bend: FloatArray) -> FloatArray:
-        answer = solve(free, bend.reshape(count, -1))
+        answer = free.under(bend.reshape(count, -1))
         twist = answer.lean_rad[..., None] - answer.tyre_roll_rad
         by_figure = twist.reshape(count, 2, 2, 2)
         return np.stack([by_figure[:, 0, :, FRONT], by_figure[:, 1, :, REAR]], axis=1)

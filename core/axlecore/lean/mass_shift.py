@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from axlecore.errors import InputError
-from axlecore.lean.assembly import BarNumbers, Read, as_it_stands, bars_of
+from axlecore.lean.bar_numbers import BarNumbers, Read, as_it_stands, bars_of
 from axlecore.lean.roll_model import RollModel, model_as_read
 from axlecore.lean.steady import solve
 from axlecore.quantities.arguments import FloatArray
@@ -145,9 +147,12 @@ def spring_factor(vehicle: Vehicle, read: Read = as_it_stands, samples: int = 1)
     state = vehicle.weighed(vehicle.roll_test.state)
     moment, lean = read_shift(vehicle, read)
     bars = _standing_bars(vehicle, read)
+    sheet, rolls = model_as_read(vehicle, state, bars, read, 1.0, samples)
+    springs = np.stack([np.broadcast_to(roll.springs, (samples,)) for roll in rolls], axis=1)
 
     def resists(factor: FloatArray) -> FloatArray:
-        model, _ = model_as_read(vehicle, state, bars, read, factor)
+        suspension = sheet.suspension_n_m_per_rad + (factor - 1)[:, None] * springs
+        model = replace(sheet, suspension_n_m_per_rad=suspension)
         return moment / lean_under_moment(model, moment)
 
     wanted = moment / np.maximum(lean, 1e-6)

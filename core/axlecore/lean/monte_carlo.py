@@ -10,13 +10,8 @@ import numpy as np
 from axlecore.bars.steel import STEELS
 from axlecore.bars.stress import bend_radius, worst_stress_per_newton
 from axlecore.errors import InputError
-from axlecore.lean.assembly import (
-    AxleRoll,
-    BarNumbers,
-    bar_line,
-    bar_section,
-    bars_of,
-)
+from axlecore.lean.assembly import AxleRoll
+from axlecore.lean.bar_numbers import BarNumbers, bar_line, bar_section, bars_of
 from axlecore.lean.draws import Draw, drawn
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2, REFERENCE_ROAD_M_S, REFERENCE_WIND_M_S
 from axlecore.lean.roll_model import RollModel, model_as_read

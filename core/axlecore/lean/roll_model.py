@@ -9,7 +9,8 @@ import numpy as np
 import numpy.typing as npt
 
 from axlecore.errors import InputError
-from axlecore.lean.assembly import AxleRoll, BarNumbers, Read, as_it_stands, axle_roll, rolls_of
+from axlecore.lean.assembly import AxleRoll, axle_roll, rolls_of
+from axlecore.lean.bar_numbers import BarNumbers, Read, as_it_stands
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Measured
 from axlecore.quantities.units import GRAVITY_M_S2
@@ -239,6 +240,18 @@ def roll_model(body: Body, rolls: tuple[AxleRoll, AxleRoll], repeat: int = 1) ->
         free_lean_rad=bars(lambda bar: bar.free_lean_rad),
         stop_lean_rad=ends(lambda roll: roll.stop_lean_rad),
     )
+
+
+def stacked(first: RollModel, second: RollModel) -> RollModel:
+    """Return the vehicles of two models under each other.
+
+    Parameters
+    ----------
+    first, second : RollModel
+        n and m vehicles.
+    """
+    pairs = zip(vars(first).values(), vars(second).values(), strict=True)
+    return RollModel(*(np.concatenate(pair) for pair in pairs))
 
 
 def model_as_read(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import numpy.typing as npt
@@ -155,35 +155,80 @@ def at_sprung_centre(model: RollModel) -> Push:
     return Push(model.sprung_height_m, model.front_distance_m)
 
 
-def solve(
-    model: RollModel,
-    lateral_acceleration_m_s2: npt.ArrayLike,
-    side_force_n: npt.ArrayLike = 0.0,
-    push: Push | None = None,
-    body_moment_n_m: npt.ArrayLike = 0.0,
-    axle_moment_n_m: npt.ArrayLike = (0.0, 0.0),
-) -> RollAnswer:
-    """Return the lean of each vehicle under each load case.
+@dataclass(frozen=True)
+class RollSystem:
+    """Vehicles made ready once, to be asked under any loads.
+
+    Attributes
+    ----------
+    model : RollModel
+        n vehicles.
+    matrix : ndarray, (n, 3, 3)
+        Of `roll_matrix`.
+    unit : ndarray, (n, 3, 3)
+        Loads on the unknowns per m/s² of acceleration, per N of side force, per N·m on the body.
+    parts : LateParts
+        Bars with play, and stops.
+    """
+
+    model: RollModel
+    matrix: FloatArray
+    unit: FloatArray
+    parts: LateParts
+
+    def without_stops(self) -> RollSystem:
+        """Return the same vehicles with nothing that ends the twist."""
+        free = replace(self.model, stop_lean_rad=np.full((1, 2), np.inf))
+        return replace(self, model=free, parts=late_parts(free))
+
+    def under(
+        self,
+        lateral_acceleration_m_s2: npt.ArrayLike,
+        side_force_n: npt.ArrayLike = 0.0,
+        body_moment_n_m: npt.ArrayLike = 0.0,
+        axle_moment_n_m: npt.ArrayLike = (0.0, 0.0),
+    ) -> RollAnswer:
+        """Return the lean of each vehicle under each load case.
+
+        Parameters
+        ----------
+        lateral_acceleration_m_s2 : array_like, (cases,) or (n, cases)
+            Lateral acceleration; positive leans the body outward.
+        side_force_n : array_like, (cases,) or (n, cases)
+            Side force on the body, same sense.
+        body_moment_n_m : array_like, (cases,) or (n, cases)
+            Any other moment about the roll axis, such as a mass moved sideways.
+        axle_moment_n_m : array_like, (2,)
+            Moment on each axle in every case, such as that of a bar which is preloaded.
+
+        Returns
+        -------
+        RollAnswer
+            Angles [rad] and load transfers [N].
+        """
+        cases = cases_of(len(self.matrix), lateral_acceleration_m_s2, side_force_n, body_moment_n_m)
+        loads = self.unit @ cases
+        loads[:, 1:] += np.asarray(axle_moment_n_m, dtype=float)[:, None]
+        angles = settle(self.matrix, loads, self.parts)
+        tyre_roll = np.swapaxes(angles[:, 1:], 1, 2)
+        transfer = tyre_roll * (self.model.tyre_n_m_per_rad / self.model.track_m)[:, None, :]
+        return RollAnswer(angles[:, 0], tyre_roll, transfer)
+
+
+def roll_system(model: RollModel, push: Push | None = None) -> RollSystem:
+    """Return vehicles made ready to be asked under loads.
 
     Parameters
     ----------
     model : RollModel
         n vehicles.
-    lateral_acceleration_m_s2 : array_like, (cases,) or (n, cases)
-        Lateral acceleration; positive leans the body outward.
-    side_force_n : array_like, (cases,) or (n, cases)
-        Side force on the body, same sense.
     push : Push or None
-        Where the side force acts; None is the sprung centre.
-    body_moment_n_m : array_like, (cases,) or (n, cases)
-        Any other moment about the roll axis, such as a mass moved sideways.
-    axle_moment_n_m : array_like, (2,)
-        Moment on each axle in every case, such as that of a bar which is preloaded.
+        Where a side force acts; None is the sprung centre.
 
     Returns
     -------
-    RollAnswer
-        Angles [rad] and load transfers [N].
+    RollSystem
+        n vehicles.
 
     Raises
     ------
@@ -199,20 +244,46 @@ def solve(
     """
     matrix = roll_matrix(model)
     where = at_sprung_centre(model) if push is None else push
-    centre = model.roll_centre_height_m
-    # Rows of each unit load: per m/s² of acceleration, per N of side force, per N·m.
     unit = np.zeros((len(matrix), 3, 3))
     unit[:, 0, 0] = model.sprung_mass_kg * model.arm_m
     unit[:, 1:, 0] = _axle_moments(model)
     unit[:, 0, 1] = where.height_m - model.roll_axis_height_at(where.behind_front_axle_m)
-    unit[:, 1:, 1] = where.at_axles(model) * centre
+    unit[:, 1:, 1] = where.at_axles(model) * model.roll_centre_height_m
     unit[:, 0, 2] = 1.0
-    loads = unit @ cases_of(len(matrix), lateral_acceleration_m_s2, side_force_n, body_moment_n_m)
-    loads[:, 1:] += np.asarray(axle_moment_n_m, dtype=float)[:, None]
-    angles = settle(matrix, loads, late_parts(model))
-    tyre_roll = np.swapaxes(angles[:, 1:], 1, 2)
-    transfer = tyre_roll * (model.tyre_n_m_per_rad / model.track_m)[:, None, :]
-    return RollAnswer(angles[:, 0], tyre_roll, transfer)
+    return RollSystem(model, matrix, unit, late_parts(model))
+
+
+def solve(
+    model: RollModel,
+    lateral_acceleration_m_s2: npt.ArrayLike,
+    side_force_n: npt.ArrayLike = 0.0,
+    push: Push | None = None,
+    body_moment_n_m: npt.ArrayLike = 0.0,
+    axle_moment_n_m: npt.ArrayLike = (0.0, 0.0),
+) -> RollAnswer:
+    """Return the lean of each vehicle under each load case, asked once.
+
+    Parameters
+    ----------
+    model : RollModel
+        n vehicles.
+    push : Push or None
+        Where the side force acts; None is the sprung centre.
+    lateral_acceleration_m_s2, side_force_n, body_moment_n_m, axle_moment_n_m : array_like
+        Loads, see `RollSystem.under`.
+
+    Returns
+    -------
+    RollAnswer
+        Angles [rad] and load transfers [N].
+
+    Raises
+    ------
+    UnstableError
+        A vehicle tips over by itself.
+    """
+    system = roll_system(model, push)
+    return system.under(lateral_acceleration_m_s2, side_force_n, body_moment_n_m, axle_moment_n_m)
 
 
 def cases_of(count: int, *loads: npt.ArrayLike) -> FloatArray:
@@ -225,9 +296,12 @@ def cases_of(count: int, *loads: npt.ArrayLike) -> FloatArray:
     loads : array_like, (cases,) or (n, cases)
         One a kind.
     """
-    kinds = [np.atleast_1d(np.asarray(load, dtype=float)) for load in loads]
-    whole = np.broadcast_arrays(*kinds, np.zeros((count, 1)))[: len(kinds)]
-    return np.stack(whole, axis=1)
+    kinds = [np.asarray(load, dtype=float) for load in loads]
+    rows, cases = np.broadcast_shapes((count, 1), *(kind.shape for kind in kinds))
+    whole = np.empty((rows, len(kinds), cases))
+    for at, kind in enumerate(kinds):
+        whole[:, at] = kind
+    return whole
 
 
 def late_parts(model: RollModel, ends: FloatArray | None = None) -> LateParts:

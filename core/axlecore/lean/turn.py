@@ -9,7 +9,7 @@ import numpy.typing as npt
 
 from axlecore.lean.limits import limits
 from axlecore.lean.roll_model import RollModel
-from axlecore.lean.steady import solve, wheel_loads
+from axlecore.lean.steady import roll_system, wheel_loads
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.units import GRAVITY_M_S2
 
@@ -68,8 +68,9 @@ def turn(model: RollModel, static_n: FloatArray, lateral_acceleration_m_s2: Floa
         A vehicle tips over by itself.
     """
     bends = np.asarray(lateral_acceleration_m_s2, dtype=float)
-    answer = solve(model, bends)
-    ended = limits(model, static_n)
+    system = roll_system(model)
+    answer = system.under(bends)
+    ended = limits(system, static_n)
     return Turn(
         lean_rad=answer.lean_rad,
         wheel_load_n=wheel_loads(static_n, answer.load_transfer_n),

@@ -17,6 +17,7 @@ from axlecore.lean.mass_shift import (
     standing_model,
 )
 from axlecore.lean.roll_model import RollModel
+from axlecore.lean.steady import gravity_on_axles
 from axlecore.motion.response import body_inertia, damping_from_swings, rocking, roll_inertia
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.entry import walk
@@ -210,7 +211,7 @@ def calibrate(vehicle: Vehicle) -> Calibration:
 
     Notes
     -----
-    The springs first, then inertia and damping by Newton's method on frequency and ratio. Bands
+    The springs first, then inertia and damping by Newton's method on the rocking pole. Bands
     are first order: each reading, and each number of the sheet that inertia rests on, moved by
     its own band alone, added by squares. Source: JCGM 100:2008 (GUM), 5.1.2.
     """
@@ -248,18 +249,8 @@ def _inertia_and_damping(
     vehicle: Vehicle, state: int, draw: Draw, factor: FloatArray | None
 ) -> tuple[Measured, Measured]:
     model = standing_model(vehicle, state, draw.read, factor)
-    frequency, ratio = _as_read(vehicle, draw)
-    nominal = _solve_push(
-        _row(model, -1), frequency[-1:], ratio[-1:], _start(vehicle, model, ratio)
-    )
-    found = _solve_push(model, frequency, ratio, np.repeat(nominal, draw.samples, axis=0))
-    inertia, damping = np.exp(found.T)
+    inertia, damping = _solve_push(model, *_as_read(vehicle, draw))
     return _tested(vehicle, inertia), _tested(vehicle, damping)
-
-
-def _row(model: RollModel, at: int) -> RollModel:
-    parts = {name: part[[at]] for name, part in vars(model).items()}
-    return RollModel(**parts)
 
 
 def _as_read(vehicle: Vehicle, draw: Draw) -> tuple[FloatArray, FloatArray]:
@@ -282,40 +273,35 @@ def _as_read(vehicle: Vehicle, draw: Draw) -> tuple[FloatArray, FloatArray]:
     return frequency, np.asarray(decrement / np.hypot(2 * np.pi, decrement))
 
 
-def _start(vehicle: Vehicle, model: RollModel, ratio: FloatArray) -> FloatArray:
-    inertia = inertia_of(vehicle, _row(model, -1))[0]
-    stiffness = float(model.suspension_n_m_per_rad[-1].sum())
-    return np.asarray(np.log([[inertia, 2 * ratio[-1] * np.sqrt(stiffness * inertia)]]))
-
-
-#: Newton's steps on the logarithms of inertia and damping, and how far one may go.
-_MOST_STEPS, _LONGEST_STEP, _PROBE, _CLOSE = 40, 0.4, 1e-4, 1e-9
+#: Newton's steps on the logarithm of damping, and how far one may go.
+_MOST_STEPS, _LONGEST_STEP, _CLOSE = 40, 0.4, 1e-10
 
 
 def _solve_push(
-    model: RollModel, frequency_hz: FloatArray, ratio: FloatArray, start: FloatArray
-) -> FloatArray:
-    """Logarithms of inertia and damping at which each row rocks as read, (n, 2)."""
-    wanted = np.log(np.stack([frequency_hz, ratio], axis=1))
+    model: RollModel, frequency_hz: FloatArray, ratio: FloatArray
+) -> tuple[FloatArray, FloatArray]:
+    """Inertia [kg·m²] and damping of both axles together at which each row rocks as read, (n,).
 
-    def rocks(logs: FloatArray) -> FloatArray:
-        inertia, damping = np.exp(logs.T)
-        says = rocking(model, inertia, np.stack([damping, damping], axis=1) / 2)
-        return np.asarray(np.log(np.stack([says.damped_frequency_hz, says.damping_ratio], axis=1)))
-
-    logs = start.copy()
-    try:
-        for _ in range(_MOST_STEPS):
-            here = rocks(logs)
-            slopes = np.stack(
-                [(rocks(logs + step) - here) / _PROBE for step in np.eye(2) * _PROBE], axis=2
-            )
-            step = np.linalg.solve(slopes, (wanted - here)[..., None])[..., 0]
-            logs = logs + np.clip(step, -_LONGEST_STEP, _LONGEST_STEP)
-            if np.abs(step).max() < _CLOSE:
-                return np.asarray(logs)
-    except (InputError, np.linalg.LinAlgError):
-        pass
+    Frequency and ratio are the pole λ. There each axle on its massless tyres is at
+    θ = φ·(K_s + Cλ)/(K_t + K_s + Cλ), and the body's own balance says I·λ² = m·g·arm − Σ K_t·θ/φ;
+    the damping is the one that makes that inertia a real number.
+    """
+    springs = model.suspension_n_m_per_rad
+    tyres = model.tyre_n_m_per_rad - gravity_on_axles(model)
+    gravity = model.sprung_mass_kg * GRAVITY_M_S2 * model.arm_m
+    swing = 2 * np.pi * frequency_hz
+    pole = swing * (1j - ratio / np.sqrt(1 - ratio**2))
+    # Damping of one axle: that of a body on stiff tyres to begin with.
+    log = np.log(ratio * springs.sum(axis=1) / np.abs(pole))
+    for _ in range(_MOST_STEPS):
+        shocks = (np.exp(log) * pole)[:, None]
+        yields = tyres + springs + shocks
+        inertia = (gravity - (tyres * (springs + shocks) / yields).sum(axis=1)) / pole**2
+        slope = -((tyres / yields) ** 2 * shocks).sum(axis=1) / pole**2
+        step = np.clip(-inertia.imag / slope.imag, -_LONGEST_STEP, _LONGEST_STEP)
+        log = log + step
+        if np.abs(step).max() < _CLOSE and (inertia.real > 0).all():
+            return inertia.real, 2 * np.exp(log)
     raise InputError(
         "roll_test.frequency_hz",
         "No inertia and damping rock like this on these springs; count the swings again.",

@@ -43,9 +43,11 @@ class Block:
 class VehicleClass:
     """Usual figures of one kind; lengths in mm, masses in kg.
 
-    ``rests_on`` says why these: what is known of the kind, and the roll gradient they give.
+    ``label`` is what the shop calls the kind; ``rests_on`` says why these: what is known of it,
+    and the roll gradient they give.
     """
 
+    label: str
     rests_on: str
     wheelbase: float
     width: float
@@ -63,6 +65,7 @@ class VehicleClass:
 #: Made up from public order-of-magnitude figures of each kind; a start, never a measurement.
 CLASSES: Mapping[RigKind, VehicleClass] = {
     RigKind.MOTORHOME: VehicleClass(
+        label="Motorhome, stripped chassis",
         rests_on=(
             "Stripped chassis with a tall body, leaves all round and bars of 32 mm: 8 "
             "to 12 °/g as owners and testers find them; bounce at 1.7 to 1.9 Hz "
@@ -109,6 +112,7 @@ CLASSES: Mapping[RigKind, VehicleClass] = {
         blocks=(Block(length=8900, bottom=500, top=3250),),
     ),
     RigKind.COACH: VehicleClass(
+        label="Coach on a cutaway van",
         rests_on=("Body on a cutaway van: coils in front, leaves and duals behind, 8 to 11 °/g."),
         wheelbase=4050,
         width=2300,
@@ -154,6 +158,7 @@ CLASSES: Mapping[RigKind, VehicleClass] = {
         ),
     ),
     RigKind.PICKUP: VehicleClass(
+        label="Heavy pickup",
         rests_on=("Heavy pickup without its load, leaves behind: 4 to 7 °/g."),
         wheelbase=4000,
         width=2000,
@@ -200,6 +205,7 @@ CLASSES: Mapping[RigKind, VehicleClass] = {
         ),
     ),
     RigKind.CAMPER_PICKUP: VehicleClass(
+        label="Pickup with slide-in",
         rests_on=(
             "The same with a low slide-in and the stiffer springs that are ordered "
             "for it: 5 to 7 °/g, more with a tall one."
@@ -249,6 +255,7 @@ CLASSES: Mapping[RigKind, VehicleClass] = {
         ),
     ),
     RigKind.WAGON: VehicleClass(
+        label="Utility wagon",
         rests_on=("Utility wagon with bars at both ends: 4 to 6 °/g."),
         wheelbase=2850,
         width=1900,
@@ -294,6 +301,7 @@ CLASSES: Mapping[RigKind, VehicleClass] = {
         ),
     ),
     RigKind.VAN: VehicleClass(
+        label="Van or car",
         rests_on=("Small van or car with bars at both ends: 3 to 6 °/g."),
         wheelbase=2600,
         width=1750,

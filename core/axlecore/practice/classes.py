@@ -151,7 +151,7 @@ def class_vehicle(kind: RigKind) -> Vehicle:
 
 
 def added_state(vehicle: Vehicle, key: LoadKey) -> LoadState:
-    """Return a load state to be weighed, started from the vehicle's last one as estimates.
+    """Return a load state to be weighed, started from the last one: nobody weighed it.
 
     Parameters
     ----------
@@ -163,9 +163,7 @@ def added_state(vehicle: Vehicle, key: LoadKey) -> LoadState:
     last = vehicle.load_states[-1]
 
     def guess(found: Measured) -> Measured:
-        return Measured(
-            found.value, Known.ESTIMATED, found.value * RELATIVE_TOLERANCE[Known.ESTIMATED]
-        )
+        return Measured(found.value, Known.DEFAULT, found.value * RELATIVE_TOLERANCE[Known.DEFAULT])
 
     return LoadState(
         key=key,
@@ -191,6 +189,37 @@ def _change_axle_part(vehicle: Vehicle, place: str, fitted: bool) -> Vehicle:
     }
     part = place.partition(".")[2]
     return fit_part(vehicle, place, makers[part]() if fitted else None)
+
+
+def brought_back(vehicle: Vehicle, place: str, earlier: Vehicle) -> Vehicle | None:
+    """Return a vehicle with a part as an earlier sheet had it; None where that had none either.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet, without the part.
+    place : str
+        Of the part, see `change_part`.
+    earlier : Vehicle
+        An earlier version of the sheet.
+
+    Raises
+    ------
+    InputError
+        The vehicle does not hold together with it any more.
+    """
+    end, _, name = place.partition(".")
+    if end not in list(End):
+        return None
+    axle = earlier.of_end(End(end))
+    parts: dict[str, object] = {
+        "standard_bar": axle.standard_bar,
+        "air_bags": axle.air_bags,
+        "helper_springs": axle.helper_springs,
+        "dual_spacing_m": axle.dual_spacing_m,
+    }
+    part = parts.get(name)
+    return None if part is None else fit_part(vehicle, place, part)
 
 
 def _change_suspension(vehicle: Vehicle, place: str, solid: bool) -> Vehicle:

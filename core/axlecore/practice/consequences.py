@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from functools import cached_property
 
 from axlecore.practice.finding import Finding, Kind, gravest_first
 from axlecore.practice.look import (
@@ -88,10 +89,15 @@ class _Seen:
     vehicle: Vehicle
     look: LookOver
 
+    @cached_property
+    def parts(self) -> list[Part]:
+        """Parts that are there."""
+        return parts_to_see(self.vehicle)
+
     def each(self, kind: str) -> Iterator[tuple[Part, PartCheck]]:
         """Parts of one kind that are there, with what was seen of them."""
-        for part in parts_to_see(self.vehicle):
-            if part.key.removeprefix(f"{part.axle}_") in (kind, f"{kind}_left", f"{kind}_right"):
+        for part in self.parts:
+            if part.kind == kind:
                 yield part, self.look.of(part.key)
 
     def with_fault(self, kind: str, *faults: Fault) -> Iterator[tuple[Part, Fault]]:
@@ -113,7 +119,7 @@ def _found(
 
 
 def _rated_stop(seen: _Seen) -> Iterator[Outcome]:
-    for part in parts_to_see(seen.vehicle):
+    for part in seen.parts:
         check = seen.look.of(part.key)
         if check.rating is Rating.STOP:
             said = check.note.strip() or ", ".join(check.faults) or "no note"
@@ -427,14 +433,14 @@ def _thread_lock(seen: _Seen) -> Iterator[Outcome]:
 
 
 def _bolts_renewed(seen: _Seen) -> Iterator[Outcome]:
-    for part in parts_to_see(seen.vehicle):
+    for part in seen.parts:
         check = seen.look.of(part.key)
         if check.bolts is Bolts.RENEW:
             yield Need(f"bolts of the {_name(part)}", 1, "judged to be renewed")
 
 
 def _still_unseen(seen: _Seen) -> Iterator[Outcome]:
-    parts = parts_to_see(seen.vehicle)
+    parts = seen.parts
     unseen = [part for part in parts if seen.look.of(part.key).rating is Rating.UNSEEN]
     if unseen and len(unseen) < len(parts):
         names = ", ".join(_name(part) for part in unseen[:3])

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from axlecore import __version__
 from axlecore.lean.evaluate import Evaluation
 from axlecore.lean.uncertainty import certainty
-from axlecore.practice.finding import Finding, Kind
+from axlecore.practice.finding import Finding, Kind, Topic
 from axlecore.practice.target import Target, misses
 from axlecore.quantities.measure import Record
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
@@ -140,6 +140,7 @@ def decision_findings(decision: Decision, set_up: SetUp, evaluation: Evaluation)
                 "Record the choice again, or take the change back.",
                 "the decided set-up and the present one differ",
                 "decision",
+                topic=Topic.DECISION,
             )
         ]
     return [*_moved(decision, evaluation), *_newly_missed(decision, evaluation)]
@@ -165,6 +166,7 @@ def _moved(decision: Decision, evaluation: Evaluation) -> Iterator[Finding]:
                 f"{math.degrees(band):.2f}°",
                 "decision",
                 then.key,
+                Topic.DECISION,
             )
 
 
@@ -182,4 +184,5 @@ def _newly_missed(decision: Decision, evaluation: Evaluation) -> Iterator[Findin
             miss.text,
             "decision",
             miss.state,
+            Topic.DECISION,
         )

@@ -19,6 +19,14 @@ class Kind(StrEnum):
     STOP = "stop"
 
 
+class Topic(StrEnum):
+    """What a finding is about, where a gate asks."""
+
+    RATINGS = "ratings"
+    DECISION = "decision"
+    OTHER = "other"
+
+
 @dataclass(frozen=True)
 class Finding(Record):
     """One thing the numbers say.
@@ -37,6 +45,8 @@ class Finding(Record):
         Path of the input behind it; on the set-up if it starts with ``set_up.``.
     state : LoadKey or None
         Load state it belongs to; None for all.
+    topic : Topic
+        What it is about.
     """
 
     rule: str
@@ -47,6 +57,7 @@ class Finding(Record):
     formula: str
     place: str | None = None
     state: LoadKey | None = None
+    topic: Topic = Topic.OTHER
 
 
 _GRAVEST_FIRST = {kind: -rank for rank, kind in enumerate(Kind)}

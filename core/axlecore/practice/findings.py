@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from axlecore.bars.steel import STEELS, YOUNGS_MODULUS_PA
 from axlecore.errors import InputError, UnstableError
 from axlecore.lean.evaluate import BeforeAfter, Evaluation, check_stands, evaluate
-from axlecore.practice.finding import Finding, Kind, gravest_first
+from axlecore.practice.finding import Finding, Kind, Topic, gravest_first
 from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known, Record
 from axlecore.quantities.units import GRAVITY_M_S2, Dimension, write_quantity
@@ -72,6 +72,7 @@ def _over_axle_rating(vehicle: Vehicle) -> Iterator[Finding]:
                     f"{_kg(left.value)} + {_kg(right.value)} = {_kg(load)} > {_kg(rating)}",
                     f"load_states.{index}.{end}_left_kg",
                     state.key,
+                    Topic.RATINGS,
                 )
 
 
@@ -90,6 +91,7 @@ def _over_vehicle_rating(vehicle: Vehicle) -> Iterator[Finding]:
                 f"{_kg(state.front_kg)} + {_kg(state.rear_kg)} = {_kg(load)} > {_kg(rating)}",
                 f"load_states.{index}.rear_left_kg",
                 state.key,
+                Topic.RATINGS,
             )
 
 
@@ -106,9 +108,9 @@ def _front_share_falls(facts: _Facts) -> Iterator[Finding]:
                 "front_share_falls",
                 Kind.WATCH,
                 "The rear will let go earlier in a fast bend.",
-                f"The front's share of load transfer falls from {_percent(before, 0)} to "
-                f"{_percent(after, 0)} when {LOAD_NAMES[state.key]}, more than "
-                f"{FRONT_SHARE_LIMIT * 100:.0f} points.",
+                "Front–rear balance: the front's share of load transfer falls from "
+                f"{_percent(before, 0)} to {_percent(after, 0)} when "
+                f"{LOAD_NAMES[state.key]}, more than {FRONT_SHARE_LIMIT * 100:.0f} points.",
                 "A stiffer front bar or a softer rear hole brings it back.",
                 f"front ÷ (front + rear) transfer: {_percent(before, 1)} → {_percent(after, 1)}",
                 "set_up.rear.fitted.hole" if facts.set_up.rear else "set_up.front.fitted.hole",

@@ -9,7 +9,7 @@ from enum import StrEnum
 
 from axlecore.errors import InputError
 from axlecore.practice.finding import Finding, Kind, gravest_first
-from axlecore.quantities.measure import Record
+from axlecore.quantities.measure import Record, amount
 
 LONGEST_WORDS = 2000
 LONGEST_NOTE = 400
@@ -237,7 +237,7 @@ class Complaint(Record):
         The picks on the drawing.
     worst_when : WorstWhen
         Load state in which it is worst.
-    budget : int
+    budget : float
         In the shop's money; 0 where not said.
     verdict : Verdict
         Whether the lead accepts what the sorting says.
@@ -251,7 +251,7 @@ class Complaint(Record):
     extras: Extras = Extras()
     use: Use = Use()
     worst_when: WorstWhen = WorstWhen.UNSAID
-    budget: int = 0
+    budget: float = amount()
     verdict: Verdict = Verdict.OPEN
     verdict_reason: str = ""
 

@@ -118,14 +118,14 @@ class PartKind:
 
     key: str
     label: str
-    axles: tuple[str, ...]
+    axles: tuple[End, ...]
     sides: bool
     suspension: Suspension | None
     faults: tuple[Fault, ...]
     fasteners: bool = False
 
 
-_BOTH, _FRONT, _REAR = ("front", "rear"), ("front",), ("rear",)
+_BOTH, _FRONT, _REAR = (End.FRONT, End.REAR), (End.FRONT,), (End.REAR,)
 _SOLID = Suspension.SOLID
 
 #: The list, in the order of going round. A new part is one row here.
@@ -271,10 +271,10 @@ class Part(Record):
 
     Attributes
     ----------
-    key, label : str
-        Such as ``rear_link_left``, "Link, left".
-    axle : str
-        "front" or "rear".
+    key, kind, label : str
+        Such as ``rear_link_left``, ``link``, "Link, left".
+    axle : End
+        Which axle it is at.
     faults : tuple of Fault
         What can be wrong with it.
     fasteners : bool
@@ -282,19 +282,21 @@ class Part(Record):
     """
 
     key: str
+    kind: str
     label: str
-    axle: str
+    axle: End
     faults: tuple[Fault, ...]
     fasteners: bool
 
 
-def _parts_of(kind: PartKind, axle: str) -> Iterator[Part]:
+def _parts_of(kind: PartKind, axle: End) -> Iterator[Part]:
     if not kind.sides:
-        yield Part(f"{axle}_{kind.key}", kind.label, axle, kind.faults, kind.fasteners)
+        key = f"{axle}_{kind.key}"
+        yield Part(key, kind.key, kind.label, axle, kind.faults, kind.fasteners)
         return
     for side in Side:
         key, label = f"{axle}_{kind.key}_{side}", f"{kind.label}, {side}"
-        yield Part(key, label, axle, kind.faults, kind.fasteners)
+        yield Part(key, kind.key, label, axle, kind.faults, kind.fasteners)
 
 
 _ALL_PARTS = {

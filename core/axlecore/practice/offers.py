@@ -5,23 +5,37 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
+from enum import StrEnum
 
 from axlecore.bars.bar import developed_length, square_u
 from axlecore.bars.section import bore_band, bore_from_mass
 from axlecore.errors import CoreError, InputError
 from axlecore.motion.roll_test import calibrate
-from axlecore.quantities.entry import fit_part
+from axlecore.quantities.entry import fit_part, walk
 from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured, Record
 from axlecore.quantities.units import Dimension, write_quantity
 from axlecore.vehicle.axle import FittedBar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
 from axlecore.vehicle.masses import lifted_height, stacked, tow_shift
+from axlecore.vehicle.pneumatics import air_bag_rate, read_tyre_size, tyre_rate
 from axlecore.vehicle.readings import Hitch
 from axlecore.vehicle.rig import LoadState, Vehicle
 
 #: Readings of a caliper within this of each other are one diameter [m]; it reads to 0.1 mm.
 CALIPER_STEP_M = 0.0001
+#: Places of one bar differ by less than this part of it, rust and paint and all.
+MOST_APART = 0.1
+
+
+class About(StrEnum):
+    """What an offered figure is of."""
+
+    BAR = "bar"
+    HEIGHT = "height"
+    LOADS = "loads"
+    RATES = "rates"
+    CALIBRATION = "calibration"
 
 
 @dataclass(frozen=True)
@@ -30,6 +44,8 @@ class Offer(Record):
 
     Attributes
     ----------
+    about : About
+        What it is of.
     key : str
         Identifier, unique on a sheet.
     place : str
@@ -46,6 +62,7 @@ class Offer(Record):
         It stands there already.
     """
 
+    about: About
     key: str
     place: str
     what: str
@@ -94,13 +111,21 @@ def _fitted(vehicle: Vehicle) -> Iterator[tuple[str, FittedBar]]:
 
 def _caliper_diameter(vehicle: Vehicle) -> Iterator[_Offer]:
     for path, fitted in _fitted(vehicle):
-        taken = [reading.value for reading in fitted.readings.caliper_m]
+        readings = fitted.readings.caliper_m
+        taken = [reading.value for reading in readings]
         if not taken:
             continue
+        if max(taken) - min(taken) > MOST_APART * max(taken):
+            raise InputError(
+                f"{path}.readings.caliper_1_m",
+                f"Read {_mm(min(taken), 1)} and {_mm(max(taken), 1)} on one bar; read them again, "
+                "on bare metal, square across.",
+            )
         # The thinnest place works hardest, but the rate follows the mean.
         mean = sum(taken) / len(taken)
         band = max((max(taken) - min(taken)) / 2, CALIPER_STEP_M)
         found = Measured(mean, Known.MEASURED, band, f"mean of {len(taken)} by caliper")
+        found = replace(found, simulated=any(reading.simulated for reading in readings))
         place = f"{path}.bar.outside_diameter_m"
         yield _Offer(
             f"caliper:{path}",
@@ -129,7 +154,8 @@ def _bore_by_weight(vehicle: Vehicle) -> Iterator[_Offer]:
         except InputError as error:
             raise InputError(f"{path}.readings.mass_kg", error.message) from None
         bore = _bore(outside.value, length.value, mass.value)
-        found = Measured(bore, Known.MEASURED, (high - low) / 2, "from its weight")
+        simulated = mass.simulated or length.simulated or outside.simulated
+        found = Measured(bore, Known.MEASURED, (high - low) / 2, "from its weight", simulated)
         yield _Offer(
             f"bore:{path}",
             f"{path}.bar.bore_m",
@@ -189,7 +215,17 @@ def _height_by_lift(vehicle: Vehicle) -> Iterator[_Offer]:
         f"weighing with the rear raised, {LOAD_NAMES[state.key]}",
         f"r + L·ΔW ÷ (W·tan θ) with ΔW = {_kg(lift.raised_front_kg.value - state.front_kg)}, "
         f"θ = {slope:.1f}°",
-        _put((place, replace(found, known=Known.MEASURED, typed="by lifting the rear"))),
+        _put(
+            (
+                place,
+                replace(
+                    found,
+                    known=Known.MEASURED,
+                    typed="by lifting the rear",
+                    simulated=any(one.simulated for _, _, one in walk(lift)),
+                ),
+            )
+        ),
     )
 
 
@@ -277,6 +313,85 @@ def _loads_by_tow(vehicle: Vehicle) -> Iterator[_Offer]:
     )
 
 
+#: What a rate by size and pressure is good for, as its source says.
+_BY_PRESSURE = 0.10
+
+
+def _tyre_by_pressure(vehicle: Vehicle) -> Iterator[_Offer]:
+    for end in End:
+        axle = vehicle.of_end(end)
+        pressure = axle.tyre_pressure_pa
+        if pressure is None:
+            continue
+        path = f"{end}.tyre_rate_n_per_m"
+        try:
+            size = read_tyre_size(axle.tyre_size)
+            rate = float(
+                tyre_rate(
+                    pressure.value, size.section_width_m, size.aspect_ratio, size.outside_diameter_m
+                )
+            )
+        except InputError as error:
+            raise InputError(f"{end}.tyre_size", error.message) from None
+        yield _by_pressure(
+            f"tyre:{end}",
+            path,
+            rate,
+            axle.tyre_rate_n_per_m.value,
+            f"{axle.tyre_size} at {_kpa(pressure)}",
+            "0.00028·P·√(W·D) + 3.45 kgf/mm, W the width of the footprint; belted radials",
+            pressure,
+        )
+
+
+def _bag_by_pressure(vehicle: Vehicle) -> Iterator[_Offer]:
+    for end in End:
+        bags = vehicle.of_end(end).air_bags
+        if bags is None:
+            continue
+        pressure, diameter, height = bags.pressure_pa, bags.diameter_m, bags.height_m
+        if pressure is None or diameter is None or height is None:
+            continue
+        area = math.pi * diameter.value**2 / 4
+        rate = float(air_bag_rate(pressure.value, area, area * height.value))
+        yield _by_pressure(
+            f"bag:{end}",
+            f"{end}.air_bags.rate_n_per_m",
+            rate,
+            bags.rate_n_per_m.value,
+            f"{_mm(diameter.value)} by {_mm(height.value)} at {_kpa(pressure)}",
+            "1.3·(p + 101 kPa)·A² ÷ V, the air between the plates",
+            pressure,
+            diameter,
+            height,
+        )
+
+
+def _by_pressure(
+    key: str, path: str, rate: float, now: float, why: str, formula: str, *read: Measured
+) -> _Offer:
+    found = Measured(
+        rate,
+        Known.ESTIMATED,
+        rate * _BY_PRESSURE,
+        "by its pressure",
+        simulated=any(one.simulated for one in read),
+    )
+    return _Offer(
+        key,
+        path,
+        f"{rate / 1e3:.0f} ± {found.tolerance / 1e3:.0f} N/mm",
+        f"{now / 1e3:.0f} N/mm",
+        why,
+        formula,
+        _put((path, found)),
+    )
+
+
+def _kpa(pressure: Measured) -> str:
+    return f"{pressure.value / 1e3:.0f} kPa"
+
+
 def _calibration(vehicle: Vehicle) -> Iterator[_Offer]:
     found = calibrate(replace(vehicle, spring_correction=None))
     if found.spring_correction is not None:
@@ -306,15 +421,17 @@ def _calibration(vehicle: Vehicle) -> Iterator[_Offer]:
         )
 
 
-_RULES: tuple[Callable[[Vehicle], Iterator[_Offer]], ...] = (
-    _caliper_diameter,
-    _bore_by_weight,
-    _bar_shape,
-    _height_by_lift,
-    _height_by_stack,
-    _loads_by_stack,
-    _loads_by_tow,
-    _calibration,
+_RULES: tuple[tuple[About, Callable[[Vehicle], Iterator[_Offer]]], ...] = (
+    (About.BAR, _caliper_diameter),
+    (About.BAR, _bore_by_weight),
+    (About.BAR, _bar_shape),
+    (About.HEIGHT, _height_by_lift),
+    (About.HEIGHT, _height_by_stack),
+    (About.LOADS, _loads_by_stack),
+    (About.LOADS, _loads_by_tow),
+    (About.RATES, _tyre_by_pressure),
+    (About.RATES, _bag_by_pressure),
+    (About.CALIBRATION, _calibration),
 )
 
 
@@ -324,12 +441,15 @@ class Trouble(Record):
 
     Attributes
     ----------
+    about : About
+        What would have followed.
     place : str
         Path of the reading.
     message : str
         What is wrong and what to do.
     """
 
+    about: About
     place: str
     message: str
 
@@ -350,14 +470,14 @@ class OfferList(Record):
     troubles: list[Trouble]
 
 
-def _all(vehicle: Vehicle) -> tuple[list[_Offer], list[Trouble]]:
-    found: list[_Offer] = []
+def _all(vehicle: Vehicle) -> tuple[list[tuple[About, _Offer]], list[Trouble]]:
+    found: list[tuple[About, _Offer]] = []
     troubles: list[Trouble] = []
-    for rule in _RULES:
+    for about, rule in _RULES:
         try:
-            found.extend(rule(vehicle))
+            found.extend((about, item) for item in rule(vehicle))
         except InputError as error:
-            troubles.append(Trouble(error.field, error.message))
+            troubles.append(Trouble(about, error.field, error.message))
         except CoreError:
             # A vehicle that tips over is said by the findings, not once more here.
             continue
@@ -376,6 +496,7 @@ def offers(vehicle: Vehicle) -> OfferList:
     return OfferList(
         [
             Offer(
+                about,
                 item.key,
                 item.place,
                 item.what,
@@ -384,7 +505,7 @@ def offers(vehicle: Vehicle) -> OfferList:
                 item.formula,
                 taken=_stands(vehicle, item),
             )
-            for item in found
+            for about, item in found
         ],
         troubles,
     )
@@ -399,6 +520,8 @@ def _stands(vehicle: Vehicle, item: _Offer) -> bool:
 
 def _nearly(one: object, other: object) -> bool:
     """Whether two records hold the same; iterated figures may differ in the last digits."""
+    if one is other:
+        return True
     if isinstance(one, float) and isinstance(other, float):
         return math.isclose(one, other, rel_tol=1e-6, abs_tol=1e-8)
     if isinstance(one, tuple) and isinstance(other, tuple):
@@ -423,7 +546,7 @@ def take_offer(vehicle: Vehicle, key: str) -> Vehicle:
     InputError
         No such offer, or the vehicle does not hold together with it.
     """
-    for item in _all(vehicle)[0]:
+    for _, item in _all(vehicle)[0]:
         if item.key == key:
             return item.apply(vehicle)
     raise InputError("offer", "This no longer follows from the readings; look at them again.")

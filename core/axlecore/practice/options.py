@@ -14,7 +14,7 @@ from axlecore.choosing.sets import KEEP, RENEW, Candidate
 from axlecore.practice.look import LookOver
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
 from axlecore.quantities.measure import Record
-from axlecore.racks.parts import BarRole, PartKind, RackPart
+from axlecore.racks.parts import JOINTS, BarRole, RackPart
 from axlecore.vehicle.axle import Axle, new_bar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, Vehicle
@@ -232,7 +232,7 @@ def renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, fl
         In the shop's money.
     """
     price, days = RENEWAL_HOURS * labour_an_hour, 0.0
-    for kind in (PartKind.LINK, PartKind.BUSHING):
+    for kind in JOINTS:
         of_kind = [one for one in fitting if one.part.kind is kind]
         if of_kind:
             cheapest = min(of_kind, key=lambda one: one.price)

@@ -9,11 +9,13 @@ from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.sheet import Fitting
 from axlecore.lean.evaluate import evaluate
 from axlecore.motion.roll_test import RollTestReport, report
+from axlecore.practice.checks import Papers
 from axlecore.practice.consequences import Consequences
 from axlecore.practice.decision import Decision, decision_findings
 from axlecore.practice.finding import Finding, gravest_first
 from axlecore.practice.findings import Assessment, assess
 from axlecore.practice.fitting import promise_findings
+from axlecore.practice.gates import Gate, gates
 from axlecore.practice.listen import (
     Cure,
     SymptomRow,
@@ -23,7 +25,6 @@ from axlecore.practice.listen import (
 )
 from axlecore.practice.look import Part, parts_to_see
 from axlecore.practice.offers import OfferList, offers
-from axlecore.practice.stations import Gate, Papers, gates
 from axlecore.practice.target import Target, target_findings
 from axlecore.quantities.measure import Record
 from axlecore.vehicle.rig import SetUp, Vehicle

@@ -15,6 +15,7 @@ from typing import Any, TypeVar
 
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Known, Measured, Place, Record, read_measured
+from axlecore.quantities.spelling import number_of
 
 R = TypeVar("R", bound=Record)
 
@@ -200,9 +201,37 @@ def _read_field(owner: Record, name: str, typed: str, known: Known) -> object:
         if not typed.isdecimal():
             raise InputError(name, f"Read “{typed[:40]}”; enter a whole number.")
         return int(typed)
+    if item.metadata.get("amount"):
+        return read_amount(typed, name)
     if hint is str:
+        checked = item.metadata.get("checked")
+        if checked is not None and typed.strip():
+            checked(typed)
         return typed
     raise InputError(name, "Nothing can be typed here.")
+
+
+def read_amount(typed: str, name: str) -> float:
+    """Return an amount of money or days as it is written; zero where nothing is.
+
+    Parameters
+    ----------
+    typed : str
+        ``1,500``, ``12.50``.
+    name : str
+        Name put into the error.
+
+    Raises
+    ------
+    InputError
+        What was typed is no amount.
+    """
+    if not typed.strip():
+        return 0.0
+    amount = number_of(typed.strip())
+    if amount is None:
+        raise InputError(name, f"Read “{typed[:40]}”; enter an amount, such as 1,500 or 12.50.")
+    return amount
 
 
 def _is_choice(hint: object) -> bool:

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import dataclasses
 import math
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Any, ClassVar
 
 from axlecore.errors import InputError
-from axlecore.quantities.units import Dimension, read_with_band, write_quantity
+from axlecore.quantities.units import Dimension, read_with_band, write_quantity, write_range
 
 
 @dataclass(frozen=True)
@@ -130,8 +130,8 @@ class Place:
             read = write_quantity(value, self.dimension) if math.isfinite(value) else str(value)
             raise InputError(
                 field,
-                f"{self.label} reads {read}; enter {write_quantity(self.low, self.dimension)} to "
-                f"{write_quantity(self.high, self.dimension)}.",
+                f"{self.label} reads {read}; enter a value "
+                f"{write_range(self.low, self.high, self.dimension)}.",
             )
 
 
@@ -155,6 +155,24 @@ def place(
     if optional:
         return dataclasses.field(default=None, metadata=metadata)
     return dataclasses.field(metadata=metadata)
+
+
+def amount() -> Any:
+    """Return a dataclass field that holds money: zero where nobody said."""
+    return dataclasses.field(default=0.0, metadata={"amount": True})
+
+
+def words(check: Callable[[str], None]) -> Any:
+    """Return a dataclass field of text that is checked as it is typed; empty says nothing.
+
+    What was stored before it was checked stays readable.
+
+    Parameters
+    ----------
+    check : callable
+        Raises InputError where a text is none of these.
+    """
+    return dataclasses.field(default="", metadata={"checked": check})
 
 
 def check_places(record: object) -> None:

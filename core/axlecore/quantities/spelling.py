@@ -65,6 +65,10 @@ _WORDS = {
         "hz": "hz hertz",
         "deg": "deg degs degree degrees °",
         "rad": "rad rads radian radians",
+        "psi": "psi psig lbf/in²",
+        "kpa": "kpa kilopascal kilopascals",
+        "mpa": "mpa megapascal megapascals",
+        "bar": "bar bars barg",
         "knot": "knot knots kt kts",
     }.items()
     for word in words.split()

@@ -10,6 +10,7 @@ from __future__ import annotations
 import functools
 import math
 import re
+from collections.abc import Callable
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import TYPE_CHECKING
@@ -43,6 +44,7 @@ class Dimension(StrEnum):
     ROLL_DAMPING = "roll_damping"
     SPEED = "speed"
     TORQUE = "torque"
+    PRESSURE = "pressure"
 
 
 @dataclass(frozen=True)
@@ -59,6 +61,8 @@ class _Writing:
         Factor from the kept to the shown number.
     symbol : str
         Shown unit.
+    decimals : int
+        Most decimals it is ever shown with.
     units : dict
         Pint's names by spelling.
     example : str
@@ -71,6 +75,7 @@ class _Writing:
     bare: str
     shown_per_si: float
     symbol: str
+    decimals: int
     units: dict[str, str]
     example: str
     signed: bool = False
@@ -95,6 +100,14 @@ _TORQUES = {
     "in·lb": "force_pound*inch",
     "in/lb": "force_pound*inch",
 }
+_PRESSURES = {
+    "kpa": "kPa",
+    "bar": "bar",
+    "psi": "force_pound/inch**2",
+    "mpa": "MPa",
+    "kg/cm²": "kilogram_force/cm**2",
+    "kgf/cm²": "kilogram_force/cm**2",
+}
 _SPEEDS = {
     "m/s": "m/s",
     "km/h": "km/h",
@@ -108,35 +121,37 @@ _SPEEDS = {
 #: One row a dimension: the only place that says what may be written for it.
 _WRITINGS = {
     Dimension.LENGTH: _Writing(
-        "m", "mm", 1e3, "mm", _LENGTHS, "1040 mm, 41 in, 3 ft 5 in or 40 15/16 in"
+        "m", "mm", 1e3, "mm", 0, _LENGTHS, "1040 mm, 41 in, 3 ft 5 in or 40 15/16 in"
     ),
     Dimension.SMALL_LENGTH: _Writing(
-        "m", "mm", 1e3, "mm", _LENGTHS, "34.9 mm, 1 3/8 in or 1.375 in"
+        "m", "mm", 1e3, "mm", 1, _LENGTHS, "34.9 mm, 1 3/8 in or 1.375 in"
     ),
-    Dimension.MASS: _Writing("kg", "kg", 1.0, "kg", _MASSES, "3120 kg, 6,880 lb or 3.12 t"),
+    Dimension.MASS: _Writing("kg", "kg", 1.0, "kg", 0, _MASSES, "3120 kg, 6,880 lb or 3.12 t"),
     Dimension.RATE: _Writing(
-        "N/m", "n/mm", 1e-3, "N/mm", _RATES, "210 N/mm, 1,200 lb/in or 6 kN/mm"
+        "N/m", "n/mm", 1e-3, "N/mm", 0, _RATES, "210 N/mm, 1,200 lb/in or 6 kN/mm"
     ),
-    Dimension.PURE: _Writing("", "", 1.0, "", {"": ""}, "1.1"),
-    Dimension.SHIFT: _Writing("m", "mm", 1e3, "mm", _LENGTHS, "120 mm, -2 in or 0", signed=True),
+    Dimension.PURE: _Writing("", "", 1.0, "", 2, {"": ""}, "1.1"),
+    Dimension.SHIFT: _Writing("m", "mm", 1e3, "mm", 0, _LENGTHS, "120 mm, -2 in or 0", signed=True),
     Dimension.ANGLE: _Writing(
         "rad",
         "deg",
         math.degrees(1),
         "°",
+        2,
         {"deg": "deg", "rad": "rad"},
         "1.4 deg or -0.3 deg",
         signed=True,
     ),
-    Dimension.FREQUENCY: _Writing("Hz", "hz", 1.0, "Hz", {"hz": "Hz"}, "0.8 Hz"),
+    Dimension.FREQUENCY: _Writing("Hz", "hz", 1.0, "Hz", 2, {"hz": "Hz"}, "0.8 Hz"),
     Dimension.INERTIA: _Writing(
-        "kg*m**2", "kg·m²", 1.0, "kg·m²", {"kg·m²": "kg*m**2"}, "8500 kg m2"
+        "kg*m**2", "kg·m²", 1.0, "kg·m²", 0, {"kg·m²": "kg*m**2"}, "8500 kg m2"
     ),
     Dimension.ROLL_DAMPING: _Writing(
         "N*m*s",
         "kn·m·s",
         1e-3,
         "kN·m·s",
+        1,
         {
             "kn·m·s": "kN*m*s",
             "kn·m·s/rad": "kN*m*s",
@@ -145,8 +160,39 @@ _WRITINGS = {
         },
         "7.5 kN m s",
     ),
-    Dimension.SPEED: _Writing("m/s", "m/s", 1.0, "m/s", _SPEEDS, "12 m/s, 45 km/h or 25 kn"),
-    Dimension.TORQUE: _Writing("N*m", "n·m", 1.0, "N·m", _TORQUES, "110 N m, 81 ft-lb or 90 in-lb"),
+    Dimension.SPEED: _Writing("m/s", "m/s", 1.0, "m/s", 1, _SPEEDS, "12 m/s, 45 km/h or 25 kn"),
+    Dimension.TORQUE: _Writing(
+        "N*m", "n·m", 1.0, "N·m", 0, _TORQUES, "110 N m, 81 ft-lb or 90 in-lb"
+    ),
+    Dimension.PRESSURE: _Writing(
+        "Pa", "kpa", 1e-3, "kPa", 0, _PRESSURES, "550 kPa, 80 psi or 5.5 bar"
+    ),
+}
+
+
+@dataclass(frozen=True)
+class Shown:
+    """How a dimension stands on a page.
+
+    Attributes
+    ----------
+    per : float
+        Shown number for one of SI.
+    symbol : str
+        Its unit.
+    most : int
+        Most decimals.
+    """
+
+    per: float
+    symbol: str
+    most: int
+
+
+#: For those who show numbers elsewhere.
+SHOWN = {
+    dimension: Shown(writing.shown_per_si, writing.symbol, writing.decimals)
+    for dimension, writing in _WRITINGS.items()
 }
 
 
@@ -359,6 +405,40 @@ def write_quantity(value_si: float, dimension: Dimension, tolerance_si: float = 
     # Without a tolerance the third significant digit is the last.
     step = tolerance_si * writing.shown_per_si or abs(shown) / 100
     digits = max(0, min(3, -math.floor(math.log10(step)))) if step > 0 else 0
-    text = f"{shown:,.{digits}f}".replace(",", "\u202f")
+    return _with_symbol(f"{shown:,.{digits}f}", writing)
+
+
+def _with_symbol(text: str, writing: _Writing) -> str:
+    """Digits parted by commas, with thin spaces and their unit as they stand on a page."""
+    digits = text.replace(",", "\u202f")
     gap = "" if writing.symbol == "°" else " "
-    return f"{text}{gap}{writing.symbol}".strip()
+    return f"{digits}{gap}{writing.symbol}".strip()
+
+
+def write_range(low_si: float, high_si: float, dimension: Dimension) -> str:
+    """Return a range in words, both ends rounded inward to two digits, so that both are accepted.
+
+    Parameters
+    ----------
+    low_si, high_si : float
+        Ends in SI units.
+    dimension : Dimension
+        What they are of.
+    """
+    writing = _WRITINGS[dimension]
+    ends = (
+        _with_symbol(_two_digits(end * writing.shown_per_si, inward), writing)
+        for end, inward in ((low_si, math.ceil), (high_si, math.floor))
+    )
+    return "between {} and {}".format(*ends)
+
+
+def _two_digits(value: float, inward: Callable[[float], int]) -> str:
+    if value == 0:
+        return "0"
+    power = math.floor(math.log10(abs(value))) - 1
+    # What two digits hold exactly is not moved by the last bit of a float.
+    count = value / 10.0**power
+    whole = round(count) if math.isclose(count, round(count), rel_tol=1e-9) else inward(count)
+    found = f"{whole * 10.0**power:,.{max(0, -power)}f}"
+    return found.rstrip("0").rstrip(".") if "." in found else found

@@ -22,6 +22,24 @@ class PartKind(StrEnum):
     BRACKET = "bracket"
     BUSHING = "bushing"
 
+    @property
+    def label(self) -> str:
+        """What several are called on a page."""
+        return f"{self.value.capitalize()}s"
+
+
+#: Which measurements a kind of part has; a bracket has none of its own.
+FACTS_OF = {
+    PartKind.BAR: "bar",
+    PartKind.KIT: "bar",
+    PartKind.LINK: "link",
+    PartKind.BRACKET: None,
+    PartKind.BUSHING: "bushing",
+}
+#: Kinds with a bar in them, and kinds that are had by themselves to renew a worn one.
+WITH_A_BAR = tuple(kind for kind, facts in FACTS_OF.items() if facts == "bar")
+JOINTS = (PartKind.LINK, PartKind.BUSHING)
+
 
 class MadeFor(StrEnum):
     """Axle a part is made for."""
@@ -263,13 +281,9 @@ class RackPart(Record):
         for name, text in (("part_number", self.part_number), ("maker", self.maker)):
             if not text.strip():
                 raise InputError(name, "This is missing; enter it.")
-        for kinds, name, facts in (
-            ((PartKind.BAR, PartKind.KIT), "bar", self.bar),
-            ((PartKind.LINK,), "link", self.link),
-            ((PartKind.BUSHING,), "bushing", self.bushing),
-        ):
-            if self.kind in kinds and facts is None:
-                raise InputError(name, f"A {self.kind} needs its {name}'s measurements.")
+        facts = FACTS_OF[self.kind]
+        if facts is not None and vars(self)[facts] is None:
+            raise InputError(facts, f"A {self.kind} needs its {facts}'s measurements.")
         if not 0 <= self.holes_drilled <= 24:
             raise InputError("holes_drilled", "Enter 0 to 24 holes.")
         if not 0 <= self.hours <= 60:

@@ -14,8 +14,10 @@ from axlecore.quantities.measure import (
     Record,
     check_places,
     place,
+    words,
 )
 from axlecore.quantities.units import Dimension
+from axlecore.vehicle.pneumatics import check_tyre_size
 from axlecore.vehicle.readings import BarReadings
 
 
@@ -52,11 +54,21 @@ class AirBags(Record):
         Distance between the bags' centres [m].
     lines : AirLines
         One line each, or one shared.
+    pressure_pa, diameter_m, height_m : Measured or None
+        Over the atmosphere, and of the bag between its plates at ride height: its middle diameter
+        and its height. A rate follows from them where nobody knows one [Pa, m].
     """
 
     rate_n_per_m: Measured = place("Air bag rate", Dimension.RATE, 5e3, 5e5)
     spacing_m: Measured = place("Air bag spacing", Dimension.LENGTH, 0.3, 2.0)
     lines: AirLines = AirLines.SEPARATE
+    pressure_pa: Measured | None = place(
+        "Air bag pressure", Dimension.PRESSURE, 2e4, 1.2e6, optional=True
+    )
+    diameter_m: Measured | None = place(
+        "Air bag diameter", Dimension.LENGTH, 0.05, 0.4, optional=True
+    )
+    height_m: Measured | None = place("Air bag height", Dimension.LENGTH, 0.04, 0.5, optional=True)
 
     def __post_init__(self) -> None:
         check_places(self)
@@ -149,7 +161,9 @@ class Axle(Record):
     lift_m : Measured or None
         Lifted from standard [m]; below zero lowered.
     tyre_size : str
-        As on the sidewall; kept and shown, not computed with.
+        As on the sidewall.
+    tyre_pressure_pa : Measured or None
+        Cold, over the atmosphere [Pa]; with the size it gives a rate where nobody knows one.
     springs : Springs
         Leaves twist with the axle and so hold more in roll than coils of their rate.
     leaf_twist_factor : Measured or None
@@ -181,7 +195,10 @@ class Axle(Record):
         "Shock spacing", Dimension.LENGTH, 0.2, 2.4, optional=True
     )
     lift_m: Measured | None = place("Lift from standard", Dimension.SHIFT, -0.3, 0.6, optional=True)
-    tyre_size: str = ""
+    tyre_size: str = words(check_tyre_size)
+    tyre_pressure_pa: Measured | None = place(
+        "Tyre pressure", Dimension.PRESSURE, 1e5, 1e6, optional=True
+    )
     springs: Springs = Springs.COIL
     leaf_twist_factor: Measured | None = place(
         "Leaf twist factor", Dimension.PURE, 1.0, 2.0, optional=True

@@ -13,6 +13,11 @@ class LoadKey(StrEnum):
     MAXIMUM = "maximum"
     TOWING = "towing"
 
+    @property
+    def label(self) -> str:
+        """Its name on a page."""
+        return self.value.replace("_", "-").capitalize()
+
 
 #: How a load state is named in a sentence: "when trip-ready".
 LOAD_NAMES = {

@@ -2,12 +2,21 @@
 
 from __future__ import annotations
 
+import re
+from dataclasses import dataclass
+
 import numpy as np
 import numpy.typing as npt
 
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray, above_zero, number, zero_or_more
 from axlecore.quantities.units import GRAVITY_M_S2
+
+#: 225/70 R19.5, LT245/75R16, 265/70-17: section [mm], aspect [%], rim [in].
+_TYRE_SIZE = re.compile(r"(?<!\d)(\d{3})\s*/\s*(\d{2,3})\s*[A-Z-]*\s*(\d{2}(?:[.,]5)?)(?!\d)")
+_INCH_M = 0.0254
+#: 37x12.50 R17: over all [in], section [in], rim [in].
+_FLOTATION = re.compile(r"(?<!\d)(\d{2})\s*X\s*(\d{1,2}(?:[.,]\d{1,2})?)\s*[A-Z-]*\s*(\d{2})(?!\d)")
 
 #: Standard atmosphere [Pa], ISO 2533.
 ATMOSPHERE_PA = 101_325.0
@@ -114,3 +123,65 @@ def tyre_rate(
     footprint = (1.03 - 0.4 * aspect) * width
     kgf_per_mm = 0.00028 * pressure / 1e3 * np.sqrt(footprint * outside) * 1e3 + 3.45
     return np.asarray(kgf_per_mm * GRAVITY_M_S2 * 1e3)
+
+
+@dataclass(frozen=True)
+class TyreSize:
+    """A tyre by its sidewall.
+
+    Attributes
+    ----------
+    section_width_m, aspect_ratio, outside_diameter_m : float
+        Section [m], its height by its width, and over all [m].
+    """
+
+    section_width_m: float
+    aspect_ratio: float
+    outside_diameter_m: float
+
+
+def read_tyre_size(text: str) -> TyreSize:
+    """Return what a sidewall says of a tyre.
+
+    Parameters
+    ----------
+    text : str
+        ``225/70 R19.5``, ``LT245/75R16``, ``37x12.5 R17``.
+
+    Raises
+    ------
+    InputError
+        ``tyre_size`` where it says no section, aspect and rim.
+
+    Notes
+    -----
+    Outside diameter = rim + 2·section·aspect. Source: ISO 4000-1.
+    """
+    plain = text.upper().replace("×", "X")
+    metric, flotation = _TYRE_SIZE.search(plain), _FLOTATION.search(plain)
+    if metric is not None:
+        width, aspect = int(metric[1]) / 1e3, int(metric[2]) / 100
+        rim = _number(metric[3]) * _INCH_M
+        return TyreSize(width, aspect, rim + 2 * width * aspect)
+    if flotation is not None:
+        outside, width, rim = (_number(flotation[at]) * _INCH_M for at in (1, 2, 3))
+        return TyreSize(width, (outside - rim) / 2 / width, outside)
+    raise InputError(
+        "tyre_size",
+        f"Read “{text[:30]}”; write it as on the sidewall, such as 225/70 R19.5 or 37x12.5 R17.",
+    )
+
+
+def _number(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
+def check_tyre_size(text: str) -> None:
+    """Raise InputError unless a text is what a sidewall says.
+
+    Parameters
+    ----------
+    text : str
+        As typed.
+    """
+    read_tyre_size(text)

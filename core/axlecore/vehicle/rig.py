@@ -369,6 +369,26 @@ class RigFile(Record):
         check_set_up(self.vehicle, self.set_up)
 
 
+def own_dimensions(before: SetUp, after: SetUp) -> SetUp:
+    """Return what is chosen, a rack's bar whose dimensions were changed being none of the rack's.
+
+    Parameters
+    ----------
+    before, after : SetUp
+        What was chosen, and with a number of a bar changed.
+    """
+    for end in End:
+        then, now = before.of_end(end), after.of_end(end)
+        if then is None or now is None or not then.part_number:
+            continue
+        if now.part_number == then.part_number and now.fitted.bar != then.fitted.bar:
+            name = f"Own dimensions, after {then.part_number}"
+            fitted = replace(now.fitted, bar=replace(now.fitted.bar, name=name))
+            joints = after.joints(end)
+            after = with_choice(after, end, now.action, fitted, joints)
+    return after
+
+
 def check_set_up(vehicle: Vehicle, set_up: SetUp) -> None:
     """Raise InputError where a choice does not suit the axle's standard bar.
 

@@ -3,7 +3,6 @@ from dataclasses import replace
 
 import numpy as np
 
-from axlecore.bars.bar import bar_rates, measured_bar
 from axlecore.choosing.strength import strength
 from axlecore.errors import InputError
 from axlecore.lean.evaluate import evaluate
@@ -69,13 +68,3 @@ class PartsTests(unittest.TestCase):
             for rear in (helped, axle())
         )
         self.assertAlmostEqual(with_them - without, 25e3 * 1.1**2 / 2)
-
-    def test_an_old_bar_is_put_together_from_its_readings(self):
-        found = measured_bar("old", [0.0285, 0.0286, 0.0287], 0.26, 1.02, 0.8)
-        self.assertAlmostEqual(float(bar_rates([found], [0])[0]) / 128.4e3, 1.0, 3)
-        # Case 6: 8.90 kg over 1.62 m of 34.9 mm.
-        tube = measured_bar("tube", [0.0349], 0.3, 1.02, 0.8, 8.90, 1.62)
-        self.assertAlmostEqual(tube.bore_m.value * 1e3, 18.08, 2)
-        with self.assertRaises(InputError) as caught:
-            measured_bar("heavy", [0.0349], 0.3, 1.02, 0.8, 15.0)
-        self.assertEqual(caught.exception.field, "mass_kg")

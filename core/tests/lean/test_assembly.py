@@ -2,12 +2,8 @@ import unittest
 from dataclasses import replace
 
 from axlecore.errors import InputError
-from axlecore.lean.assembly import (
-    bar_roll_stiffness,
-    rolls_of,
-    spring_roll_stiffness,
-    tyre_roll_stiffness,
-)
+from axlecore.lean.assembly import rolls_of, spring_roll_stiffness, tyre_roll_stiffness
+from axlecore.lean.bar_numbers import bar_roll_stiffness
 from axlecore.vehicle.axle import AirBags, AirLines, Springs, Suspension
 from axlecore.vehicle.rig import SetUp
 from tests.rigs import axle, m, vehicle_c

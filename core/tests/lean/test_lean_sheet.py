@@ -7,6 +7,7 @@ from axlecore.choosing.sizing import size_curve
 from axlecore.choosing.staged_plan import Option, fit_bar, renew_joints, separate_lines, staged_plan
 from axlecore.choosing.strength import steel_rows, strength
 from axlecore.lean.evaluate import evaluate
+from axlecore.lean.lean_map import lean_map
 from axlecore.lean.lean_sheet import lean_sheet
 from axlecore.vehicle.axle import AirBags, AirLines
 from axlecore.vehicle.ends import End
@@ -53,6 +54,16 @@ class LeanSheetTests(unittest.TestCase):
         state = self.evaluation.states[0]
         at_90 = self.tables.map_after_rad[9][12]
         self.assertAlmostEqual(at_90, state.after.reference_wind_lean_rad, 5)
+
+    def test_the_wind_that_leans_it_as_far_does(self):
+        """By the map at that very wind: as far as 12 m/s leans it standing."""
+        wind = self.tables.wind_as_far_m_s
+        there = lean_map(vehicle_c(), CHOSEN, [25.0], [wind])
+        standing = self.evaluation.states[0].before.reference_wind_lean_rad
+        self.assertAlmostEqual(there.after_rad[0][0][0], standing, 7)
+        self.assertGreater(wind, 12.0)
+        nothing = lean_sheet(vehicle_c(), SetUp(), READY).wind_as_far_m_s
+        self.assertAlmostEqual(nothing, 12.0, 5)
 
 
 class JointsTests(unittest.TestCase):

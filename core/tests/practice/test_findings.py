@@ -122,10 +122,10 @@ class ClassTests(unittest.TestCase):
             self.assertTrue(0.05 < gradient < 0.31, f"{kind}: {gradient}")
             self.assertTrue(all(found.known is Known.DEFAULT for _, _, found in walk(vehicle)))
 
-    def test_a_state_added_starts_as_estimates(self):
+    def test_a_state_added_is_weighed_by_nobody(self):
         state = added_state(vehicle_c(), LoadKey.TOWING)
         self.assertEqual(state.front_kg, vehicle_c().load_states[0].front_kg)
-        self.assertTrue(all(found.known is Known.ESTIMATED for _, _, found in walk(state)))
+        self.assertTrue(all(found.known is Known.DEFAULT for _, _, found in walk(state)))
 
     def test_parts_come_with_defaults_and_go_again(self):
         vehicle = vehicle_c()

@@ -17,12 +17,14 @@ from axlecore.fitup.sheet import (
     StackPiece,
 )
 from axlecore.lean.evaluate import evaluate
+from axlecore.practice.checks import Papers, fit_checks
 from axlecore.practice.decision import decide
 from axlecore.practice.finding import Kind
 from axlecore.practice.fitting import Racks, fit_station, promise_findings
+from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver, TubeFacts
 from axlecore.practice.report import assessed
-from axlecore.practice.stations import JobKind, Station, fit_checks
+from axlecore.practice.stations import JobKind, Station
 from axlecore.practice.target import Target
 from axlecore.racks.parts import FitsFor, MadeFor, PartKind, RackPart, SheetTorque
 from axlecore.vehicle.loads import LoadKey
@@ -40,6 +42,18 @@ KIT = RackPart(
     contents=("2 × links",),
     torques=(SheetTorque("saddle", "M12", "8.8", 4, 75.0),),
 )
+
+
+def papers(fitting, fit):
+    return Papers(
+        JobKind.UPGRADE,
+        VEHICLE,
+        Complaint(),
+        LookOver(),
+        set_up=CHOSEN,
+        fitting=fitting,
+        fit=fit,
+    )
 
 
 def station(fit=None, arrival=None, part=KIT, look=None, **schools):
@@ -284,7 +298,7 @@ class GateTests(unittest.TestCase):
         shown = fit_station(
             VEHICLE, CHOSEN, LookOver(), fitting, arrival, {}, Racks({"rear": KIT}, {})
         )
-        return {one.key: one for one in fit_checks(JobKind.UPGRADE, CHOSEN, fitting, shown)}
+        return {one.key: one for one in fit_checks(papers(fitting, shown))}
 
     def test_all_is_met_where_it_fits_and_came_as_ordered(self):
         self.assertEqual([key for key, one in self.checks().items() if not one.met], [])
@@ -302,6 +316,6 @@ class GateTests(unittest.TestCase):
 
     def test_an_axle_with_a_chosen_bar_must_be_fitted_up(self):
         nothing = fit_station(VEHICLE, CHOSEN, LookOver(), Fitting(), Arrival(), {}, Racks({}, {}))
-        checks = {one.key: one for one in fit_checks(JobKind.UPGRADE, CHOSEN, Fitting(), nothing)}
+        checks = {one.key: one for one in fit_checks(papers(Fitting(), nothing))}
         self.assertFalse(checks["fit_begun"].met)
         self.assertIs(Station.FIT.value, "fit")

@@ -108,3 +108,13 @@ class ComplaintTests(unittest.TestCase):
     def test_words_are_kept_as_said(self):
         said = "Leans like a boat. Wife won't ride in it."
         self.assertEqual(replace(Complaint(), words=said), complaint(words=said))
+
+
+class BudgetTests(unittest.TestCase):
+    def test_money_is_read_as_it_is_written_and_empty_is_not_said(self):
+        for typed, budget in (("1,500", 1500.0), ("12.50", 12.5), ("12,5", 12.5), ("", 0.0)):
+            self.assertEqual(enter(Complaint(), "budget", typed, Known.MEASURED).budget, budget)
+        for typed in ("dear", "-4", "1e3", "2000000"):
+            with self.assertRaises(InputError) as caught:
+                enter(Complaint(), "budget", typed, Known.MEASURED)
+            self.assertEqual(caught.exception.field, "budget")

@@ -7,6 +7,7 @@ from axlecore.errors import InputError
 from axlecore.practice.offers import offers, take_offer
 from axlecore.quantities.entry import enter, fit_part
 from axlecore.quantities.measure import Known, Measured
+from axlecore.vehicle.axle import AirBags
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.readings import BarReadings, Hitch, LiftWeighing, MassItem, Tow
 from tests.rigs import m, vehicle_c
@@ -42,6 +43,12 @@ class OfferTests(unittest.TestCase):
         self.assertAlmostEqual(outside.tolerance, 0.0002)
         self.assertTrue(only(taken, f"caliper:{BAR}").taken)
 
+    def test_calipers_far_apart_are_questioned_before_they_are_averaged(self):
+        found = offers(self.with_readings(caliper_1_m=0.0286, caliper_2_m=0.020))
+        self.assertEqual(found.offers, [])
+        self.assertEqual([t.place for t in found.troubles], [f"{BAR}.readings.caliper_1_m"])
+        self.assertIn("20.0 mm and 28.6 mm", found.troubles[0].message)
+
     def test_case_6_a_bore_from_weight_and_length_with_its_band(self):
         vehicle = fit_part(vehicle_c(), f"{BAR}.bar.outside_diameter_m", m(0.0349))
         readings = BarReadings(mass_kg=Measured(8.9, tolerance=0.05), developed_length_m=m(1.62))
@@ -51,6 +58,39 @@ class OfferTests(unittest.TestCase):
         # dd/dm = −2/(πρℓd), by the formula's own slope.
         slope = 2 / (np.pi * 7850 * 1.62 * bore.value)
         self.assertAlmostEqual(bore.tolerance, slope * 0.05, 5)
+
+    def test_what_a_stand_in_read_stays_said_of_what_follows_from_it(self):
+        readings = BarReadings(caliper_1_m=Measured(0.0283, simulated=True), caliper_2_m=m(0.0283))
+        vehicle = fit_part(vehicle_c(), f"{BAR}.readings", readings)
+        taken = take_offer(vehicle, f"caliper:{BAR}")
+        self.assertTrue(taken.rear.standard_bar.bar.outside_diameter_m.simulated)
+
+    def test_a_tyres_size_and_pressure_give_its_rate(self):
+        """Rhyne 2005 for 225/70 R19.5 at 552 kPa, worked by hand."""
+        vehicle = typed(vehicle_c(), rear__tyre_pressure_pa="552 kPa")
+        vehicle = fit_part(vehicle, "rear.tyre_size", "225/70 R19.5")
+        rate = take_offer(vehicle, "tyre:rear").rear.tyre_rate_n_per_m
+        footprint, outside = (1.03 - 0.4 * 0.7) * 225, 19.5 * 25.4 + 2 * 225 * 0.7
+        by_hand = (0.00028 * 552 * (footprint * outside) ** 0.5 + 3.45) * 9.80665e3
+        self.assertAlmostEqual(rate.value, by_hand, 0)
+        self.assertEqual((rate.known, round(rate.tolerance / rate.value, 6)), ("estimated", 0.1))
+
+    def test_a_pressure_without_a_size_is_trouble_at_the_size(self):
+        found = offers(typed(vehicle_c(), rear__tyre_pressure_pa="80 psi"))
+        self.assertEqual([t.place for t in found.troubles], ["rear.tyre_size"])
+
+    def test_a_tyre_size_that_is_none_is_refused_as_it_is_typed(self):
+        self.assertEqual(typed(vehicle_c(), rear__tyre_size="37x12.5 R17").rear.tyre_size[:2], "37")
+        with self.assertRaises(InputError) as caught:
+            typed(vehicle_c(), rear__tyre_size="large ones")
+        self.assertEqual(caught.exception.field, "rear.tyre_size")
+
+    def test_an_air_bags_pressure_and_size_give_its_rate(self):
+        """n·(p + p_a)·A²/V with V = A·h is n·(p + p_a)·A/h."""
+        bags = AirBags(m(30e3), m(0.9), pressure_pa=m(4e5), diameter_m=m(0.15), height_m=m(0.16))
+        vehicle = fit_part(vehicle_c(), "rear.air_bags", bags)
+        rate = take_offer(vehicle, "bag:rear").rear.air_bags.rate_n_per_m.value
+        self.assertAlmostEqual(rate, 1.3 * 501_325 * np.pi * 0.15**2 / 4 / 0.16, 3)
 
     def test_heavier_than_solid_is_trouble_at_the_weight(self):
         found = offers(self.with_readings(mass_kg=30.0, developed_length_m=1.54))

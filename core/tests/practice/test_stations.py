@@ -3,12 +3,14 @@ from dataclasses import replace
 
 from axlecore.errors import InputError
 from axlecore.fitup.schools import SCHOOLS, settled
+from axlecore.practice.checks import Papers
 from axlecore.practice.classes import class_vehicle
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.findings import assess
+from axlecore.practice.gates import gates
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver, PartCheck, Rating, Rust, parts_to_see
-from axlecore.practice.stations import STATIONS_OF, JobKind, Papers, Station, gates, next_station
+from axlecore.practice.stations import STATIONS_OF, JobKind, Station, next_station
 from axlecore.quantities.measure import Known, Measured
 from axlecore.vehicle.rig import RigKind, SetUp
 from tests.practice.test_listen import complaint

@@ -25,7 +25,9 @@ class MeasuredTests(unittest.TestCase):
             with self.subTest(typed), self.assertRaises(InputError) as caught:
                 read_measured(typed, Known.MEASURED, TRACK, "rear.track_m")
             self.assertEqual(caught.exception.field, "rear.track_m")
-            self.assertIn(f"Track reads {read}; enter 800 mm to", str(caught.exception))
+            self.assertIn(
+                f"Track reads {read}; enter a value between 800 mm and", str(caught.exception)
+            )
 
     def test_nothing_that_is_no_number_passes_a_place(self):
         for value in (float("nan"), float("inf"), -float("inf")):

@@ -13,6 +13,7 @@ from axlecore.quantities.units import (
     read_quantity,
     read_with_band,
     write_quantity,
+    write_range,
 )
 
 INCH = 0.0254
@@ -131,3 +132,14 @@ class WritingTests(unittest.TestCase):
         self.assertEqual(write_quantity(210e3, Dimension.RATE, 1e3), "210 N/mm")
         self.assertEqual(write_quantity(0.2, Dimension.LENGTH), "200 mm")
         self.assertEqual(write_quantity(0.0, Dimension.LENGTH), "0 mm")
+
+
+class RangeTests(unittest.TestCase):
+    def test_both_ends_have_two_digits_and_are_accepted(self):
+        for low, high, dimension, said in (
+            (0.002, 0.5, Dimension.ANGLE, "between 0.12° and 28°"),
+            (0.8, 2.6, Dimension.LENGTH, "between 800 mm and 2\u202f600 mm"),
+            (0.0, 30.0, Dimension.PURE, "between 0 and 30"),
+            (-0.3, 0.6, Dimension.SHIFT, "between -300 mm and 600 mm"),
+        ):
+            self.assertEqual(write_range(low, high, dimension), said)

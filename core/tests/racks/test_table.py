@@ -6,8 +6,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from axlecore.errors import InputError
+from axlecore.racks.columns import COLUMNS
 from axlecore.racks.parts import PartKind
-from axlecore.racks.table import COLUMNS, headings, read_rack, suggest, write_rack
+from axlecore.racks.table import headings, read_rack, suggest, write_rack
 
 HEAD = (
     "kind,part_number,maker,supplier,price,axle,axle_load_from,axle_load_to,diameter,arm,centre,"
@@ -107,6 +108,12 @@ class WritingTests(unittest.TestCase):
         again = read(write_rack(pairs))
         self.assertEqual([(row.part, row.offer) for row in again], pairs)
         self.assertEqual(again[1].part.torques[0].torque_n_m, 110.0)
+
+    def test_arms_of_another_diameter_come_and_go_with_the_table(self):
+        (row,) = read(f"{HEAD},arm_diameter\n{BAR},32 mm")
+        self.assertEqual(row.part.bar.piece_diameters_m, (0.032, 0.034925, 0.032))
+        again = read(write_rack([(row.part, row.offer)]))
+        self.assertEqual(again[0].part, row.part)
 
     def test_no_cell_is_a_formula_to_a_spreadsheet(self):
         (row,) = read(f"{HEAD},note\n{BAR.replace('Maker', '@Maker')},=1+1")

@@ -66,7 +66,7 @@ class RankingTests(ChoosingTests):
     def test_the_recommended_set_taken_gives_the_lean_it_was_ranked_by(self):
         answer = self.read("ranking?state=trip_ready")
         options = {(option["axle"], option["key"]): option for option in answer["options"]}
-        one = max(answer["ranking"]["sets"], key=lambda one: one["price"])
+        one = answer["ranking"]["sets"][answer["ranking"]["recommended"]]
         picks = {
             axle: {
                 key: options[axle, one[axle]][key]

@@ -258,3 +258,90 @@ class YardTests(TwoShops):
         with self.assertRaises(IntegrityError), transaction.atomic():
             self.bars[0].axle_load_to_kg = 1
             self.bars[0].save()
+
+
+class NewsTests(TwoShops):
+    def test_it_says_who_wrote_what_where_last(self):
+        self.sheet_edit("wheelbase_m", "5300 mm")
+        found = self.client.get(f"/api/jobs/{self.job.pk}/news").json()
+        (sheet,) = [one for one in found["last"] if one["paper"] == "sheet"]
+        self.assertEqual(
+            (sheet["version"], sheet["place"], sheet["typed"], sheet["username"]),
+            (2, "wheelbase_m", "5300 mm", "lead"),
+        )
+
+    def test_a_conflict_says_who_was_first(self):
+        self.sheet_edit("wheelbase_m", "5300 mm")
+        late = self.sheet_edit("wheelbase_m", "5400 mm")
+        self.assertEqual(late.status_code, 409)
+        sheet = next(one for one in late.json()["news"]["last"] if one["paper"] == "sheet")
+        self.assertEqual(sheet["person"], self.lead.shown_name)
+        self.assertEqual(late.json()["current"]["sheet"]["wheelbase_m"]["typed"], "5300 mm")
+
+    def test_asking_costs_a_fixed_number_of_queries(self):
+        with self.assertNumQueries(6):
+            self.client.get(f"/api/jobs/{self.job.pk}/news")
+
+
+class PartsComeBackTests(TwoShops):
+    def part(self, fitted: bool, base: int):
+        body = {"base_version": base, "place": "rear.standard_bar", "fitted": fitted}
+        return self.send("POST", f"/jobs/{self.job.pk}/sheet/parts", body)
+
+    def test_a_bar_taken_away_and_fitted_again_has_its_measurements(self):
+        self.sheet_edit("rear.standard_bar.bar.outside_diameter_m", "30.2 mm")
+        self.assertEqual(self.part(False, 2).status_code, 200)
+        again = self.part(True, 3).json()["job"]["sheet"]["rear"]["standard_bar"]
+        self.assertEqual(again["bar"]["outside_diameter_m"]["typed"], "30.2 mm")
+        self.assertEqual(again["bar"]["outside_diameter_m"]["known"], "measured")
+
+
+class OwnDimensionsTests(TwoShops):
+    def test_a_racks_bar_with_another_diameter_is_none_of_the_racks(self):
+        bar = self.bars[0]
+        choice = {"part_id": bar.pk, "action": "supplement", "hole": 0, "renews": False}
+        taken = self.send("PUT", f"/jobs/{self.job.pk}/choice", {"base_version": 1, "rear": choice})
+        self.assertEqual(taken.json()["job"]["set_up"]["rear"]["part_number"], bar.part_number)
+        body = {
+            "base_version": taken.json()["job"]["set_up_version"],
+            "place": "rear.fitted.bar.outside_diameter_m",
+            "typed": "33 mm",
+            "known": "estimated",
+        }
+        own = self.send("PATCH", f"/jobs/{self.job.pk}/set-up", body).json()["job"]
+        self.assertEqual(own["set_up"]["rear"]["part_number"], "")
+        self.assertIn(f"Own dimensions, after {bar.part_number}", own["chosen_words"][0])
+
+
+class KeepingJobsTests(TwoShops):
+    def yard(self, **query) -> list[str]:
+        rows = self.client.get("/api/jobs", query).json()["rows"]
+        return [f"{row['number']} {row['name']}" for row in rows]
+
+    def test_a_vehicle_is_renamed_and_found_by_its_description(self):
+        body = {"base_version": 1, "name": "Clinic", "description": "dental coach"}
+        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/name", body).status_code, 200)
+        self.assertEqual(self.yard(find="dental"), ["101 Clinic"])
+        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/name", body).status_code, 409)
+        blank = {"base_version": 2, "name": "  ", "description": ""}
+        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/name", blank).status_code, 422)
+
+    def test_an_archived_job_leaves_the_yard_and_comes_back(self):
+        path = f"/jobs/{self.job.pk}/archived"
+        self.send("PUT", path, {"base_version": 1, "archived": True})
+        self.assertEqual((self.yard(), self.yard(archived="true")), ([], ["101 Coach"]))
+        back = self.send("PUT", path, {"base_version": 2, "archived": False}).json()
+        self.assertIs(back["job"]["archived"], False)
+        self.assertEqual(self.yard(), ["101 Coach"])
+
+    def test_a_second_job_opens_on_the_same_vehicle(self):
+        self.sheet_edit("wheelbase_m", "5300 mm")
+        second = self.send("POST", f"/jobs/{self.job.pk}/again", {"kind": "recheck"})
+        self.assertEqual(second.status_code, 201)
+        self.assertEqual(second.json()["number"], 102)
+        self.assertEqual(second.json()["sheet"]["wheelbase_m"]["typed"], "5300 mm")
+        self.assertEqual(second.json()["station"], "look")
+        again = self.send(
+            "POST", f"/jobs/{self.job.pk}/again", {"kind": "recheck"}, self.as_(self.viewer)
+        )
+        self.assertEqual(again.status_code, 403)

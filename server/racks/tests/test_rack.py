@@ -122,6 +122,11 @@ class SearchTests(TwoShops):
         self.assertEqual(self.found(find="N-1", price_to=85), ["N-1"])
         self.assertEqual(self.found(find="N-1", price_to=79), [])
         self.assertEqual(self.found(find="N-1", days_to=3), ["N-1"])
+        for field, typed in (("price_to", "€500"), ("days_to", "abc")):
+            refused = self.client.get("/api/racks", {field: typed})
+            self.assertEqual(refused.status_code, 422)
+            self.assertEqual(refused.json()["detail"][0]["field"], field)
+            self.assertIn("enter an amount", refused.json()["detail"][0]["message"])
 
     def test_what_is_typed_wrong_is_said_at_its_field(self):
         answer = self.client.get("/api/racks", {"axle_load": "9 mm"})

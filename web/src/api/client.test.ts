@@ -25,7 +25,9 @@ describe("answered", () => {
   it("carries what stands now with a conflict", async () => {
     const error = { detail: [], current: { id: 7 } };
     const answer = Promise.resolve({ error, response: response(409) });
-    expect(await answered(answer).catch((e: unknown) => e)).toMatchObject({ current: { id: 7 } });
+    expect(await answered(answer).catch((e: unknown) => e)).toMatchObject({
+      refusal: { current: { id: 7 } },
+    });
   });
 
   it("says so in words when the server cannot be reached or answers nonsense", async () => {

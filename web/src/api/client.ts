@@ -1,15 +1,20 @@
 import createClient from "openapi-fetch";
-import type { Complaint, Job } from "./types";
+import type { Refusal, Write } from "./outbox/write";
+import type { Complaint, Job, JobChange, News } from "./types";
 import type { paths } from "./schema";
 
 /** A request the server refused, or that never reached it (status 0). */
 export class RefusedError extends Error {
-  constructor(
-    readonly status: number,
-    readonly complaints: Complaint[],
-    readonly current?: Job,
-  ) {
-    super(complaints[0]?.message ?? "The server did not answer as expected.");
+  constructor(readonly refusal: Refusal) {
+    super(refusal.complaints[0]?.message ?? "The server did not answer as expected.");
+  }
+
+  get status(): number {
+    return this.refusal.status;
+  }
+
+  get complaints(): Complaint[] {
+    return this.refusal.complaints;
   }
 }
 
@@ -28,6 +33,23 @@ client.use({
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 
+const UNREACHED: Refusal = {
+  status: 0,
+  complaints: [
+    { field: "", message: "No connection to the shop's server. Nothing is lost; try again." },
+  ],
+};
+
+/** What the server said against a request, whatever it sent. */
+function refusalOf(status: number, said: unknown): Refusal {
+  const { detail, current, news } = (said ?? {}) as {
+    detail?: Complaint[];
+    current?: Job;
+    news?: News;
+  };
+  return { status, complaints: Array.isArray(detail) ? detail : [], current, news };
+}
+
 /**
  * Wait for an answer and return its data.
  * @throws RefusedError with the server's sentences, or one about the connection.
@@ -37,17 +59,29 @@ export async function answered<T>(request: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await request;
   } catch {
-    throw new RefusedError(0, [
-      { field: "", message: "No connection to the shop's server. Nothing is lost; try again." },
-    ]);
+    throw new RefusedError(UNREACHED);
   }
   if (!answer.response.ok) {
-    const body = (answer.error ?? {}) as { detail?: Complaint[]; current?: Job };
-    throw new RefusedError(
-      answer.response.status,
-      Array.isArray(body.detail) ? body.detail : [],
-      body.current,
-    );
+    throw new RefusedError(refusalOf(answer.response.status, answer.error));
   }
   return answer.data as T;
+}
+
+/** Send a kept write, based on a version; its identifier lets the server do it once. */
+export async function sent({ id, ask }: Write, base_version: number): Promise<JobChange> {
+  const request = async (): Promise<Answer<JobChange>> => {
+    const response = await fetch(ask.path, {
+      method: ask.method,
+      credentials: "same-origin",
+      headers: {
+        "Content-Type": "application/json",
+        "X-CSRFToken": csrfToken(),
+        "Idempotency-Key": id,
+      },
+      body: JSON.stringify({ ...ask.body, base_version }),
+    });
+    const said: unknown = await response.json().catch(() => undefined);
+    return response.ok ? { data: said as JobChange, response } : { error: said, response };
+  };
+  return answered(request());
 }

@@ -1,4 +1,4 @@
-import { PLACES } from "./generated/places";
+import { PLACES } from "./generated/core";
 import type { Measured } from "./types";
 
 type PlaceFacts = { label: string; dimension: string };

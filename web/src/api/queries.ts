@@ -1,4 +1,5 @@
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import type { QueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { keyOf } from "./key";
 import type {
@@ -14,33 +15,50 @@ import type {
 } from "./types";
 
 export const jobKey = (id: number) => ["job", id] as const;
+export const newsKey = (id: number) => ["news", id] as const;
 
 /** Who is signed in; null when nobody is. */
 export function useSession() {
   return useQuery({
     queryKey: ["session"],
     queryFn: () => answered(client.GET("/api/session")),
+    // What this device remembers of a sign-in is shown at once, and asked about each time.
+    refetchOnMount: "always",
     staleTime: Infinity,
   });
 }
 
-/** One page of the yard's jobs, last changed first. */
-export function useYard(find: string, page: number) {
+/** One page of the yard's jobs, last changed first; none is asked for where nothing is looked for. */
+export function useYard(find: string | null, page: number, archived = false) {
   return useQuery({
-    queryKey: ["yard", find, page],
-    queryFn: () => answered(client.GET("/api/jobs", { params: { query: { find, page } } })),
+    queryKey: ["yard", find, page, archived],
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs", { params: { query: { find: find ?? "", page, archived } } }),
+      ),
+    enabled: find !== null,
     placeholderData: keepPreviousData,
   });
 }
 
-/** One job with its sheet and what is chosen. */
-export function useJob(id: number) {
-  return useQuery({
+/** How a job with its sheet and what is chosen is read. */
+export const jobQuery = (id: number) =>
+  queryOptions({
     queryKey: jobKey(id),
-    queryFn: () => answered(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
-    // No job is open at the yard.
-    enabled: id > 0,
+    queryFn: async ({ client: cache }): Promise<Job> => {
+      const stood = cache.getQueryData<Job>(jobKey(id));
+      const read = await answered(
+        client.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } }),
+      );
+      // What a write answered while this was on its way is newer.
+      const stands = cache.getQueryData<Job>(jobKey(id));
+      return stands === undefined || stands === stood ? read : stands;
+    },
   });
+
+/** One job; none is open at the yard. */
+export function useJob(id: number) {
+  return useQuery({ ...jobQuery(id), enabled: id > 0 });
 }
 
 /** What a job's numbers say; asked again only when sheet or set-up has a new version. */
@@ -202,24 +220,20 @@ export function useShortList(job: Job, axle: AxleName, find: string, others: boo
   });
 }
 
-/** A function that puts a newer job into the cache, so that every view shows it. */
-export function useKeepJob() {
-  const cache = useQueryClient();
-  return (job: Job) => {
-    cache.setQueryData(jobKey(job.id), job);
-    void cache.invalidateQueries({ queryKey: ["yard"] });
-  };
+/** Put a newer job into the cache, so that every view shows it. */
+export function keepJob(cache: QueryClient, job: Job): void {
+  cache.setQueryData(jobKey(job.id), job);
+  void cache.invalidateQueries({ queryKey: ["yard"] });
 }
 
-/** A function that keeps what a write answered: the job, and all that follows from it. */
-export function useKeepChange() {
-  const cache = useQueryClient();
-  const keepJob = useKeepJob();
-  return ({ job, assessment, practice, fit }: JobChange) => {
-    // What follows first: the job's new versions then find it there and nobody asks again.
-    cache.setQueryData(followsKey("assessment", job), assessment);
-    cache.setQueryData(followsKey("practice", job), practice);
-    cache.setQueryData(followsKey("fit", job), fit);
-    keepJob(job);
-  };
+/** Keep what a write answered: the job, and all that follows from it. */
+export function keepChange(
+  cache: QueryClient,
+  { job, assessment, practice, fit }: JobChange,
+): void {
+  // What follows first: the job's new versions then find it there and nobody asks again.
+  cache.setQueryData(followsKey("assessment", job), assessment);
+  cache.setQueryData(followsKey("practice", job), practice);
+  cache.setQueryData(followsKey("fit", job), fit);
+  keepJob(cache, job);
 }

@@ -175,6 +175,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Again */
+        post: operations["open_second_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Archived */
+        put: operations["archive_job"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/assessment": {
         parameters: {
             query?: never;
@@ -473,6 +507,40 @@ export interface paths {
         };
         /** Get Material */
         get: operations["judge_material"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Name */
+        patch: operations["rename_job"];
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/news": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get News */
+        get: operations["news_of_job"];
         put?: never;
         post?: never;
         delete?: never;
@@ -982,6 +1050,12 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * About
+         * @description What an offered figure is of.
+         * @enum {string}
+         */
+        About: "bar" | "height" | "loads" | "rates" | "calibration";
+        /**
          * AcrossReport
          * @description Where things sit across the vehicle.
          *
@@ -1026,6 +1100,15 @@ export interface components {
          * @enum {string}
          */
         Action: "supplement" | "replace" | "new";
+        /** AgainIn */
+        AgainIn: {
+            kind: components["schemas"]["JobKind"];
+            /**
+             * With Choice
+             * @default false
+             */
+            with_choice: boolean;
+        };
         /**
          * AirBags
          * @description A pair of air helper bags.
@@ -1038,10 +1121,16 @@ export interface components {
          *         Distance between the bags' centres [m].
          *     lines : AirLines
          *         One line each, or one shared.
+         *     pressure_pa, diameter_m, height_m : Measured or None
+         *         Over the atmosphere, and of the bag between its plates at ride height: its middle diameter
+         *         and its height. A rate follows from them where nobody knows one [Pa, m].
          */
         AirBags: {
+            diameter_m?: components["schemas"]["Measured"] | null;
+            height_m?: components["schemas"]["Measured"] | null;
             /** @default separate */
             lines: components["schemas"]["AirLines"];
+            pressure_pa?: components["schemas"]["Measured"] | null;
             rate_n_per_m: components["schemas"]["Measured"];
             spacing_m: components["schemas"]["Measured"];
         };
@@ -1057,6 +1146,13 @@ export interface components {
          * @enum {string}
          */
         Answer: "unsaid" | "yes" | "partly" | "repair_first" | "no";
+        /** ArchiveIn */
+        ArchiveIn: {
+            /** Archived */
+            archived: boolean;
+            /** Base Version */
+            base_version: number;
+        };
         /**
          * Arrival
          * @description What came, by axle.
@@ -1210,7 +1306,9 @@ export interface components {
          *     lift_m : Measured or None
          *         Lifted from standard [m]; below zero lowered.
          *     tyre_size : str
-         *         As on the sidewall; kept and shown, not computed with.
+         *         As on the sidewall.
+         *     tyre_pressure_pa : Measured or None
+         *         Cold, over the atmosphere [Pa]; with the size it gives a rate where nobody knows one.
          *     springs : Springs
          *         Leaves twist with the axle and so hold more in roll than coils of their rate.
          *     leaf_twist_factor : Measured or None
@@ -1238,6 +1336,7 @@ export interface components {
             standard_bar?: components["schemas"]["FittedBar"] | null;
             suspension: components["schemas"]["Suspension"];
             track_m: components["schemas"]["Measured"];
+            tyre_pressure_pa?: components["schemas"]["Measured"] | null;
             tyre_rate_n_per_m: components["schemas"]["Measured"];
             /**
              * Tyre Size
@@ -2147,7 +2246,7 @@ export interface components {
          *         The picks on the drawing.
          *     worst_when : WorstWhen
          *         Load state in which it is worst.
-         *     budget : int
+         *     budget : float
          *         In the shop's money; 0 where not said.
          *     verdict : Verdict
          *         Whether the lead accepts what the sorting says.
@@ -2703,6 +2802,8 @@ export interface components {
          *         Path of the input behind it; on the set-up if it starts with ``set_up.``.
          *     state : LoadKey or None
          *         Load state it belongs to; None for all.
+         *     topic : Topic
+         *         What it is about.
          */
         Finding: {
             /** Formula */
@@ -2715,6 +2816,8 @@ export interface components {
             state?: components["schemas"]["LoadKey"] | null;
             /** Todo */
             todo: string;
+            /** @default other */
+            topic: components["schemas"]["Topic"];
             /** What */
             what: string;
             /** Why */
@@ -3134,6 +3237,10 @@ export interface components {
             fit: components["schemas"]["FitStation"];
             job: components["schemas"]["JobOut"];
             practice: components["schemas"]["Practice"];
+            /** Wrote */
+            wrote: {
+                [key: string]: number;
+            };
         };
         /** JobIn */
         JobIn: {
@@ -3160,6 +3267,8 @@ export interface components {
         JobKind: "upgrade" | "renew_links" | "renew_bushings" | "broken_bar" | "link_length" | "recheck";
         /** JobOut */
         JobOut: {
+            /** Archived */
+            archived: boolean;
             arrival: components["schemas"]["Arrival"];
             /** Arrival Version */
             arrival_version: number;
@@ -3335,6 +3444,29 @@ export interface components {
          */
         Known: "measured" | "plate" | "quoted" | "estimated" | "default";
         /**
+         * LastWrite
+         * @description The newest version of one document, and where it came from.
+         */
+        LastWrite: {
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Paper */
+            paper: string;
+            /** Person */
+            person: string;
+            /** Place */
+            place: string;
+            /** Typed */
+            typed: string;
+            /** Username */
+            username: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * Layout
          * @description Suspension a sheet starts from.
          * @enum {string}
@@ -3358,6 +3490,9 @@ export interface components {
          *         As it stands first, then with what is chosen and one or both bars disconnected.
          *     map_before_rad, map_after_rad : Table
          *         Lean over road speed (rows) and wind square to the road (columns) [rad].
+         *     wind_as_far_m_s : float or None
+         *         Square wind that now leans it as far as the reference wind does as it stands, at the
+         *         reference road speed [m/s]; None where no wind does.
          */
         LeanSheet: {
             /** Angle Rad */
@@ -3374,6 +3509,8 @@ export interface components {
             /** Side Force N */
             side_force_n: number[][][];
             state: components["schemas"]["LoadKey"];
+            /** Wind As Far M S */
+            wind_as_far_m_s: number | null;
             /** Wind M S */
             wind_m_s: number[];
         };
@@ -3899,6 +4036,18 @@ export interface components {
          * @enum {string}
          */
         MovesWith: "frame" | "between" | "axle";
+        /** NameIn */
+        NameIn: {
+            /** Base Version */
+            base_version: number;
+            /**
+             * Description
+             * @default
+             */
+            description: string;
+            /** Name */
+            name: string;
+        };
         /**
          * Nature
          * @description What an obstacle asks distance for.
@@ -3925,6 +4074,16 @@ export interface components {
             quantity: number;
             /** Why */
             why: string;
+        };
+        /**
+         * News
+         * @description Versions of everything on a job, by name, and who wrote each last.
+         */
+        News: {
+            /** Last */
+            last: components["schemas"]["LastWrite"][];
+            /** Line Version */
+            line_version: number;
         };
         /**
          * Noise
@@ -4002,6 +4161,8 @@ export interface components {
          *
          *     Attributes
          *     ----------
+         *     about : About
+         *         What it is of.
          *     key : str
          *         Identifier, unique on a sheet.
          *     place : str
@@ -4018,6 +4179,7 @@ export interface components {
          *         It stands there already.
          */
         Offer: {
+            about: components["schemas"]["About"];
             /** Formula */
             formula: string;
             /** Key */
@@ -4255,24 +4417,25 @@ export interface components {
          *
          *     Attributes
          *     ----------
-         *     key, label : str
-         *         Such as ``rear_link_left``, "Link, left".
-         *     axle : str
-         *         "front" or "rear".
+         *     key, kind, label : str
+         *         Such as ``rear_link_left``, ``link``, "Link, left".
+         *     axle : End
+         *         Which axle it is at.
          *     faults : tuple of Fault
          *         What can be wrong with it.
          *     fasteners : bool
          *         Fasteners of it come off.
          */
         Part: {
-            /** Axle */
-            axle: string;
+            axle: components["schemas"]["End"];
             /** Fasteners */
             fasteners: boolean;
             /** Faults */
             faults: components["schemas"]["Fault"][];
             /** Key */
             key: string;
+            /** Kind */
+            kind: string;
             /** Label */
             label: string;
         };
@@ -5109,8 +5272,11 @@ export interface components {
              * @default
              */
             bore_from: string;
-            /** Days To */
-            days_to?: number | null;
+            /**
+             * Days To
+             * @default
+             */
+            days_to: string;
             /**
              * Diameter From
              * @default
@@ -5137,8 +5303,11 @@ export interface components {
              * @default 1
              */
             page: number;
-            /** Price To */
-            price_to?: number | null;
+            /**
+             * Price To
+             * @default
+             */
+            price_to: string;
             /**
              * Steel
              * @default
@@ -6038,6 +6207,12 @@ export interface components {
             time_s: number[];
         };
         /**
+         * Topic
+         * @description What a finding is about, where a gate asks.
+         * @enum {string}
+         */
+        Topic: "ratings" | "decision" | "other";
+        /**
          * Torque
          * @description What a fastener may be tightened to.
          *
@@ -6135,12 +6310,15 @@ export interface components {
          *
          *     Attributes
          *     ----------
+         *     about : About
+         *         What would have followed.
          *     place : str
          *         Path of the reading.
          *     message : str
          *         What is wrong and what to do.
          */
         Trouble: {
+            about: components["schemas"]["About"];
             /** Message */
             message: string;
             /** Place */
@@ -6576,6 +6754,7 @@ export interface operations {
     list_jobs: {
         parameters: {
             query?: {
+                archived?: boolean;
                 find?: string;
                 page?: number;
             };
@@ -6638,6 +6817,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    open_second_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    archive_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -7091,6 +7322,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MaterialOut"];
+                };
+            };
+        };
+    };
+    rename_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    news_of_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["News"];
                 };
             };
         };
@@ -7682,14 +7961,14 @@ export interface operations {
                 axle?: string;
                 axle_load?: string;
                 bore_from?: string;
-                days_to?: number | null;
+                days_to?: string;
                 diameter_from?: string;
                 diameter_to?: string;
                 find?: string;
                 kind?: components["schemas"]["PartKind"] | null;
                 no_drilling?: boolean;
                 page?: number;
-                price_to?: number | null;
+                price_to?: string;
                 steel?: string;
                 tube_only?: boolean;
             };

@@ -5,6 +5,8 @@ import type { components } from "./schema";
 type Shapes = Readable<components["schemas"]>;
 
 export type Job = Shapes["JobOut"];
+/** Who wrote each paper of a job last. */
+export type News = Shapes["News"];
 export type JobChange = Shapes["JobChange"];
 export type JobRow = Shapes["JobRow"];
 export type Person = Shapes["PersonOut"];

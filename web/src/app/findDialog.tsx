@@ -1,10 +1,10 @@
 import { useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { PLACES } from "../api/generated/places";
+import { PLACES } from "../api/generated/core";
 import { useJob, useYard } from "../api/queries";
 import { useRacks } from "../api/racks";
-import { addressOfPlace } from "./placeAddress";
-import { addressOf } from "./stations";
+import { addressOfPlace } from "../job/placeAddress";
+import { addressOf } from "../job/stations";
 import { Panel } from "../ui/panel";
 
 type Hit = { key: string; text: string; what: string; go: () => void };
@@ -28,7 +28,7 @@ export function FindDialog({ open, onClose, settings }: FindDialogProps) {
   const [find, setFind] = useState("");
   const navigate = useNavigate();
   const { jobId } = useParams({ strict: false });
-  const yard = useYard(find, 1);
+  const yard = useYard(open ? find : null, 1);
   const job = useJob(open ? Number(jobId ?? 0) : 0).data;
   const parts = useRacks(open && find.trim().length > 1 ? { find } : null).data?.rows ?? [];
   const wanted = find.trim().toLowerCase();
@@ -77,7 +77,7 @@ export function FindDialog({ open, onClose, settings }: FindDialogProps) {
   const hits = [...changes, ...places, ...bars, ...jobs];
 
   return (
-    <Panel open={open} onClose={onClose} title="Find">
+    <Panel open={open} onClose={() => leave(() => undefined)} title="Find">
       <input
         autoFocus
         aria-label="Job, measurement, part or setting"

@@ -1,14 +1,22 @@
-import { Outlet, useNavigate, useParams } from "@tanstack/react-router";
+import { Outlet, useLocation, useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAssessment, useJob, usePractice } from "../api/queries";
 import type { LoadKey } from "../api/types";
+import { withPending } from "../api/outbox/pending";
+import { useOnItsWay } from "../api/outbox/useOutbox";
 import { useWrites } from "../api/writes";
-import { JobContext } from "./jobContext";
-import type { JobView } from "./jobContext";
-import { useKeys } from "./keys";
-import { Line } from "./line";
-import { RigPlate } from "./rigPlate";
-import { STATIONS } from "./stations";
+import { JobContext } from "../job/context";
+import type { JobView } from "../job/context";
+import { useKeys } from "../ui/keys";
+import { Line } from "../job/line";
+import { JobPanel } from "../job/jobPanel";
+import { PastButtons } from "../job/pastButtons";
+import { useWritable } from "../api/session";
+import { NewsLine } from "../job/newsLine";
+import { useNews } from "../job/useNews";
+import { RigPlate } from "../job/rigPlate";
+import { STATION_NAMES } from "../api/generated/core";
+import { pageOf, STATIONS } from "../job/stations";
 
 /** A job: rig plate, line, and the station's workspace below. */
 export function JobLayout() {
@@ -17,29 +25,39 @@ export function JobLayout() {
   const assessment = useAssessment(job.data);
   const practice = usePractice(job.data);
   const writes = useWrites(Number(jobId));
+  const writable = useWritable();
+  const { pathname } = useLocation();
+  const station = STATIONS.find((one) => pathname.endsWith(`/${one.replace("_", "-")}`));
+  const here = station ? STATION_NAMES[station] : "Job";
+  const news = useNews(job.data);
   const [wanted, setWanted] = useState<LoadKey>("trip_ready");
   const [shown, setShown] = useState<"before" | "after">("after");
   const navigate = useNavigate();
+  const pending = useOnItsWay().map(({ write }) => write);
 
   const stationKeys = Object.fromEntries(
-    STATIONS.map(({ key, to }, i) => [
+    STATIONS.map((station, i) => [
       String(i + 1),
-      () => void (to && job.data?.line.includes(key) && navigate({ to, params: { jobId } })),
+      () => {
+        const to = pageOf(station);
+        if (to && job.data?.line.includes(station)) void navigate({ to, params: { jobId } });
+      },
     ]),
   );
   useKeys({
     ...stationKeys,
     x: () => setShown((now) => (now === "after" ? "before" : "after")),
     "Ctrl+z": () => void writes.undo(),
+    "Ctrl+y": () => void writes.redo(),
   });
 
-  if (job.isError) return <p className="p-8 text-stop">{job.error.message}</p>;
+  if (job.isLoadingError) return <p className="p-8 text-stop">{job.error.message}</p>;
   if (job.data === undefined) return <p className="p-8 text-pale">Opening the job …</p>;
 
   const keys = job.data.sheet.load_states.map((state) => state.key);
   const loadKey = keys.includes(wanted) ? wanted : (keys[0] ?? "trip_ready");
   const view: JobView = {
-    job: job.data,
+    job: withPending(job.data, pending),
     assessment: assessment.data,
     practice: practice.data,
     loadKey,
@@ -50,8 +68,18 @@ export function JobLayout() {
   };
   return (
     <JobContext value={view}>
+      <title>{`${job.data.name} · ${here} · Calm Axle`}</title>
       <RigPlate />
       <Line />
+      <div className="-my-2 flex min-h-11 items-center justify-between gap-4">
+        <NewsLine seen={news} />
+        {writable && (
+          <div className="flex">
+            <PastButtons />
+            <JobPanel />
+          </div>
+        )}
+      </div>
       <Outlet />
     </JobContext>
   );

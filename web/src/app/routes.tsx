@@ -5,29 +5,33 @@ import {
   lazyRouteComponent,
   redirect,
 } from "@tanstack/react-router";
+import * as z from "zod/mini";
 import { Intake } from "../stations/intake/intake";
 import { Listen } from "../stations/listen/listen";
 import { Look } from "../stations/look/look";
 import { Weigh } from "../stations/weigh/weigh";
 import { Yard } from "../stations/yard/yard";
-import type { AxleName } from "../api/types";
-import { readSearch } from "../racks/search";
+import { racksSearch } from "../racks/search";
 import { JobLayout } from "./jobLayout";
-import { CHOOSE_SHEETS, FIT_SHEETS, WEIGH_SHEETS } from "./placeAddress";
-import type { ChooseSheet, FitSheet, WeighSheet } from "./placeAddress";
+import { CHOOSE_SHEETS, FIT_SHEETS, WEIGH_SHEETS } from "../job/placeAddress";
 import { Shell } from "./shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
 
-const asText = (value: unknown) => (typeof value === "string" ? value : undefined);
+// What does not belong in an address is left out, never an error.
+const text = z.catch(z.optional(z.string()), undefined);
+const oneOf = <const T extends readonly string[]>(names: T) =>
+  z.catch(z.optional(z.enum(names)), undefined);
+const axle = oneOf(["front", "rear"]);
 
 const yard = createRoute({
   getParentRoute: () => root,
   path: "/",
   component: Yard,
-  validateSearch: (search: Record<string, unknown>): { find?: string; page?: number } => ({
-    find: typeof search.find === "string" && search.find !== "" ? search.find : undefined,
-    page: typeof search.page === "number" && search.page > 1 ? search.page : undefined,
+  validateSearch: z.object({
+    find: z.catch(z.optional(z.string().check(z.minLength(1))), undefined),
+    page: z.catch(z.optional(z.int().check(z.minimum(2))), undefined),
+    archived: z.catch(z.optional(z.literal(true)), undefined),
   }),
 });
 const intake = createRoute({ getParentRoute: () => root, path: "/new", component: Intake });
@@ -43,48 +47,32 @@ const weigh = createRoute({
   getParentRoute: () => job,
   path: "weigh",
   component: Weigh,
-  validateSearch: (search: Record<string, unknown>): { place?: string; sheet?: WeighSheet } => ({
-    place: asText(search.place),
-    sheet: WEIGH_SHEETS.find((sheet) => sheet === search.sheet),
-  }),
+  validateSearch: z.object({ place: text, sheet: oneOf(WEIGH_SHEETS) }),
 });
 const listen = createRoute({
   getParentRoute: () => job,
   path: "listen",
   component: Listen,
-  validateSearch: (search: Record<string, unknown>): { place?: string } => ({
-    place: asText(search.place),
-  }),
+  validateSearch: z.object({ place: text }),
 });
 const look = createRoute({
   getParentRoute: () => job,
   path: "look",
   component: Look,
-  validateSearch: (search: Record<string, unknown>): { part?: string } => ({
-    part: asText(search.part),
-  }),
+  validateSearch: z.object({ part: text }),
 });
 const choose = createRoute({
   getParentRoute: () => job,
   path: "choose",
   component: lazyRouteComponent(() => import("../stations/choose/choose"), "Choose"),
-  validateSearch: (
-    search: Record<string, unknown>,
-  ): { axle?: AxleName; part?: string; sheet?: ChooseSheet } => ({
-    sheet: CHOOSE_SHEETS.find((sheet) => sheet === search.sheet),
-    axle: search.axle === "front" || search.axle === "rear" ? search.axle : undefined,
-    part: asText(search.part),
-  }),
+  validateSearch: z.object({ sheet: oneOf(CHOOSE_SHEETS), axle, part: text }),
 });
 
 const fit = createRoute({
   getParentRoute: () => job,
   path: "fit",
   component: lazyRouteComponent(() => import("../stations/fit/fit"), "Fit"),
-  validateSearch: (search: Record<string, unknown>): { axle?: AxleName; sheet?: FitSheet } => ({
-    sheet: FIT_SHEETS.find((sheet) => sheet === search.sheet),
-    axle: search.axle === "front" || search.axle === "rear" ? search.axle : undefined,
-  }),
+  validateSearch: z.object({ sheet: oneOf(FIT_SHEETS), axle }),
 });
 
 // Rooms beside the yard come when they are asked for, so that the first page stays small.
@@ -92,7 +80,7 @@ const racks = createRoute({
   getParentRoute: () => root,
   path: "/racks",
   component: lazyRouteComponent(() => import("../racks/racks"), "Racks"),
-  validateSearch: readSearch,
+  validateSearch: racksSearch,
 });
 const importTable = createRoute({
   getParentRoute: () => root,
@@ -104,12 +92,10 @@ const bench = createRoute({
   path: "/bench/$calculator",
   component: lazyRouteComponent(() => import("../bench/bench"), "Bench"),
   // A bare number in the address arrives as one; everything here is text.
-  validateSearch: (search: Record<string, unknown>): Record<string, string> =>
-    Object.fromEntries(
-      Object.entries(search)
-        .filter(([, value]) => typeof value === "string" || typeof value === "number")
-        .map(([key, value]) => [key, String(value)]),
-    ),
+  validateSearch: z.catch(
+    z.record(z.string(), z.union([z.string(), z.pipe(z.number(), z.transform(String))])),
+    {},
+  ),
 });
 
 export const router = createRouter({

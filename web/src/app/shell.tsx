@@ -1,14 +1,16 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet } from "@tanstack/react-router";
 import { Keyboard, LogOut, Moon, Sun } from "lucide-react";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { answered, client } from "../api/client";
 import { useSession } from "../api/queries";
-import { useSaving } from "../api/writes";
-import { ConflictDialog } from "./conflictDialog";
+import { useOutbox } from "../api/outbox/useOutbox";
+import { forgetPersisted } from "../api/persisted";
+import { SavingMark } from "../job/savingMark";
+import { ConflictDialog } from "../job/conflictDialog";
 import { FindDialog } from "./findDialog";
 import { KeysDialog } from "./keysDialog";
-import { useKeys } from "./keys";
+import { useKeys } from "../ui/keys";
 import { SignIn } from "./signIn";
 import { applyTheme, storedTheme } from "./theme";
 
@@ -20,10 +22,16 @@ export function Shell() {
   const session = useSession();
   const [theme, setTheme] = useState(storedTheme);
   const [open, setOpen] = useState<"keys" | "find" | null>(null);
+  const outbox = useOutbox();
+  const username = session.data?.username;
+  useEffect(() => {
+    if (username !== undefined) void outbox.open(username);
+  }, [outbox, username]);
   useKeys({ "?": () => setOpen("keys"), "/": () => setOpen("find") });
 
   if (session.isPending) return <p className="p-8 text-pale">Opening …</p>;
-  if (session.isError) return <p className="p-8 text-stop">{session.error.message}</p>;
+  // Without the server, who signed in here last still reads and writes on.
+  if (session.data === undefined) return <p className="p-8 text-stop">{session.error?.message}</p>;
   if (session.data === null) return <SignIn />;
 
   function turnTheme() {
@@ -91,25 +99,19 @@ function IconButton({ label, onClick, children }: IconButtonProps) {
 
 function SignOut() {
   const cache = useQueryClient();
+  const outbox = useOutbox();
   async function leave() {
     await answered(client.DELETE("/api/session"));
-    // Nothing of this shop may stay behind for whoever signs in next.
-    cache.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
+    outbox.close();
     cache.setQueryData(["session"], null);
+    // Nothing of this shop may stay behind for whoever signs in next; the page that shows it goes first,
+    // or it would ask for it again.
+    await forgetPersisted();
+    cache.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
   }
   return (
     <IconButton label="Sign out" onClick={() => void leave()}>
       <LogOut size={18} />
     </IconButton>
-  );
-}
-
-function SavingMark() {
-  const { state, message } = useSaving();
-  const text = { saved: "Saved", saving: "Saving …", failed: `Not saved. ${message}` }[state];
-  return (
-    <span role="status" className={`text-[13px] ${state === "failed" ? "text-stop" : "text-pale"}`}>
-      {text}
-    </span>
   );
 }

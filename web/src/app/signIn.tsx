@@ -1,3 +1,4 @@
+import { Alert } from "../ui/alert";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answered, client, RefusedError } from "../api/client";
@@ -39,9 +40,7 @@ export function SignIn() {
           required
           autoComplete="current-password"
         />
-        <p role="alert" className="min-h-5 text-sm text-stop">
-          {problem}
-        </p>
+        <Alert>{problem}</Alert>
         <Button primary type="submit">
           Sign in
         </Button>

@@ -1,3 +1,4 @@
+import { Alert } from "../ui/alert";
 import type { UseQueryResult } from "@tanstack/react-query";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
@@ -23,11 +24,11 @@ type AnsweredProps<T> = { query: UseQueryResult<T>; children: (data: T) => React
 
 /** The answer, or the sentence of why there is none. */
 export function Answered<T>({ query, children }: AnsweredProps<T>) {
-  if (query.isError) {
+  if (query.isLoadingError) {
     return (
-      <p role="alert" className="py-4 text-stop">
+      <Alert roomy={false} className="py-4">
         {query.error.message}
-      </p>
+      </Alert>
     );
   }
   return query.data === undefined ? (

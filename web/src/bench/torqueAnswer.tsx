@@ -1,10 +1,11 @@
+import { scaleLinear } from "@visx/scale";
+import { NEWTON_METRES_A_FOOT_POUND } from "../api/generated/core";
 import { answered, client } from "../api/client";
 import { grouped } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
 
 const WIDTH = 560;
-const POUND_FEET = 1.3558179483;
 
 /** The torque on a scale: the band to aim at, where the bolt stretches, and the sheet's own. */
 export function TorqueAnswer({ fields }: AnswerProps) {
@@ -15,9 +16,13 @@ export function TorqueAnswer({ fields }: AnswerProps) {
     <Answered query={query}>
       {({ torque: found, sheet_n_m: sheet }) => {
         const most = Math.max(found.at_proof_n_m, sheet ?? 0) * 1.15;
-        const x = (torque: number) => 20 + (Math.min(torque, most) / most) * (WIDTH - 40);
+        const x = scaleLinear<number>({
+          domain: [0, most],
+          range: [20, WIDTH - 20],
+          clamp: true,
+        });
         const both = (torque: number) =>
-          `${grouped(torque, torque < 20 ? 1 : 0)} N·m, ${grouped(torque / POUND_FEET, torque < 20 ? 1 : 0)} lbf·ft`;
+          `${grouped(torque, torque < 20 ? 1 : 0)} N·m, ${grouped(torque / NEWTON_METRES_A_FOOT_POUND, torque < 20 ? 1 : 0)} lbf·ft`;
         const colour = { stop: "text-stop", warn: "text-watch", fits: "", "": "" };
         return (
           <>

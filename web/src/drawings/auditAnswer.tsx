@@ -1,3 +1,4 @@
+import { scaleLinear } from "@visx/scale";
 import type { Audit } from "../api/types";
 import { nPerMm } from "./quantity";
 
@@ -10,7 +11,7 @@ const perCent = (gain: number) => `${Math.round(gain * 100)} %`;
 export function AuditAnswer({ audit }: { audit: Audit }) {
   const most = Math.max(audit.claimed_gain, ...audit.readings.map(({ gain }) => gain), 0.1);
   const least = Math.min(0, ...audit.readings.map(({ gain }) => gain));
-  const x = (gain: number) => 12 + ((gain - least) / (most - least)) * (WIDTH - 90);
+  const x = scaleLinear<number>({ domain: [least, most], range: [12, WIDTH - 78] });
   const height = audit.readings.length * ROW + 26;
   return (
     <div className="py-2">
@@ -55,7 +56,7 @@ export function AuditAnswer({ audit }: { audit: Audit }) {
       </svg>
       <p className="text-xs text-pale">
         {nPerMm(audit.old_rate_n_per_m)} there now, {nPerMm(audit.new_rate_n_per_m)} the
-        seller&rsquo;s, at the eyes.
+        seller&rsquo;s: bar rates, at the bar&rsquo;s end.
       </p>
     </div>
   );

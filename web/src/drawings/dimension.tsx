@@ -1,4 +1,5 @@
 import { placeFacts } from "../api/place";
+import type { SentTo } from "../api/outbox/useOutbox";
 import type { Measured } from "../api/types";
 import { isWished, useForm, usePaperSize } from "./drawingForm";
 import { Editor } from "./editor";
@@ -83,6 +84,7 @@ export function NumberButton({ place, caption, showTyped, style, className }: Nu
   const form = useForm();
   const { label, dimension } = placeFacts(place);
   const measured = form.measured(place);
+  const sent = form.sent(place);
   return (
     <button
       type="button"
@@ -93,12 +95,17 @@ export function NumberButton({ place, caption, showTyped, style, className }: Nu
       disabled={!form.writable}
       style={style}
       onClick={() => form.setOpen(place)}
-      aria-label={spoken(label, dimension, measured)}
-      title={`${label}, ${knownWords(measured)}${measured?.typed ? `, typed ${measured.typed}` : ""}`}
+      aria-label={sent ? spokenSent(label, sent) : spoken(label, dimension, measured)}
+      title={
+        sent?.refused ??
+        `${label}, ${knownWords(measured)}${measured?.typed ? `, typed ${measured.typed}` : ""}`
+      }
       className={`leading-tight whitespace-nowrap touch-manipulation hover:text-after disabled:cursor-default ${className}`}
     >
       {caption !== undefined && <span className="mr-1 text-pale">{caption}</span>}
-      {measured === undefined ? (
+      {sent ? (
+        <SentText sent={sent} />
+      ) : measured === undefined ? (
         <span className="figure border border-dashed border-pale px-2 text-pale">–</span>
       ) : (
         <Known
@@ -111,6 +118,22 @@ export function NumberButton({ place, caption, showTyped, style, className }: Nu
     </button>
   );
 }
+
+/** What is on its way, paler until it is kept; what was not taken stands there until it is put right. */
+function SentText({ sent }: { sent: SentTo }) {
+  return sent.refused === null ? (
+    <span className="figure px-0.5 text-pale" data-sent="sending">
+      {sent.typed || "–"} …
+    </span>
+  ) : (
+    <span className="figure border-b-2 border-stop px-0.5 text-stop" data-sent="refused">
+      {sent.typed || "–"} not taken
+    </span>
+  );
+}
+
+const spokenSent = (label: string, sent: SentTo) =>
+  `${label}: ${sent.typed}, ${sent.refused === null ? "being sent" : `not taken. ${sent.refused}`}`;
 
 type KnownProps = {
   measured: Measured;

@@ -1,6 +1,10 @@
 import { createContext, use, useMemo, useRef, useState } from "react";
 import type { ReactNode } from "react";
-import { useWritable } from "../app/session";
+import { RefusedError } from "../api/client";
+import { useOutbox, useSent } from "../api/outbox/useOutbox";
+import type { Paper } from "../api/outbox/write";
+import type { SentTo } from "../api/outbox/useOutbox";
+import { useWritable } from "../api/session";
 import type { Known, Measured } from "../api/types";
 
 /** What a drawing form needs to know of its fields: order, who is open, how to save. */
@@ -13,7 +17,14 @@ type Form = {
   takesCursor: (place: string) => boolean;
   next: (place: string, step: 1 | -1) => string | null;
   measured: (place: string) => Measured | undefined;
-  save: (place: string, typed: string, known: Known) => Promise<unknown>;
+  /** What is on its way to a place, or was not taken there. */
+  sent: (place: string) => SentTo | undefined;
+  /** Send a number and close its field at once; refused, it opens again unless the hand has moved on. */
+  keep: (place: string, typed: string, known: Known, goTo: string | null) => void;
+  /** Note what stands at a place as it is opened: what is typed there is typed over that. */
+  look: (place: string) => void;
+  /** Let go of what was not taken at a place. */
+  letGo: (place: string) => void;
   writable: boolean;
 };
 
@@ -32,24 +43,30 @@ type DrawingFormProps = {
   /** Places in measuring order: what Tab follows. */
   order: string[];
   measured: Form["measured"];
-  save: Form["save"];
+  jobId: number;
+  /** Which paper a path is on, and its place there. */
+  spot: (path: string) => [Paper, string];
+  save: (place: string, typed: string, known: Known) => Promise<unknown>;
   children: ReactNode;
 };
 
 /** Drawings whose dimensions are inputs, entered in measuring order. */
-export function DrawingForm({ order, measured, save, children }: DrawingFormProps) {
+export function DrawingForm({ order, measured, jobId, spot, save, children }: DrawingFormProps) {
   const [open, setOpen] = useState<string | null>(null);
   const closed = useRef<string | null>(null);
   const writable = useWritable();
-  const form = useMemo<Form>(
-    () => ({
+  const outbox = useOutbox();
+  const onItsWay = useSent(jobId);
+  const form = useMemo<Form>(() => {
+    const close = (place: string, goTo: string | null) => {
+      closed.current = goTo === null ? place : null;
+      // Another may have been opened meanwhile.
+      setOpen((now) => (now === place ? goTo : now));
+    };
+    return {
       open,
       setOpen,
-      close: (place, goTo) => {
-        closed.current = goTo === null ? place : null;
-        // Another may have been opened while this one was still being kept.
-        setOpen((now) => (now === place ? goTo : now));
-      },
+      close,
       takesCursor: (place) => {
         if (closed.current !== place) return false;
         closed.current = null;
@@ -60,11 +77,22 @@ export function DrawingForm({ order, measured, save, children }: DrawingFormProp
         return at < 0 ? null : (order[at + step] ?? null);
       },
       measured,
-      save,
+      sent: (place) => onItsWay(...spot(place)),
+      look: (place) => outbox.look(jobId, ...spot(place)),
+      keep: (place, typed, known, goTo) => {
+        close(place, goTo);
+        save(place, typed, known).catch((error: unknown) => {
+          const conflict = error instanceof RefusedError && error.status === 409;
+          if (!conflict) setOpen((now) => (now === null && goTo === null ? place : now));
+        });
+      },
+      letGo: (place) => {
+        const refused = onItsWay(...spot(place));
+        if (refused?.refused != null) outbox.drop(refused.id);
+      },
       writable,
-    }),
-    [open, order, measured, save, writable],
-  );
+    };
+  }, [open, order, measured, onItsWay, spot, jobId, save, writable, outbox]);
   return <FormContext value={form}>{children}</FormContext>;
 }
 

@@ -1,12 +1,15 @@
 import { useEffect, useId, useRef, useState } from "react";
-import { RefusedError } from "../api/client";
+import { ToggleGroup } from "radix-ui";
+import { KNOWN } from "../api/generated/core";
 import { placeFacts } from "../api/place";
-import type { Known } from "../api/types";
+import type { Known, Measured } from "../api/types";
 import { isWished, useForm } from "./drawingForm";
 import { figure } from "./quantity";
 
-/** How a number can be known, best first; the arrow keys step through these. */
-const KNOWN: Known[] = ["measured", "plate", "quoted", "estimated"];
+/** How a number can be known by somebody, best first; the arrow keys step through these. */
+const WAYS = KNOWN.filter((way) => way !== "default");
+
+type Way = Exclude<Known, "default">;
 
 type EditorProps = { place: string; label: string };
 
@@ -14,39 +17,34 @@ type EditorProps = { place: string; label: string };
 export function Editor({ place, label }: EditorProps) {
   const form = useForm();
   const measured = form.measured(place);
-  const facts = placeFacts(place);
+  const sent = form.sent(place);
   const wished = isWished(place);
-  const shown = measured ? figure(measured, facts.dimension).replace(/\u202f/g, "") : "";
-  const start = measured?.typed && !measured.typed.startsWith("half of") ? measured.typed : shown;
+  const start = sent?.typed ?? textOf(place, measured);
   const [typed, setTyped] = useState(start);
-  const [known, setKnown] = useState<Known>(
-    measured === undefined || measured.known === "default"
-      ? "measured"
-      : (measured.known ?? "measured"),
-  );
-  const [problem, setProblem] = useState("");
-  const [busy, setBusy] = useState(false);
+  const [picked, setPicked] = useState<Way | null>(null);
   const box = useRef<HTMLInputElement>(null);
   const id = useId();
+  const problem = typed === start ? (sent?.refused ?? "") : "";
+  const known = picked ?? wayOf(place, measured, typed !== start);
 
-  useEffect(() => box.current?.select(), []);
+  useEffect(() => {
+    box.current?.select();
+    form.look(place);
+    // Once, as it is opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
 
-  async function save(goTo: string | null) {
-    const untouched = typed === start && known === measured?.known;
-    if (untouched) {
-      form.close(place, goTo);
+  /** Keep what was typed or picked; a number nobody touched is never written. */
+  function leave(goTo: string | null) {
+    const asKept = typed.trim() === textOf(place, measured).trim();
+    const newWay = picked !== null && picked !== measured?.known;
+    if (asKept && !newWay) form.letGo(place);
+    // What is on its way, or was not taken, stays as it is until something of it changes.
+    else if (typed !== start || picked !== null) {
+      form.keep(place, typed, known ?? "measured", goTo);
       return;
     }
-    setBusy(true);
-    try {
-      await form.save(place, typed, known);
-      form.close(place, goTo);
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setProblem(error.message);
-      setBusy(false);
-      box.current?.focus();
-    }
+    form.close(place, goTo);
   }
 
   function onKeyDown(event: React.KeyboardEvent) {
@@ -54,16 +52,18 @@ export function Editor({ place, label }: EditorProps) {
     const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
     if (step !== undefined) {
       event.preventDefault();
-      setKnown(KNOWN[(KNOWN.indexOf(known) + step + KNOWN.length) % KNOWN.length] ?? "measured");
+      const at = known === null ? 0 : WAYS.indexOf(known) + step;
+      setPicked(WAYS.at(at % WAYS.length) ?? "measured");
     } else if (event.key === "Enter") {
       event.preventDefault();
-      void save(null);
+      leave(null);
     } else if (event.key === "Escape") {
+      form.letGo(place);
       form.close(place, null);
     } else if (event.key === "Tab") {
       const next = form.next(place, event.shiftKey ? -1 : 1);
       event.preventDefault();
-      void save(next);
+      leave(next);
     }
   }
 
@@ -72,7 +72,7 @@ export function Editor({ place, label }: EditorProps) {
       className="w-60 border border-ink bg-sheet p-2 text-sm"
       onBlur={(event) => {
         const leftTheBox = !event.currentTarget.contains(event.relatedTarget);
-        if (leftTheBox && !busy && problem === "") void save(null);
+        if (leftTheBox && form.open === place) leave(null);
       }}
     >
       <label htmlFor={id} className="block text-[13px] text-pale">
@@ -87,10 +87,7 @@ export function Editor({ place, label }: EditorProps) {
         autoComplete="off"
         aria-invalid={problem !== ""}
         aria-describedby={`${id}-says`}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setProblem("");
-        }}
+        onChange={(event) => setTyped(event.target.value)}
         onKeyDown={onKeyDown}
         className="figure w-full border-b-2 border-ink bg-transparent py-1 outline-none"
       />
@@ -99,31 +96,59 @@ export function Editor({ place, label }: EditorProps) {
         role="status"
         className={`min-h-4 text-xs ${problem ? "text-stop" : "text-pale"}`}
       >
-        {problem ||
-          (busy ? "Saving …" : `Enter keeps, Esc leaves${wished ? "" : ", ↑↓ how it is known"}`)}
+        {problem || `Enter keeps, Esc leaves${wished ? "" : ", ↑↓ how it is known"}`}
       </p>
-      <div
-        role="radiogroup"
-        aria-label="How it is known"
-        hidden={wished}
-        className={wished ? "" : "mt-1 flex flex-wrap gap-x-1"}
-      >
-        {KNOWN.map((way) => (
-          <button
-            key={way}
-            type="button"
-            role="radio"
-            aria-checked={known === way}
-            onClick={() => {
-              setKnown(way);
-              box.current?.focus();
-            }}
-            className={`min-h-8 px-1.5 text-xs ${known === way ? "bg-ink text-paper" : "text-pale hover:text-ink"}`}
-          >
-            {way}
-          </button>
-        ))}
-      </div>
+      {!wished && (
+        <HowKnown
+          known={known}
+          onPick={(way) => {
+            setPicked(way);
+            box.current?.focus();
+          }}
+        />
+      )}
     </div>
+  );
+}
+
+/** A number as it stands, to be typed over. */
+function textOf(place: string, measured: Measured | undefined): string {
+  if (measured === undefined) return "";
+  const { typed } = measured;
+  if (typed && !typed.startsWith("half of")) return typed;
+  return figure(measured, placeFacts(place).dimension).replace(/\u202f/g, "");
+}
+
+/** Loads are read off pads: what is typed over a guess or a split one was read. */
+const PAD = /^load_states\.\d+\.\w+_kg$/;
+
+/** How a number is known: as it was, until another is typed. None for a class default. */
+function wayOf(place: string, measured: Measured | undefined, changed: boolean): Way | null {
+  const known = measured?.known ?? "measured";
+  if (known === "default") return changed ? "measured" : null;
+  return known === "estimated" && changed && PAD.test(place) ? "measured" : known;
+}
+
+type HowKnownProps = { known: Way | null; onPick: (way: Way) => void };
+
+function HowKnown({ known, onPick }: HowKnownProps) {
+  return (
+    <ToggleGroup.Root
+      type="single"
+      aria-label="How it is known"
+      value={known ?? ""}
+      onValueChange={(way) => way !== "" && onPick(way as Way)}
+      className="mt-1 flex flex-wrap gap-x-1"
+    >
+      {WAYS.map((way) => (
+        <ToggleGroup.Item
+          key={way}
+          value={way}
+          className="min-h-8 px-1.5 text-xs text-pale hover:text-ink data-[state=on]:bg-ink data-[state=on]:text-paper"
+        >
+          {way}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
   );
 }

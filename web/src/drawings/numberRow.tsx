@@ -1,4 +1,5 @@
 import { placeFacts } from "../api/place";
+import { Gloss } from "../ui/gloss";
 import { NumberButton } from "./dimension";
 import { useForm } from "./drawingForm";
 import { Editor } from "./editor";
@@ -15,7 +16,10 @@ export function NumberRow({ place, label }: NumberRowProps) {
   const facts = placeFacts(place);
   return (
     <div className="relative flex min-h-11 items-center justify-between gap-3 border-b border-line text-sm">
-      <span className="text-pale">{label ?? facts.label}</span>
+      <span className="text-pale">
+        {label ?? facts.label}
+        <Gloss word={label ?? facts.label} />
+      </span>
       {form.open === place ? (
         <div className="absolute top-0 right-0 z-20">
           <Editor place={place} label={facts.label} />

@@ -1,22 +1,13 @@
+import { DIMENSIONS, GRAVITY_M_S2 } from "../api/generated/core";
 import type { Measured } from "../api/types";
 
-/** How a dimension is shown: scale from SI, symbol, and the most decimals ever written. */
-const SHOWN: Record<string, { per: number; symbol: string; most: number }> = {
-  length: { per: 1e3, symbol: "mm", most: 0 },
-  small_length: { per: 1e3, symbol: "mm", most: 1 },
-  shift: { per: 1e3, symbol: "mm", most: 0 },
-  mass: { per: 1, symbol: "kg", most: 0 },
-  rate: { per: 1e-3, symbol: "N/mm", most: 0 },
-  pure: { per: 1, symbol: "", most: 2 },
-  angle: { per: 180 / Math.PI, symbol: "°", most: 2 },
-  frequency: { per: 1, symbol: "Hz", most: 2 },
-  inertia: { per: 1, symbol: "kg·m²", most: 0 },
-  speed: { per: 1, symbol: "m/s", most: 1 },
-  torque: { per: 1, symbol: "N·m", most: 0 },
-  roll_damping: { per: 1e-3, symbol: "kN·m·s", most: 1 },
-};
+type Dimension = keyof typeof DIMENSIONS;
 
-const GRAVITY_M_S2 = 9.80665;
+/** How a dimension is shown: scale from SI, symbol, and the most decimals ever written. */
+function shownAs(dimension: string) {
+  return DIMENSIONS[dimension as Dimension] as { per: number; symbol: string; most: number };
+}
+
 const THIN = "\u202f";
 
 /** Digits with thin spaces between thousands. */
@@ -30,7 +21,7 @@ export function grouped(value: number, digits: number): string {
 
 /** A measured quantity without its unit, in the digits its tolerance supports. */
 export function figure(measured: Measured, dimension: string): string {
-  const { per, most } = SHOWN[dimension] ?? { per: 1, most: 0 };
+  const { per, most } = shownAs(dimension);
   const shown = measured.value * per;
   const step = measured.tolerance * per || Math.abs(shown) / 500;
   const digits = step > 0 ? Math.min(most, Math.max(0, -Math.floor(Math.log10(step)))) : 0;
@@ -38,7 +29,7 @@ export function figure(measured: Measured, dimension: string): string {
 }
 
 export function unitOf(dimension: string): string {
-  return SHOWN[dimension]?.symbol ?? "";
+  return shownAs(dimension).symbol;
 }
 
 /** A measured quantity with its unit. */
@@ -46,7 +37,8 @@ export function quantity(measured: Measured, dimension: string): string {
   return `${figure(measured, dimension)} ${unitOf(dimension)}`.trim();
 }
 
-export const degrees = (rad: number, digits = 1) => `${grouped((rad * 180) / Math.PI, digits)}°`;
+export const inDegrees = (rad: number) => (rad * 180) / Math.PI;
+export const degrees = (rad: number, digits = 1) => `${grouped(inDegrees(rad), digits)}°`;
 /** A length in whole millimetres, as a tape reads it. */
 export const millimetres = (metres: number) => `${grouped(metres * 1e3, 0)} mm`;
 export const percent = (share: number) => `${grouped(share * 100, 0)} %`;

@@ -1,10 +1,12 @@
+import { Alert } from "../ui/alert";
+import { Row, Table } from "../ui/table";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { useAttempt } from "../api/attempt";
 import { newKey } from "../api/key";
 import { useImport } from "../api/racks";
 import type { Preview } from "../api/types";
-import { useWritable } from "../app/session";
+import { useWritable } from "../api/session";
 import { grouped } from "../drawings/quantity";
 import { Button } from "../ui/button";
 import { FileButton } from "../ui/fileButton";
@@ -14,6 +16,46 @@ const LARGEST_BYTES = 4_000_000;
 /** A seller's table taken in: which heading is which, what cannot be read, then all or the good. */
 export function ImportTable() {
   const writable = useWritable();
+  const { text, name, seen, done, busy, trouble, open, stop, mapped, take } = useTable();
+  const lines = text.split("\n").length - 1;
+  return (
+    <main className="max-w-4xl pb-8">
+      <title>Import parts · Calm Axle</title>
+      <p className="mt-4 text-sm">
+        <Link to="/racks" search={{}} className="underline underline-offset-4">
+          Racks
+        </Link>
+      </p>
+      <h1 className="text-2xl font-semibold">Import a table of parts</h1>
+      <p className="my-2 text-sm text-pale">
+        CSV with a line of headings, parted by comma, semicolon or tab. Sizes with their units, such
+        as 1 3/8&quot; or 34.9 mm. A part number that is known is updated; a supplier&rsquo;s price
+        too.
+      </p>
+      {writable ? (
+        <FileButton
+          label="Table of parts"
+          accept=".csv,.txt,text/csv"
+          className="inline-grid min-h-11 cursor-pointer place-items-center border border-ink px-4"
+          onFile={(file) => void open(file)}
+        >
+          {name ? `Another file than ${name}` : "Choose a file"}
+        </FileButton>
+      ) : (
+        <p className="text-pale">You can look but not import; ask the lead.</p>
+      )}
+      <Alert className="py-1">{trouble}</Alert>
+      <p role="status" className="flex min-h-11 items-center gap-3 text-sm">
+        {busy ? `${busy} ${grouped(lines, 0)} lines …` : done}
+        {busy === "Reading" && <Button onClick={stop}>Stop</Button>}
+      </p>
+      {seen && <Seen seen={seen} busy={busy !== ""} onMap={mapped} onTake={take} />}
+    </main>
+  );
+}
+
+/** A table on its way in: read, looked at, taken in. */
+function useTable() {
   const navigate = useNavigate();
   const { preview, takeIn } = useImport();
   const { refusal, attempt } = useAttempt();
@@ -25,7 +67,6 @@ export function ImportTable() {
   const [tooLarge, setTooLarge] = useState(false);
   const [busy, setBusy] = useState<"" | "Reading" | "Taking in">("");
   const reading = useRef<AbortController | null>(null);
-  const lines = text.split("\n").length - 1;
 
   async function look(from: string, mapping: Record<string, string> | null) {
     // Only the last look counts; one that is still on its way is given up.
@@ -84,69 +125,55 @@ export function ImportTable() {
     setBusy("");
   }
 
+  return {
+    text,
+    name,
+    seen,
+    done,
+    busy,
+    trouble: tooLarge ? "That is more than 4 MB; split the table." : refusal?.message,
+    open,
+    stop,
+    mapped: (mapping: Record<string, string>) => {
+      if (seen) setSeen({ ...seen, mapping });
+      void look(text, mapping);
+    },
+    take,
+  };
+}
+
+type SeenProps = {
+  seen: Preview;
+  busy: boolean;
+  onMap: (mapping: Record<string, string>) => void;
+  onTake: (goodRowsOnly: boolean) => Promise<void>;
+};
+
+/** What was read, and taking it in. */
+function Seen({ seen, busy, onMap, onTake }: SeenProps) {
   return (
-    <main className="max-w-4xl pb-8">
-      <p className="mt-4 text-sm">
-        <Link to="/racks" search={{}} className="underline underline-offset-4">
-          Racks
-        </Link>
+    <>
+      <Mapping seen={seen} onChange={onMap} />
+      <p className="mt-4 font-medium" data-testid="import-says">
+        {rows(seen.good)} can be read, {seen.new} of them new
+        {seen.bad_total > 0 ? `; ${rows(seen.bad_total)} cannot.` : "."}
       </p>
-      <h1 className="text-2xl font-semibold">Import a table of parts</h1>
-      <p className="my-2 text-sm text-pale">
-        CSV with a line of headings, parted by comma, semicolon or tab. Sizes with their units, such
-        as 1 3/8&quot; or 34.9 mm. A part number that is known is updated; a supplier&rsquo;s price
-        too.
-      </p>
-      {writable ? (
-        <FileButton
-          label="Table of parts"
-          accept=".csv,.txt,text/csv"
-          className="inline-grid min-h-11 cursor-pointer place-items-center border border-ink px-4"
-          onFile={(file) => void open(file)}
+      <Broken seen={seen} />
+      <div className="mt-3 flex flex-wrap gap-3">
+        <Button
+          primary={seen.bad_total === 0}
+          disabled={busy || seen.good === 0 || seen.bad_total > 0}
+          onClick={() => void onTake(false)}
         >
-          {name ? `Another file than ${name}` : "Choose a file"}
-        </FileButton>
-      ) : (
-        <p className="text-pale">You can look but not import; ask the lead.</p>
-      )}
-      <p role="alert" className="min-h-6 py-1 text-sm text-stop">
-        {tooLarge ? "That is more than 4 MB; split the table." : refusal?.message}
-      </p>
-      <p role="status" className="flex min-h-11 items-center gap-3 text-sm">
-        {busy ? `${busy} ${grouped(lines, 0)} lines …` : done}
-        {busy === "Reading" && <Button onClick={stop}>Stop</Button>}
-      </p>
-      {seen && (
-        <>
-          <Mapping
-            seen={seen}
-            onChange={(mapping) => {
-              setSeen({ ...seen, mapping });
-              void look(text, mapping);
-            }}
-          />
-          <p className="mt-4 font-medium" data-testid="import-says">
-            {rows(seen.good)} can be read, {seen.new} of them new
-            {seen.bad_total > 0 ? `; ${rows(seen.bad_total)} cannot.` : "."}
-          </p>
-          <Broken seen={seen} />
-          <div className="mt-3 flex flex-wrap gap-3">
-            <Button
-              primary={seen.bad_total === 0}
-              disabled={busy !== "" || seen.good === 0 || seen.bad_total > 0}
-              onClick={() => void take(false)}
-            >
-              Take in all of it
-            </Button>
-            {seen.bad_total > 0 && (
-              <Button disabled={busy !== "" || seen.good === 0} onClick={() => void take(true)}>
-                Take in {rows(seen.good)} that can be read
-              </Button>
-            )}
-          </div>
-        </>
-      )}
-    </main>
+          Take in all of it
+        </Button>
+        {seen.bad_total > 0 && (
+          <Button disabled={busy || seen.good === 0} onClick={() => void onTake(true)}>
+            Take in {rows(seen.good)} that can be read
+          </Button>
+        )}
+      </div>
+    </>
   );
 }
 
@@ -192,19 +219,17 @@ function Mapping({ seen, onChange }: MappingProps) {
 function Broken({ seen }: { seen: Preview }) {
   if (seen.bad.length === 0) return null;
   return (
-    <table className="mt-1 w-full text-sm" aria-label="Rows that cannot be read">
-      <tbody>
-        {seen.bad.flatMap((row) =>
-          row.complaints.map(({ column, message }, i) => (
-            <tr key={`${row.line} ${column} ${i}`} className="border-t border-line align-top">
-              <td className="figure py-1 pr-3 whitespace-nowrap">line {row.line}</td>
-              <td className="py-1 pr-3">{row.part_number}</td>
-              <td className="py-1 pr-3 text-pale">{column.replace(/_/g, " ")}</td>
-              <td className="py-1 text-stop">{message}</td>
-            </tr>
-          )),
-        )}
-      </tbody>
-    </table>
+    <Table label="Rows that cannot be read" className="mt-1 w-full">
+      {seen.bad.flatMap((row) =>
+        row.complaints.map(({ column, message }, i) => (
+          <Row key={`${row.line} ${column} ${i}`} className="align-top">
+            <td className="figure py-1 pr-3 whitespace-nowrap">line {row.line}</td>
+            <td className="py-1 pr-3">{row.part_number}</td>
+            <td className="py-1 pr-3 text-pale">{column.replace(/_/g, " ")}</td>
+            <td className="py-1 text-stop">{message}</td>
+          </Row>
+        )),
+      )}
+    </Table>
   );
 }

@@ -1,5 +1,6 @@
+import { Row, Table } from "../ui/table";
 import { Link } from "@tanstack/react-router";
-import { STEELS } from "../api/generated/places";
+import { STEELS } from "../api/generated/core";
 import { usePart } from "../api/racks";
 import type { RackPart } from "../api/types";
 import { BarShape } from "../drawings/barShape";
@@ -15,7 +16,7 @@ export function PartPanel({ id }: { id: number | undefined }) {
       </aside>
     );
   }
-  if (part.isError) return <p className="text-stop">{part.error.message}</p>;
+  if (part.isLoadingError) return <p className="text-stop">{part.error.message}</p>;
   if (!part.data) return <p className="text-pale">Opening …</p>;
   const { part: found, offers } = part.data;
   return (
@@ -36,18 +37,16 @@ export function PartPanel({ id }: { id: number | undefined }) {
         ))}
       </dl>
       <h3 className="mt-3 font-semibold">Suppliers</h3>
-      <table className="w-full">
-        <tbody>
-          {offers.map((offer) => (
-            <tr key={offer.supplier} className="border-t border-line">
-              <td className="py-1">{offer.supplier}</td>
-              <td className="figure text-right">{(offer.price_cents / 100).toFixed(2)}</td>
-              <td className="figure text-right">{offer.stock} there</td>
-              <td className="figure text-right">{offer.delivery_days} days</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table>
+        {offers.map((offer) => (
+          <Row key={offer.supplier}>
+            <td className="py-1">{offer.supplier}</td>
+            <td className="figure text-right">{(offer.price_cents / 100).toFixed(2)}</td>
+            <td className="figure text-right">{offer.stock} there</td>
+            <td className="figure text-right">{offer.delivery_days} days</td>
+          </Row>
+        ))}
+      </Table>
       {found.claimed_gain != null && (
         <p className="mt-2 text-watch">
           The seller claims {Math.round(found.claimed_gain * 100)} % stiffer. Check it at{" "}

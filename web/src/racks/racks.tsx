@@ -1,8 +1,9 @@
+import { Row, Table } from "../ui/table";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { STEELS } from "../api/generated/places";
+import { STEELS } from "../api/generated/core";
 import { useRacks } from "../api/racks";
 import type { PartRow } from "../api/types";
-import { useWritable } from "../app/session";
+import { useWritable } from "../api/session";
 import { grouped } from "../drawings/quantity";
 import { Pick } from "../ui/pick";
 import { BUTTON_TAB } from "../ui/tab";
@@ -26,6 +27,7 @@ export function Racks() {
 
   return (
     <main className="pb-8">
+      <title>Racks · Calm Axle</title>
       <div className="my-4 flex flex-wrap items-end gap-x-6 gap-y-2">
         <h1 className="text-2xl font-semibold">Racks</h1>
         <input
@@ -99,32 +101,29 @@ function Parts({ search, change }: PartsProps) {
   return (
     <>
       <Filters search={search} change={change} />
-      {racks.isError && <p className="py-2 text-stop">{racks.error.message}</p>}
+      {racks.isLoadingError && <p className="py-2 text-stop">{racks.error.message}</p>}
       <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
         <div className="overflow-x-auto">
-          <table className="w-full text-sm">
-            <thead>
-              <tr className="border-b border-ink text-left text-xs text-pale [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
-                <th>Part</th>
-                <th>Axle, load</th>
-                <th className="text-right">⌀ / bore, mm</th>
-                <th className="text-right">Holes to drill</th>
-                <th className="text-right">Price</th>
-                <th className="text-right">Stock</th>
-                <th className="text-right">Days</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((row) => (
-                <Row
-                  key={row.id}
-                  row={row}
-                  open={row.id === search.part}
-                  onOpen={() => change({ part: row.id, page: search.page })}
-                />
-              ))}
-            </tbody>
-          </table>
+          <Table
+            heads={[
+              "Part",
+              { text: "Axle, load", words: true },
+              "⌀ / bore, mm",
+              "Holes to drill",
+              "Price",
+              "Stock",
+              "Days",
+            ]}
+          >
+            {rows.map((row) => (
+              <RackRow
+                key={row.id}
+                row={row}
+                open={row.id === search.part}
+                onOpen={() => change({ part: row.id, page: search.page })}
+              />
+            ))}
+          </Table>
           {racks.data?.total === 0 && (
             <p className="py-4 text-pale">
               Nothing on the racks is like that. Leave a filter out, or import a seller&rsquo;s
@@ -218,10 +217,10 @@ function Filters({ search, change }: PartsProps) {
   );
 }
 
-function Row({ row, open, onOpen }: { row: PartRow; open: boolean; onOpen: () => void }) {
+function RackRow({ row, open, onOpen }: { row: PartRow; open: boolean; onOpen: () => void }) {
   const mm = (value: number | null) => (value === null ? "" : grouped(value * 1e3, 1));
   return (
-    <tr className={`border-b border-line [&>td]:pr-3 ${open ? "bg-sheet" : ""}`}>
+    <Row className={open ? "bg-sheet" : ""}>
       <td>
         <button
           type="button"
@@ -238,16 +237,16 @@ function Row({ row, open, onOpen }: { row: PartRow; open: boolean; onOpen: () =>
       <td className="whitespace-nowrap text-pale">
         {row.axle}, {grouped(row.axle_load_from_kg, 0)}–{grouped(row.axle_load_to_kg, 0)} kg
       </td>
-      <td className="figure text-right">
+      <td className="figure">
         {mm(row.diameter_m)}
         {row.bore_m ? ` / ${mm(row.bore_m)}` : ""}
       </td>
-      <td className="figure text-right">{row.holes_drilled || "–"}</td>
-      <td className="figure text-right">
+      <td className="figure">{row.holes_drilled || "–"}</td>
+      <td className="figure">
         {row.price_cents === null ? "–" : (row.price_cents / 100).toFixed(2)}
       </td>
-      <td className="figure text-right">{row.stock ?? "–"}</td>
-      <td className="figure text-right">{row.delivery_days ?? "–"}</td>
-    </tr>
+      <td className="figure">{row.stock ?? "–"}</td>
+      <td className="figure">{row.delivery_days ?? "–"}</td>
+    </Row>
   );
 }

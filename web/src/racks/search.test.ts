@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { queryOf, readSearch } from "./search";
+import { queryOf, racksSearch } from "./search";
 
-describe("readSearch", () => {
+describe("racksSearch", () => {
   it("keeps what belongs to the racks and leaves the rest", () => {
-    const found = readSearch({
+    const found = racksSearch.parse({
       find: "R35",
       kind: "kit",
       price: 500,
@@ -14,15 +14,15 @@ describe("readSearch", () => {
       x: 1,
     });
     expect(found).toEqual({ find: "R35", kind: "kit", price: "500", tube: true, part: 7 });
-    expect(readSearch({ kind: "spaceship", page: "two" })).toEqual({});
+    expect(racksSearch.parse({ kind: "spaceship", page: "two" })).toEqual({});
   });
 });
 
 describe("queryOf", () => {
-  it("sends numbers as numbers and leaves words that are none out", () => {
-    expect(queryOf({ price: "500", days: "soon" })).toMatchObject({
-      price_to: 500,
-      days_to: undefined,
+  it("sends what was typed, to be refused in words where it is no amount", () => {
+    expect(queryOf({ price: "€500", days: "soon" })).toMatchObject({
+      price_to: "€500",
+      days_to: "soon",
       page: 1,
     });
   });

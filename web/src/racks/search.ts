@@ -1,72 +1,57 @@
+import * as z from "zod/mini";
+import { PART_KIND_NAMES } from "../api/generated/core";
 import type { RackSearch } from "../api/racks";
 
-/** What the address of the racks says. */
-export type RacksSearch = {
-  find?: string;
-  kind?: RackSearch["kind"];
-  axle?: string;
-  load?: string;
-  from?: string;
-  to?: string;
-  bore?: string;
-  /** Which of the racks' other lists is shown. */
-  list?: "steels" | "suppliers";
-  steel?: string;
-  price?: string;
-  days?: string;
-  tube?: boolean;
-  undrilled?: boolean;
-  page?: number;
-  part?: number;
-};
+type PartKind = keyof typeof PART_KIND_NAMES;
+const PART_KINDS = Object.keys(PART_KIND_NAMES) as [PartKind, ...PartKind[]];
 
-export const KINDS = [
+/** Kinds the racks are narrowed to; none is everything. */
+export const KINDS: { key: PartKind | undefined; name: string }[] = [
   { key: undefined, name: "Everything" },
-  { key: "bar", name: "Bars" },
-  { key: "kit", name: "Kits" },
-  { key: "link", name: "Links" },
-  { key: "bracket", name: "Brackets" },
-  { key: "bushing", name: "Bushings" },
-] as const;
+  ...PART_KINDS.map((key) => ({ key, name: PART_KIND_NAMES[key] })),
+];
 
-const TEXTS = ["find", "axle", "load", "from", "to", "bore", "steel", "price", "days"] as const;
+// A bare number in the address arrives as one. What does not belong there is left out.
+const text = z.catch(
+  z.optional(z.union([z.string(), z.pipe(z.number(), z.transform(String))])),
+  undefined,
+);
+const yes = z.catch(z.optional(z.literal(true)), undefined);
 
-/** Read the address; what does not belong there is left out. */
-export function readSearch(search: Record<string, unknown>): RacksSearch {
-  const found: RacksSearch = {};
-  for (const key of TEXTS) {
-    // A bare number in the address arrives as one.
-    const value = search[key];
-    if (typeof value === "string" || typeof value === "number") found[key] = String(value);
-  }
-  const kind = KINDS.find(({ key }) => key !== undefined && key === search.kind)?.key;
-  if (kind) found.kind = kind;
-  if (search.list === "steels" || search.list === "suppliers") found.list = search.list;
-  if (search.tube === true) found.tube = true;
-  if (search.undrilled === true) found.undrilled = true;
-  if (typeof search.page === "number" && search.page > 1) found.page = search.page;
-  if (typeof search.part === "number") found.part = search.part;
-  return found;
-}
+/** What the address of the racks says; `list` is which of the racks' other lists is shown. */
+export const racksSearch = z.object({
+  find: text,
+  kind: z.catch(z.optional(z.enum(PART_KINDS)), undefined),
+  axle: text,
+  load: text,
+  from: text,
+  to: text,
+  bore: text,
+  list: z.catch(z.optional(z.enum(["steels", "suppliers"])), undefined),
+  steel: text,
+  price: text,
+  days: text,
+  tube: yes,
+  undrilled: yes,
+  page: z.catch(z.optional(z.int().check(z.minimum(2))), undefined),
+  part: z.catch(z.optional(z.int()), undefined),
+});
 
-const numberOf = (text: string | undefined) => {
-  const value = Number(text);
-  return text === undefined || Number.isNaN(value) ? undefined : value;
-};
+export type RacksSearch = z.infer<typeof racksSearch>;
 
 /** What is asked of the server for an address. */
 export function queryOf(search: RacksSearch): RackSearch {
   return {
     find: search.find ?? "",
-    kind: search.kind ?? undefined,
+    kind: search.kind,
     axle: search.axle ?? "",
     steel: search.steel ?? "",
     axle_load: search.load ?? "",
     diameter_from: search.from ?? "",
     diameter_to: search.to ?? "",
     bore_from: search.bore ?? "",
-    price_to: numberOf(search.price),
-    days_to: numberOf(search.days),
+    price_to: search.price ?? "",
+    days_to: search.days ?? "",
     tube_only: search.tube ?? false,
     no_drilling: search.undrilled ?? false,
     page: search.page ?? 1,

@@ -1,6 +1,9 @@
 """Write the shapes that the web is generated from, or check that they are current."""
 
 import json
+import re
+from collections.abc import Iterable
+from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
@@ -11,12 +14,22 @@ from axlecore.bars.steel import STEELS
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import json_schema, places_of
+from axlecore.practice.class_tables import CLASSES
+from axlecore.practice.stations import JobKind, Station
 from axlecore.practice.target import Target
 from axlecore.quantities.entry import shared_place
+from axlecore.quantities.measure import Known
+from axlecore.quantities.units import GRAVITY_M_S2, SHOWN, Dimension, read_quantity
+from axlecore.racks.parts import PartKind
+from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import LoadState, RigFile, SetUp, Vehicle
 from calmaxle.api import api
 
 _NOTE = "// Generated from core by `make generate`; change the dataclass there, not this file.\n"
+#: A word, its name in code, what an engineer says, symbol and unit.
+_GLOSSARY_ROW = re.compile(
+    r"^\| ([^|]+) \| `\w+` \| ([^|]+) \| ([^|]+) \| ([^|]+) \|$", re.MULTILINE
+)
 _FORMATS = ("docs", "formats.md")
 _SCHEMA_MARKS = ("<!-- schema begins -->", "<!-- schema ends -->")
 
@@ -40,8 +53,39 @@ def _places() -> str:
             *((f"arrival.{path}", rule) for path, rule in places_of(Arrival).items()),
         )
     }
-    steels = {key: steel.label for key, steel in STEELS.items()}
-    return f"{_NOTE}{_constant('PLACES', places)}\n{_constant('STEELS', steels)}"
+    constants = {
+        "PLACES": places,
+        "STEELS": {key: steel.label for key, steel in STEELS.items()},
+        "STATION_NAMES": _labels(Station),
+        "JOB_KIND_NAMES": _labels(JobKind),
+        "LOAD_NAMES": _labels(LoadKey),
+        "PART_KIND_NAMES": _labels(PartKind),
+        "KNOWN": list(Known),
+        "DIMENSIONS": {one.value: asdict(shown) for one, shown in SHOWN.items()},
+        "GRAVITY_M_S2": GRAVITY_M_S2,
+        "GLOSSARY": _glossary(),
+        "NEWTON_METRES_A_FOOT_POUND": read_quantity("1 ft lb", Dimension.TORQUE),
+        "RIG_CLASSES": {
+            kind.value: {"label": usual.label, "rests_on": usual.rests_on}
+            for kind, usual in CLASSES.items()
+        },
+    }
+    return _NOTE + "\n".join(_constant(*one) for one in constants.items())
+
+
+def _glossary() -> dict[str, dict[str, str]]:
+    """What each word on screen means, from the page that ties it to code."""
+    page = settings.ROOT.joinpath("docs", "glossary.md").read_text()
+    rows = [[cell.strip() for cell in row] for row in _GLOSSARY_ROW.findall(page)]
+    return {
+        said: {"means": means, "symbol": symbol, "unit": unit} for said, means, symbol, unit in rows
+    }
+
+
+def _labels(
+    names: Iterable[Station] | Iterable[JobKind] | Iterable[LoadKey] | Iterable[PartKind],
+) -> dict[str, str]:
+    return {name.value: name.label for name in names}
 
 
 def _constant(name: str, value: object) -> str:
@@ -69,7 +113,7 @@ class Command(BaseCommand):
         formats = root.joinpath(*_FORMATS)
         made = {
             root / "web" / "openapi.json": _openapi(),
-            root / "web" / "src" / "api" / "generated" / "places.ts": _places(),
+            root / "web" / "src" / "api" / "generated" / "core.ts": _places(),
             formats: _formats_page(formats),
         }
         if not options["check"]:

@@ -1,3 +1,4 @@
+import { scaleLinear } from "@visx/scale";
 import { percent } from "../../drawings/quantity";
 
 const WIDTH = 760;
@@ -12,8 +13,7 @@ type BalanceProps = { before: number; after: number | null; allowed: number };
 
 /** Who carries the load that moves outward in a bend: front or rear, before and after. */
 export function Balance({ before, after, allowed }: BalanceProps) {
-  const at = (share: number) =>
-    LEFT + ((Math.min(Math.max(share, LOW), HIGH) - LOW) / (HIGH - LOW)) * (RIGHT - LEFT);
+  const at = scaleLinear<number>({ domain: [LOW, HIGH], range: [LEFT, RIGHT], clamp: true });
   const floor = before - allowed / 100;
   const says =
     `The front carries ${percent(before)} of what moves outward in a bend` +
@@ -35,7 +35,7 @@ export function Balance({ before, after, allowed }: BalanceProps) {
         load transfer
       </text>
       <line className="ink-1" x1={LEFT} x2={RIGHT} y1={44} y2={44} />
-      {[0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7].map((share) => (
+      {at.ticks(6).map((share) => (
         <g key={share}>
           <line className="ink-1" x1={at(share)} x2={at(share)} y1={41} y2={47} />
           <text className="num pale" x={at(share)} y={62} textAnchor="middle">

@@ -1,7 +1,7 @@
 import { Link } from "@tanstack/react-router";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { STEELS } from "../../api/generated/places";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { STEELS } from "../../api/generated/core";
 import type { Action, AxleName } from "../../api/types";
 import { BarOutline } from "../../drawings/barShape";
 import { Dimension } from "../../drawings/dimension";

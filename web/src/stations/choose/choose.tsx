@@ -1,9 +1,9 @@
 import { useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import { useAskedAxle } from "../../app/askedAxle";
-import { useJobView } from "../../app/jobContext";
-import type { ChooseSheet } from "../../app/placeAddress";
-import { SheetTabs } from "../../app/sheetTabs";
+import { useAskedAxle } from "../../job/askedAxle";
+import { useJobView } from "../../job/context";
+import type { ChooseSheet } from "../../job/placeAddress";
+import { SheetTabs } from "../../job/sheetTabs";
 import { measuredAt } from "../../api/place";
 import type { AxleName } from "../../api/types";
 import { DrawingForm } from "../../drawings/drawingForm";
@@ -44,6 +44,8 @@ export function Choose() {
     <DrawingForm
       order={shown === "lean" ? bars : targets}
       measured={(path) => measuredAt(papers, path)}
+      jobId={job.id}
+      spot={split}
       save={(path, typed, known) => {
         const [paper, place] = split(path);
         return paper === "target"

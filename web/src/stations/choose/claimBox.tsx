@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useClaim } from "../../api/choose";
 import { useShortList } from "../../api/queries";
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import type { AxleName } from "../../api/types";
 import { AuditAnswer } from "../../drawings/auditAnswer";
 import { Button } from "../../ui/button";
@@ -57,7 +57,7 @@ export function ClaimBox({ axle }: { axle: AxleName }) {
           Check the {Math.round(sheet * 100)} % on its sheet
         </Button>
       )}
-      {claim.isError && <p className="py-2 text-sm text-stop">{claim.error.message}</p>}
+      {claim.isLoadingError && <p className="py-2 text-sm text-stop">{claim.error.message}</p>}
       {claim.data && <AuditAnswer audit={claim.data} />}
     </section>
   );

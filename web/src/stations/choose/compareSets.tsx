@@ -1,10 +1,10 @@
 import { useCompared } from "../../api/choose";
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import type { ComparedSet } from "../../api/types";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
 import { Ground } from "../../drawings/ground";
 import { roundedPath } from "../../drawings/point";
-import { degrees, grouped, percent } from "../../drawings/quantity";
+import { degrees, grouped, inDegrees, percent } from "../../drawings/quantity";
 import { DRAWN_LARGER } from "./leanDrawing";
 import type { NamedSet } from "./sets";
 import { picksOf } from "./sets";
@@ -23,7 +23,7 @@ type CompareSetsProps = {
 export function CompareSets({ sets, words, onDrop }: CompareSetsProps) {
   const { job, loadKey } = useJobView();
   const compared = useCompared(job, loadKey, sets.map(picksOf));
-  if (compared.isError) return <p className="text-stop">{compared.error.message}</p>;
+  if (compared.isLoadingError) return <p className="text-stop">{compared.error.message}</p>;
   const found = compared.data?.slice(0, sets.length) ?? [];
   return (
     <section aria-label="Compared" className="mt-4 border-t-2 border-ink pt-2">
@@ -116,7 +116,7 @@ function LeaningTogether({ found }: { found: ComparedSet[] }) {
   const frame = endFrame(job.sheet, axle, pxPerM, WIDTH / 2, ground);
   const outline = roundedPath(bodyOutline(job.sheet.kind, frame), 14);
   const pivot = `${WIDTH / 2} ${ground - state.roll_axis_height_m * pxPerM}`;
-  const turned = (rad: number) => (rad * DRAWN_LARGER * 180) / Math.PI;
+  const turned = (rad: number) => inDegrees(rad) * DRAWN_LARGER;
   const says = found.map((set, i) => `${LETTERS[i] ?? ""} leans ${degrees(set.figures.lean_rad)}`);
   return (
     <svg

@@ -1,7 +1,9 @@
 import { AxisBottom, AxisLeft } from "@visx/axis";
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
-import { useJobView } from "../../app/jobContext";
+import { inDegrees } from "../../drawings/quantity";
+import { AXIS, AXIS_LABEL, UPRIGHT_LABEL } from "../../drawings/axes";
+import { useJobView } from "../../job/context";
 import type { Condition } from "./condition";
 import { readingAt } from "./condition";
 
@@ -16,7 +18,7 @@ export function Curves({ condition }: CurvesProps) {
     Array.from({ length: 51 }, (_, i) => {
       const value = (most * i) / 50;
       const lean = (when: "before" | "after") =>
-        (readingAt(evaluation, state[when], at(value)).leanRad * 180) / Math.PI;
+        inDegrees(readingAt(evaluation, state[when], at(value)).leanRad);
       return { value, before: lean("before"), after: lean("after") };
     });
   const bend = over((bendG) => ({ ...condition, bendG, windMps: 0 }), 0.5);
@@ -50,8 +52,6 @@ function Chart({ title, unit, points, at }: ChartProps) {
     range: [BOX.height - BOX.bottom, BOX.top],
     nice: true,
   });
-  const axis = { stroke: "var(--pale)", tickStroke: "var(--pale)", numTicks: 5 };
-  const label = { fill: "var(--pale)", fontSize: 11 };
   return (
     <figure>
       <figcaption className="text-sm">{title}</figcaption>
@@ -62,18 +62,18 @@ function Chart({ title, unit, points, at }: ChartProps) {
         aria-label={`${title}, before and after`}
       >
         <AxisBottom
-          {...axis}
+          {...AXIS}
           top={BOX.height - BOX.bottom}
           scale={x}
           label={unit}
-          labelProps={label}
-          tickLabelProps={label}
+          labelProps={AXIS_LABEL}
+          tickLabelProps={AXIS_LABEL}
         />
         <AxisLeft
-          {...axis}
+          {...AXIS}
           left={BOX.left}
           scale={y}
-          tickLabelProps={{ ...label, dx: -4, textAnchor: "end" }}
+          tickLabelProps={UPRIGHT_LABEL}
           tickFormat={(v) => `${v.toString()}°`}
         />
         <line

@@ -1,16 +1,18 @@
+import { Alert } from "../../ui/alert";
+import { Row, Table } from "../../ui/table";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { usePlan } from "../../api/choose";
 import { useSession } from "../../api/queries";
-import { GatePanel } from "../../app/gate";
-import { useJobView } from "../../app/jobContext";
-import { LOAD_NAMES } from "../../app/stations";
+import { GatePanel } from "../../job/gate";
+import { useJobView } from "../../job/context";
+import { LOAD_NAMES } from "../../api/generated/core";
 import type { Decided } from "../../api/types";
 import { degrees, grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
 import { TextArea } from "../../ui/textArea";
-import { useWritable } from "../../app/session";
+import { useWritable } from "../../api/session";
 import { StagedPlan } from "./stagedPlan";
 
 /** The staged plan, what is left for later, and the choice recorded with its figures. */
@@ -35,7 +37,7 @@ export function DecideSheet() {
             {LOAD_NAMES[loadKey].toLowerCase()}, by lean saved per money; stop after any of them
           </span>
         </h2>
-        {plan.isError && <p className="text-stop">{plan.error.message}</p>}
+        {plan.isLoadingError && <p className="text-stop">{plan.error.message}</p>}
         {plan.data ? (
           <StagedPlan plan={plan.data} onLater={writable ? leave : undefined} />
         ) : (
@@ -120,9 +122,7 @@ function Recorder() {
       ) : (
         <p className="text-sm text-pale">A lead records the choice.</p>
       )}
-      <p role="alert" className="min-h-5 text-sm text-stop">
-        {refusal?.message}
-      </p>
+      <Alert>{refusal?.message}</Alert>
     </section>
   );
 }
@@ -150,22 +150,20 @@ function Recorded({ decided }: { decided: Decided }) {
           <li key={line}>{line}</li>
         ))}
       </ul>
-      <table className="mt-1 w-full text-sm">
-        <tbody>
-          {decision.states.map((state) => (
-            <tr key={state.key} className="border-t border-line">
-              <td className="py-0.5 text-pale">{LOAD_NAMES[state.key]}</td>
-              <td className="figure text-right">
-                {degrees(state.lean_before_rad)} → {degrees(state.lean_rad)} ±{" "}
-                {degrees(state.band_rad)}
-              </td>
-              <td className="figure pl-3 text-right">
-                wind {degrees(state.wind_lean_before_rad)} → {degrees(state.wind_lean_rad)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table className="mt-1 w-full">
+        {decision.states.map((state) => (
+          <Row key={state.key}>
+            <td className="py-0.5 text-pale">{LOAD_NAMES[state.key]}</td>
+            <td className="figure text-right">
+              {degrees(state.lean_before_rad)} → {degrees(state.lean_rad)} ±{" "}
+              {degrees(state.band_rad)}
+            </td>
+            <td className="figure pl-3 text-right">
+              wind {degrees(state.wind_lean_before_rad)} → {degrees(state.wind_lean_rad)}
+            </td>
+          </Row>
+        ))}
+      </Table>
       <p className="text-sm text-pale">
         {decision.price == null
           ? "No price: a bar of it is on no rack as it is."

@@ -1,7 +1,8 @@
+import { Row, Table } from "../../ui/table";
 import { useLeanSheet } from "../../api/choose";
-import { Findings } from "../../app/findings";
-import { isChosen } from "../../app/chosen";
-import { useJobView } from "../../app/jobContext";
+import { Findings } from "../../job/findings";
+import { isChosen } from "../../job/chosen";
+import { useJobView } from "../../job/context";
 import { NumberRow } from "../../drawings/numberRow";
 import { degrees, grouped } from "../../drawings/quantity";
 import { NoLean } from "./leanPicture";
@@ -11,7 +12,7 @@ import { WindMap } from "./windMap";
 export function GroundSheet() {
   const { job, loadKey, assessment } = useJobView();
   const tables = useLeanSheet(job, loadKey);
-  if (tables.isError || !tables.data) {
+  if (tables.isLoadingError || !tables.data) {
     return <NoLean waiting={assessment === undefined || tables.isPending} />;
   }
   const rough = isChosen(job.set_up) ? tables.data.rough : tables.data.rough.slice(0, 1);
@@ -24,6 +25,13 @@ export function GroundSheet() {
           <NumberRow place="target.forecast_wind_m_s" label="The day’s wind" />
           <NumberRow place="target.forecast_road_m_s" label="Speed driven" />
         </div>
+        {isChosen(job.set_up) && tables.data.wind_as_far_m_s !== null && (
+          <p className="mt-1 text-sm" data-testid="wind-as-far">
+            As chosen it takes{" "}
+            <span className="figure">{grouped(tables.data.wind_as_far_m_s, 1)} m/s</span> to lean it
+            as far as 12 m/s does as it stands, at 90 km/h.
+          </p>
+        )}
         <p className="mt-1 text-sm text-pale">
           Wind square to the road. A bar does not change how far it is pushed out of the lane: slow
           down first.
@@ -35,42 +43,32 @@ export function GroundSheet() {
           How far the road may twist between the axles before a wheel hangs, and how much the body
           rocks with the road.
         </p>
-        <table className="mt-1 w-full text-sm">
-          <thead>
-            <tr className="text-right text-xs text-pale">
-              <th />
-              <th className="font-normal">twist</th>
-              <th className="pl-3 font-normal">rock, front</th>
-              <th className="pl-3 font-normal">rear</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rough.map((one, i) => (
-              <tr key={one.name} className="border-t border-line text-right">
-                <td className="py-1 text-left">
-                  {one.name}
-                  <svg
-                    viewBox="0 0 200 8"
-                    preserveAspectRatio="none"
-                    className="block h-2 w-full"
-                    aria-hidden="true"
-                  >
-                    <rect
-                      y={1}
-                      width={(one.articulation_rad / most) * 199}
-                      height={6}
-                      className={i === 0 ? "before-line" : "after-line"}
-                      strokeWidth={1.2}
-                    />
-                  </svg>
-                </td>
-                <td className="figure">{degrees(one.articulation_rad)}</td>
-                <td className="figure">{grouped(one.body_rock[0] ?? 0, 2)}</td>
-                <td className="figure">{grouped(one.body_rock[1] ?? 0, 2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table heads={["", "twist", "rock, front", "rear"]} className="mt-1 w-full">
+          {rough.map((one, i) => (
+            <Row key={one.name}>
+              <td className="py-1 text-left">
+                {one.name}
+                <svg
+                  viewBox="0 0 200 8"
+                  preserveAspectRatio="none"
+                  className="block h-2 w-full"
+                  aria-hidden="true"
+                >
+                  <rect
+                    y={1}
+                    width={(one.articulation_rad / most) * 199}
+                    height={6}
+                    className={i === 0 ? "before-line" : "after-line"}
+                    strokeWidth={1.2}
+                  />
+                </svg>
+              </td>
+              <td className="figure">{degrees(one.articulation_rad)}</td>
+              <td className="figure">{grouped(one.body_rock[0] ?? 0, 2)}</td>
+              <td className="figure">{grouped(one.body_rock[1] ?? 0, 2)}</td>
+            </Row>
+          ))}
+        </Table>
         <p className="mt-1 text-sm text-pale">
           Rock is lean per lean of the road under that axle. Disconnected bars are for rough tracks
           at walking pace; on the road both are connected. Bump stops end the twist sooner.

@@ -3,7 +3,7 @@ import { AxleDrawing } from "../../drawings/axleDrawing";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
 import { Ground } from "../../drawings/ground";
 import { roundedPath } from "../../drawings/point";
-import { degrees, grouped, padReading } from "../../drawings/quantity";
+import { degrees, grouped, inDegrees, padReading } from "../../drawings/quantity";
 import type { Reading } from "./condition";
 
 const WIDTH = 760;
@@ -26,7 +26,7 @@ type LeanDrawingProps = {
   pair: Evaluation["rear"];
 };
 
-const drawnDegrees = (rad: number) => (rad * DRAWN_LARGER * 180) / Math.PI;
+const drawnDegrees = (rad: number) => inDegrees(rad) * DRAWN_LARGER;
 
 /** Body and axle leaning by the computed angles; wheel-load columns grow under the tyres. */
 export function LeanDrawing(props: LeanDrawingProps) {

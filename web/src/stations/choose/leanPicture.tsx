@@ -1,6 +1,6 @@
 import { useLeanSheet } from "../../api/choose";
-import { isChosen } from "../../app/chosen";
-import { useJobView } from "../../app/jobContext";
+import { isChosen } from "../../job/chosen";
+import { useJobView } from "../../job/context";
 import type { AxleName } from "../../api/types";
 import { kilograms } from "../../drawings/quantity";
 import { Button } from "../../ui/button";

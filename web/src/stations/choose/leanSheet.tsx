@@ -1,11 +1,12 @@
 import { useState } from "react";
-import { AxleSwitch } from "../../app/axleSwitch";
-import { Findings } from "../../app/findings";
+import { AxleSwitch } from "../../job/axleSwitch";
+import { Findings } from "../../job/findings";
 import type { AxleName } from "../../api/types";
 import { BarEditor } from "./barEditor";
 import type { Condition } from "./condition";
 import { Curves } from "./curves";
 import { LeanPicture } from "./leanPicture";
+import { Limits } from "./limits";
 import { ShortList } from "./shortList";
 
 type LeanSheetProps = {
@@ -24,6 +25,7 @@ export function LeanSheet({ axle, onAxle, condition, onCondition, part }: LeanSh
     <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
       <div>
         <LeanPicture axle={axle} condition={condition} onChange={onCondition} />
+        <Limits />
         <button
           type="button"
           aria-expanded={curvesOpen}

@@ -1,9 +1,9 @@
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import { AxleDrawing } from "../../drawings/axleDrawing";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
 import { Ground } from "../../drawings/ground";
 import { roundedPath } from "../../drawings/point";
-import { degrees } from "../../drawings/quantity";
+import { degrees, inDegrees } from "../../drawings/quantity";
 import { DRAWN_LARGER } from "./leanDrawing";
 
 const WIDTH = 440;
@@ -18,7 +18,7 @@ export function MotionDrawing({ before, after }: { before: number; after: number
   const frame = endFrame(job.sheet, job.sheet.rear, pxPerM, WIDTH / 2, ground);
   const outline = roundedPath(bodyOutline(job.sheet.kind, frame), 15);
   const pivot = `${WIDTH / 2} ${ground - state.roll_axis_height_m * pxPerM}`;
-  const turn = (rad: number) => `rotate(${(rad * DRAWN_LARGER * 180) / Math.PI} ${pivot})`;
+  const turn = (rad: number) => `rotate(${inDegrees(rad) * DRAWN_LARGER} ${pivot})`;
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}

@@ -1,7 +1,8 @@
+import { Row, Table } from "../../ui/table";
 import { useState } from "react";
 import { useReplay } from "../../api/choose";
-import { isChosen } from "../../app/chosen";
-import { useJobView } from "../../app/jobContext";
+import { isChosen } from "../../job/chosen";
+import { useJobView } from "../../job/context";
 import { degrees, grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
@@ -34,7 +35,7 @@ export function MotionSheet() {
   const step = before?.step_s ?? 0.02;
   const samples = before?.lean_rad[0]?.length ?? 1;
   const tape = useTape((samples - 1) * step, STANDS_AT_S);
-  if (replay.isError) return <p className="text-stop">{replay.error.message}</p>;
+  if (replay.isLoadingError) return <p className="text-stop">{replay.error.message}</p>;
   if (!replay.data || !before || state === undefined)
     return <NoLean waiting={assessment === undefined || replay.isPending} />;
   const { after } = replay.data;
@@ -122,23 +123,14 @@ function Marks({ before, after, at }: { before: Marked; after: Marked | null; at
     ["Still after, s", (of) => (still(of) ? grouped(of.settled_s[at] ?? 0, 1) : "–")],
   ];
   return (
-    <table className="mt-2 w-full max-w-md text-sm">
-      <thead>
-        <tr className="text-right text-xs text-pale">
-          <th />
-          <th className="font-normal">before</th>
-          <th className="font-normal">after</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, read]) => (
-          <tr key={name} className="border-t border-line text-right">
-            <td className="py-0.5 text-left text-pale">{name}</td>
-            <td className="figure">{read(before)}</td>
-            <td className="figure text-after">{after ? read(after) : "–"}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table heads={["", "before", "after"]} className="mt-2 w-full max-w-md">
+      {rows.map(([name, read]) => (
+        <Row key={name}>
+          <td className="py-0.5 text-left text-pale">{name}</td>
+          <td className="figure">{read(before)}</td>
+          <td className="figure text-after">{after ? read(after) : "–"}</td>
+        </Row>
+      ))}
+    </Table>
   );
 }

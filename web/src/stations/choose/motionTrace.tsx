@@ -1,4 +1,6 @@
-import { roundTicks } from "./tradeOffGeometry";
+import { scaleLinear } from "@visx/scale";
+import { LinePath } from "@visx/shape";
+import { inDegrees } from "../../drawings/quantity";
 
 const WIDTH = 680;
 const HEIGHT = 220;
@@ -14,21 +16,31 @@ type MotionTraceProps = {
 
 /** Lean over time; a press or a drag on it goes to that moment. */
 export function MotionTrace({ before, after, stepS, at, onScrub }: MotionTraceProps) {
-  const deg = (rad: number) => (rad * 180) / Math.PI;
-  const most = Math.max(...[...before, ...(after ?? [])].map((rad) => Math.abs(deg(rad))), 0.2);
+  const most = Math.max(
+    ...[...before, ...(after ?? [])].map((rad) => Math.abs(inDegrees(rad))),
+    0.2,
+  );
   const last = before.length - 1;
-  const x = (sample: number) => BOX.left + (sample / last) * (WIDTH - BOX.left - BOX.right);
-  const middle = (HEIGHT - BOX.bottom + BOX.top) / 2;
-  const y = (rad: number) => middle - (deg(rad) / most) * (middle - BOX.top - 2);
-  const path = (curve: number[]) =>
-    curve.map((rad, i) => `${i ? "L" : "M"}${x(i).toFixed(1)} ${y(rad).toFixed(1)}`).join("");
+  const x = scaleLinear<number>({ domain: [0, last], range: [BOX.left, WIDTH - BOX.right] });
+  const y = scaleLinear<number>({
+    domain: [-most, most],
+    range: [HEIGHT - BOX.bottom - 2, BOX.top + 2],
+  });
+
+  const drawn = (curve: number[], when: "before" | "after") => (
+    <LinePath
+      data={curve}
+      x={(_, i) => x(i)}
+      y={(rad) => y(inDegrees(rad))}
+      className={`${when}-line`}
+    />
+  );
 
   function scrub(event: React.PointerEvent<SVGSVGElement>) {
     if (event.buttons !== 1) return;
     const box = event.currentTarget.getBoundingClientRect();
     const paper = ((event.clientX - box.left) / box.width) * WIDTH;
-    const share = (paper - BOX.left) / (WIDTH - BOX.left - BOX.right);
-    onScrub(Math.round(Math.min(Math.max(share, 0), 1) * last));
+    onScrub(Math.round(Math.min(Math.max(x.invert(paper), 0), last)));
   }
 
   return (
@@ -40,15 +52,9 @@ export function MotionTrace({ before, after, stepS, at, onScrub }: MotionTracePr
       onPointerDown={scrub}
       onPointerMove={scrub}
     >
-      <line className="pale-1" x1={BOX.left} x2={WIDTH - BOX.right} y1={middle} y2={middle} />
-      {roundTicks(-most, most).map((tick) => (
-        <text
-          key={tick}
-          className="num pale"
-          x={BOX.left - 6}
-          y={y((tick * Math.PI) / 180) + 4}
-          textAnchor="end"
-        >
+      <line className="pale-1" x1={BOX.left} x2={WIDTH - BOX.right} y1={y(0)} y2={y(0)} />
+      {y.ticks(5).map((tick) => (
+        <text key={tick} className="num pale" x={BOX.left - 6} y={y(tick) + 4} textAnchor="end">
           {String(tick).replace("-", "−")}°
         </text>
       ))}
@@ -63,8 +69,8 @@ export function MotionTrace({ before, after, stepS, at, onScrub }: MotionTracePr
           {second} s
         </text>
       ))}
-      <path d={path(before)} className="before-line" />
-      {after && <path d={path(after)} className="after-line" />}
+      {drawn(before, "before")}
+      {after && drawn(after, "after")}
       <line className="ink-1" x1={x(at)} x2={x(at)} y1={BOX.top} y2={HEIGHT - BOX.bottom} />
     </svg>
   );

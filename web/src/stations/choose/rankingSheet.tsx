@@ -1,10 +1,11 @@
+import { Alert } from "../../ui/alert";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { useRanking } from "../../api/choose";
-import { GoToPlace } from "../../app/findings";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { LOAD_NAMES } from "../../app/stations";
+import { GoToPlace } from "../../job/findings";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { LOAD_NAMES } from "../../api/generated/core";
 import { Button } from "../../ui/button";
 import { CompareSets } from "./compareSets";
 import { SetDetail } from "./setDetail";
@@ -23,7 +24,7 @@ export function RankingSheet() {
   const [at, setAt] = useState<number | null>(null);
   const [compared, setCompared] = useState<NamedSet[]>([]);
   const { refusal, attempt } = useAttempt();
-  if (ranking.isError) return <p className="text-stop">{ranking.error.message}</p>;
+  if (ranking.isLoadingError) return <p className="text-stop">{ranking.error.message}</p>;
   if (!ranking.data) return <p className="text-pale">Working out every set …</p>;
   const sets = namedSets(ranking.data);
   const state = job.sheet.load_states.findIndex(({ key }) => key === ranking.data.state);
@@ -79,9 +80,7 @@ export function RankingSheet() {
               {compared.some((one) => sameSet(one, picked)) ? "Leave out" : "Compare"}
             </Button>
           </div>
-          <p role="alert" className="min-h-5 text-sm text-stop">
-            {refusal?.message}
-          </p>
+          <Alert>{refusal?.message}</Alert>
         </div>
       </div>
       {compared.length > 0 && (

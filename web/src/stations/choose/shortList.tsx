@@ -1,9 +1,11 @@
+import { Alert } from "../../ui/alert";
+import { Row, Table } from "../../ui/table";
 import { useEffect, useState } from "react";
 import { useAttempt } from "../../api/attempt";
-import { focusPlace } from "../../app/findings";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { STEELS } from "../../api/generated/places";
+import { focusPlace } from "../../job/findings";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { STEELS } from "../../api/generated/core";
 import { actionFor, useShortList } from "../../api/queries";
 import type { AxleName, ListedPart } from "../../api/types";
 import { degrees, grouped, percent } from "../../drawings/quantity";
@@ -36,7 +38,7 @@ export function ShortList({ axle, part }: ShortListProps) {
   }, [ready, part]);
   const state = job.sheet.load_states.findIndex(({ key }) => key === loadKey);
 
-  if (list.isError) return <p className="py-3 text-sm text-pale">{list.error.message}</p>;
+  if (list.isLoadingError) return <p className="py-3 text-sm text-pale">{list.error.message}</p>;
   const rows = list.data?.rows ?? [];
   const fitting = rows.filter(({ verdict }) => verdict.fit !== "no");
   const chosenNumber = job.set_up[axle]?.part_number;
@@ -62,53 +64,45 @@ export function ShortList({ axle, part }: ShortListProps) {
           className="min-h-9 w-32 border-b border-ink bg-transparent text-sm"
         />
       </div>
-      <table className="w-full border-collapse text-sm">
-        <thead>
-          <tr className="border-b border-ink text-right text-xs text-pale [&>th]:py-1 [&>th]:pl-3 [&>th]:font-normal [&>th:first-child]:pl-0">
-            <th className="text-left">Bar or kit</th>
-            <th title="Force per end over deflection per end">Rate, N/mm</th>
-            <th>Lean at 0.3 g</th>
-            <th>In 12 m/s</th>
-            <th title="Front–rear balance: the front share of load transfer">Balance</th>
-            <th>Days</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((row) => (
-            <tr
-              key={row.id}
-              className={`border-b border-line text-right ${row.verdict.fit === "no" ? "text-pale" : ""}`}
-            >
-              <td className="text-left">
-                <PartButton
-                  row={row}
-                  chosen={row.part_number === chosenNumber}
-                  disabled={!writable}
-                  onPick={() =>
-                    void attempt(() =>
-                      writes.takeSet({
-                        [axle]: {
-                          part_id: row.id,
-                          action,
-                          renews: job.set_up[`${axle}_joints`] === "renewed",
-                        },
-                      }),
-                    )
-                  }
-                />
-              </td>
-              <td className="figure">{grouped(row.outcome.rate_n_per_m / 1e3, 0)}</td>
-              <td className="figure">{degrees(row.outcome.lean_rad[state] ?? 0)}</td>
-              <td className="figure">{degrees(row.outcome.wind_lean_rad[state] ?? 0)}</td>
-              <td className="figure">{percent(row.outcome.front_share[state] ?? 0)}</td>
-              <td className="figure">{row.delivery_days ?? "–"}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p role="alert" className="text-sm text-stop">
-        {refusal?.message}
-      </p>
+      <Table
+        heads={[
+          "Bar or kit",
+          { text: "Rate, N/mm", title: "Force per end over deflection per end" },
+          "Lean at 0.3 g",
+          "In 12 m/s",
+          { text: "Balance", title: "Front–rear balance: the front share of load transfer" },
+          "Days",
+        ]}
+      >
+        {shown.map((row) => (
+          <Row key={row.id} className={`${row.verdict.fit === "no" ? "text-pale" : ""}`}>
+            <td className="text-left">
+              <PartButton
+                row={row}
+                chosen={row.part_number === chosenNumber}
+                disabled={!writable}
+                onPick={() =>
+                  void attempt(() =>
+                    writes.takeSet({
+                      [axle]: {
+                        part_id: row.id,
+                        action,
+                        renews: job.set_up[`${axle}_joints`] === "renewed",
+                      },
+                    }),
+                  )
+                }
+              />
+            </td>
+            <td className="figure">{grouped(row.outcome.rate_n_per_m / 1e3, 0)}</td>
+            <td className="figure">{degrees(row.outcome.lean_rad[state] ?? 0)}</td>
+            <td className="figure">{degrees(row.outcome.wind_lean_rad[state] ?? 0)}</td>
+            <td className="figure">{percent(row.outcome.front_share[state] ?? 0)}</td>
+            <td className="figure">{row.delivery_days ?? "–"}</td>
+          </Row>
+        ))}
+      </Table>
+      <Alert roomy={false}>{refusal?.message}</Alert>
       {shown.length === 0 && (
         <p className="py-3 text-sm text-pale">
           {list.isPending

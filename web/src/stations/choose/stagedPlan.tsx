@@ -1,3 +1,4 @@
+import { scaleLinear } from "@visx/scale";
 import type { Plan } from "../../api/types";
 import { degrees, grouped } from "../../drawings/quantity";
 
@@ -16,9 +17,14 @@ export function StagedPlan({ plan, onLater }: StagedPlanProps) {
   const spent = [0, ...plan.stages.map(({ price_so_far }) => price_so_far)];
   const leans = [plan.lean_rad, ...plan.stages.map(({ lean_rad }) => lean_rad)];
   const dearest = spent.at(-1) || 1;
-  const x = (money: number) => BOX.left + (money / dearest) * (WIDTH - BOX.left - BOX.right);
-  const y = (rad: number) =>
-    HEIGHT - BOX.bottom - (rad / plan.lean_rad) * (HEIGHT - BOX.top - BOX.bottom);
+  const x = scaleLinear<number>({
+    domain: [0, dearest],
+    range: [BOX.left, WIDTH - BOX.right],
+  });
+  const y = scaleLinear<number>({
+    domain: [0, plan.lean_rad],
+    range: [HEIGHT - BOX.bottom, BOX.top],
+  });
   const stairs = leans
     .map((rad, i) => `${i ? `H${x(spent[i] ?? 0)} V` : `M${x(0)} `}${y(rad)}`)
     .join(" ");

@@ -1,8 +1,9 @@
+import { Row, Table } from "../../ui/table";
 import { useState } from "react";
 import { useMaterial } from "../../api/choose";
-import { AxleSwitch } from "../../app/axleSwitch";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { AxleSwitch } from "../../job/axleSwitch";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import type { AxleName, SteelRow } from "../../api/types";
 import { grouped, nPerMm } from "../../drawings/quantity";
 import { Slider } from "../../ui/slider";
@@ -27,9 +28,9 @@ export function SteelSheet({ axle, onAxle }: SteelSheetProps) {
           axle={axle}
           onChange={onAxle}
         />
-        {material.isError || !material.data || !bar ? (
+        {material.isLoadingError || !material.data || !bar ? (
           <p className="py-4 text-pale">
-            {material.isError ? material.error.message : "Working it out …"}
+            {material.isLoadingError ? material.error.message : "Working it out …"}
           </p>
         ) : (
           <>
@@ -79,39 +80,37 @@ function Steels({ rows, own, onPick }: SteelsProps) {
         Steel does not change stiffness: {nPerMm(rows[0]?.rate_n_per_m ?? 0)} in every one of these.{" "}
         <span className="font-normal text-pale">It buys strength and life.</span>
       </p>
-      <table className="mt-1 w-full text-sm">
-        <thead>
-          <tr className="border-b border-ink text-right text-xs text-pale [&>th]:font-normal">
-            <th className="text-left">steel</th>
-            <th>yield at full travel</th>
-            <th>yield at 0.3 g</th>
-            <th>endurance at 0.3 g</th>
-            <th>life, km</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.key} className="border-b border-line text-right">
-              <td className="text-left">
-                <button
-                  type="button"
-                  disabled={onPick === undefined}
-                  aria-pressed={row.key === own}
-                  onClick={() => onPick?.(row.key)}
-                  className={`min-h-9 text-left enabled:hover:text-after ${row.key === own ? "font-semibold" : ""}`}
-                >
-                  {row.key === own && <span className="mr-1.5 inline-block size-2.5 bg-after" />}
-                  {row.label}
-                </button>
-              </td>
-              <td className={`figure ${low(row.travel_reserve)}`}>{reserve(row.travel_reserve)}</td>
-              <td className={`figure ${low(row.bend_reserve)}`}>{reserve(row.bend_reserve)}</td>
-              <td className="figure">{reserve(row.fatigue_reserve)}</td>
-              <td className="figure">{life(row.life_km)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        heads={[
+          "steel",
+          "yield at full travel",
+          "yield at 0.3 g",
+          "endurance at 0.3 g",
+          "life, km",
+        ]}
+        className="mt-1 w-full"
+      >
+        {rows.map((row) => (
+          <Row key={row.key}>
+            <td className="text-left">
+              <button
+                type="button"
+                disabled={onPick === undefined}
+                aria-pressed={row.key === own}
+                onClick={() => onPick?.(row.key)}
+                className={`min-h-9 text-left enabled:hover:text-after ${row.key === own ? "font-semibold" : ""}`}
+              >
+                {row.key === own && <span className="mr-1.5 inline-block size-2.5 bg-after" />}
+                {row.label}
+              </button>
+            </td>
+            <td className={`figure ${low(row.travel_reserve)}`}>{reserve(row.travel_reserve)}</td>
+            <td className={`figure ${low(row.bend_reserve)}`}>{reserve(row.bend_reserve)}</td>
+            <td className="figure">{reserve(row.fatigue_reserve)}</td>
+            <td className="figure">{life(row.life_km)}</td>
+          </Row>
+        ))}
+      </Table>
       <p className="mt-1 text-xs text-pale">
         Typical strengths; the maker&rsquo;s certificate wins. Life is counted at a usual mix of
         bends; rust and nicks shorten it. A cracked bar is replaced, never welded.

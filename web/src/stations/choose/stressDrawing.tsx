@@ -1,3 +1,5 @@
+import { kilograms } from "../../drawings/quantity";
+import { GRAVITY_M_S2 } from "../../api/generated/core";
 import type { StressCurve } from "../../api/types";
 import { grouped } from "../../drawings/quantity";
 import { stressBand } from "./stressBand";
@@ -55,7 +57,7 @@ export function StressDrawing({ curve, holeWords }: StressDrawingProps) {
         )}
       </svg>
       <figcaption className="text-sm text-pale">
-        {holeWords}; {grouped(curve.end_force_n / 9.80665, 0)} kg of force at each end. The band is
+        {holeWords}; {kilograms(curve.end_force_n / GRAVITY_M_S2)} of force at each end. The band is
         the von Mises stress, drawn outward from the bar.
       </figcaption>
     </figure>

@@ -1,6 +1,6 @@
 import { Dimension } from "../../drawings/dimension";
 import { SheetOfPaper } from "../../drawings/drawingForm";
-import { degrees } from "../../drawings/quantity";
+import { degrees, inDegrees } from "../../drawings/quantity";
 
 const WIDTH = 330;
 const HEIGHT = 112;
@@ -42,15 +42,15 @@ export function TargetDial({ place, title, before, after, aimed }: TargetDialPro
           })}
           {aimed !== undefined && (
             <path
-              d={arc(0, inDegrees(aimed))}
+              d={arc(0, onDial(aimed))}
               fill="none"
               stroke={missed ? "var(--watch)" : "var(--after)"}
               strokeWidth={5}
               strokeOpacity={0.55}
             />
           )}
-          <Needle degrees={inDegrees(before)} className="before-line" />
-          <Needle degrees={inDegrees(after)} className="after-line" />
+          <Needle degrees={onDial(before)} className="before-line" />
+          <Needle degrees={onDial(after)} className="after-line" />
           <circle cx={PIVOT.x} cy={PIVOT.y} r={3} className="ink-1" />
           <text x={204} y={26}>
             {title}
@@ -72,7 +72,7 @@ export function TargetDial({ place, title, before, after, aimed }: TargetDialPro
   );
 }
 
-const inDegrees = (rad: number) => Math.min((rad * 180) / Math.PI, MOST_DEG);
+const onDial = (rad: number) => Math.min(inDegrees(rad), MOST_DEG);
 
 function at(degreesShown: number, out: number) {
   const turn = ((degreesShown * LARGER - 36) * Math.PI) / 180;

@@ -1,10 +1,10 @@
 import { Link } from "@tanstack/react-router";
 import { useSuggestions } from "../../api/choose";
 import { measuredAt } from "../../api/place";
-import { Findings } from "../../app/findings";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { LOAD_NAMES } from "../../app/stations";
+import { Findings } from "../../job/findings";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { LOAD_NAMES } from "../../api/generated/core";
 import type { AxleName } from "../../api/types";
 import { NumberRow } from "../../drawings/numberRow";
 import { Button } from "../../ui/button";

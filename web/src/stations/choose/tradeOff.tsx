@@ -1,4 +1,4 @@
-import { degrees, grouped, percent } from "../../drawings/quantity";
+import { degrees, grouped, inDegrees, percent } from "../../drawings/quantity";
 import type { NamedSet } from "./sets";
 import { setWords } from "./sets";
 import { nearestTowards, spread } from "./tradeOffGeometry";
@@ -20,10 +20,10 @@ type TradeOffProps = {
  * beaten by none in lean, balance and price at once; arrows go from point to point.
  */
 export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffProps) {
-  const leans = sets.map(({ set }) => ((set.lean_rad[state] ?? 0) * 180) / Math.PI);
+  const leans = sets.map(({ set }) => inDegrees(set.lean_rad[state] ?? 0));
   const shares = sets.map(({ set }) => (set.front_share[state] ?? 0) * 100);
-  const [x, xTicks] = spread(leans, BOX.left, WIDTH - BOX.right);
-  const [y, yTicks] = spread(shares, HEIGHT - BOX.bottom, BOX.top);
+  const x = spread(leans, BOX.left, WIDTH - BOX.right);
+  const y = spread(shares, HEIGHT - BOX.bottom, BOX.top);
   const dearest = Math.max(...sets.map(({ set }) => set.price), 1);
   const points = sets.map((one, i) => ({
     one,
@@ -62,12 +62,12 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
           className="ink-1"
           d={`M${BOX.left} ${BOX.top} V${HEIGHT - BOX.bottom} H${WIDTH - BOX.right}`}
         />
-        {xTicks.map((tick) => (
+        {x.ticks(5).map((tick) => (
           <text key={tick} className="num pale" x={x(tick)} y={HEIGHT - 28} textAnchor="middle">
             {tick}°
           </text>
         ))}
-        {yTicks.map((tick) => (
+        {y.ticks(5).map((tick) => (
           <text key={tick} className="num pale" x={BOX.left - 6} y={y(tick) + 4} textAnchor="end">
             {tick} %
           </text>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { nearestTowards, roundTicks, spread } from "./tradeOffGeometry";
+import { nearestTowards, spread } from "./tradeOffGeometry";
 
 describe("nearestTowards", () => {
   const points = [
@@ -29,14 +29,9 @@ describe("spread", () => {
       [2, 3.5, 4.1],
       [3, 3],
     ]) {
-      const [scale] = spread(values, 50, 700);
+      const scale = spread(values, 50, 700);
       for (const value of values) expect(scale(value)).toBeGreaterThan(50);
       for (const value of values) expect(scale(value)).toBeLessThan(700);
     }
-  });
-
-  it("marks round values in range", () => {
-    expect(roundTicks(2.13, 4.4)).toEqual([2.5, 3, 3.5, 4]);
-    expect(roundTicks(24, 41)).toEqual([25, 30, 35, 40]);
   });
 });

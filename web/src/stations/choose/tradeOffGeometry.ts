@@ -1,27 +1,10 @@
-/**
- * A scale that spreads values over a stretch of paper with a little room at both ends.
- * @returns the scale, and round values to mark on it
- */
-export function spread(
-  values: number[],
-  from: number,
-  to: number,
-): [(value: number) => number, number[]] {
+import { scaleLinear } from "@visx/scale";
+
+/** A scale that spreads values over a stretch of paper with a little room at both ends. */
+export function spread(values: number[], from: number, to: number) {
   const [low, high] = [Math.min(...values), Math.max(...values)];
   const room = Math.max((high - low) * 0.06, 0.05);
-  const [start, end] = [low - room, high + room];
-  const scale = (value: number) => from + ((value - start) / (end - start)) * (to - from);
-  return [scale, roundTicks(start, end)];
-}
-
-/** Some five round values between two. */
-export function roundTicks(low: number, high: number): number[] {
-  const rough = (high - low) / 5;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 5, 10].map((part) => part * power).find((size) => size >= rough) ?? rough;
-  const first = Math.ceil(low / step);
-  const count = Math.floor(high / step) - first + 1;
-  return Array.from({ length: count }, (_, i) => Number(((first + i) * step).toPrecision(6)));
+  return scaleLinear<number>({ domain: [low - room, high + room], range: [from, to] });
 }
 
 /**

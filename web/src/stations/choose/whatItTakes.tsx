@@ -1,11 +1,15 @@
+import { AxisBottom, AxisLeft } from "@visx/axis";
+import { scaleLinear } from "@visx/scale";
+import { LinePath } from "@visx/shape";
+import { AXIS, AXIS_LABEL, UPRIGHT_LABEL } from "../../drawings/axes";
 import { useState } from "react";
 import { useSizes } from "../../api/choose";
-import { AxleSwitch } from "../../app/axleSwitch";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { AxleSwitch } from "../../job/axleSwitch";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import type { AxleName } from "../../api/types";
 import { lookUp } from "../../drawings/lookup";
-import { degrees, grouped, percent } from "../../drawings/quantity";
+import { degrees, grouped, inDegrees, percent } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Slider } from "../../ui/slider";
 
@@ -25,12 +29,12 @@ export function WhatItTakes({ axle, onAxle }: WhatItTakesProps) {
   const [slid, setSlid] = useState<number | null>(null);
   const title = "What would it take";
   const choice = job.set_up[axle];
-  if (sizes.isError || !sizes.data) {
+  if (sizes.isLoadingError || !sizes.data) {
     return (
       <section aria-label={title} className="mt-4">
         <AxleSwitch title={title} axle={axle} onChange={onAxle} />
         <p className="py-2 text-sm text-pale">
-          {sizes.isError ? sizes.error.message : "Working it out …"}
+          {sizes.isLoadingError ? sizes.error.message : "Working it out …"}
         </p>
       </section>
     );
@@ -92,11 +96,9 @@ function SizeChart({ curve, at, aimed, standard }: SizeChartProps) {
   const points = curve.diameter_m
     .map((size, i) => ({ mm: size * 1e3, lean: curve.lean_rad[i] ?? 0 }))
     .filter(({ mm }) => mm >= RANGE_MM[0] && mm <= RANGE_MM[1]);
-  const most = (Math.max(...points.map(({ lean }) => lean), aimed ?? 0) * 180) / Math.PI;
-  const x = (mm: number) =>
-    BOX.left + ((mm - RANGE_MM[0]) / (RANGE_MM[1] - RANGE_MM[0])) * (WIDTH - BOX.left - BOX.right);
-  const y = (deg: number) => HEIGHT - BOX.bottom - (deg / most) * (HEIGHT - BOX.top - BOX.bottom);
-  const deg = (rad: number) => (rad * 180) / Math.PI;
+  const most = inDegrees(Math.max(...points.map(({ lean }) => lean), aimed ?? 0));
+  const x = scaleLinear<number>({ domain: [...RANGE_MM], range: [BOX.left, WIDTH - BOX.right] });
+  const y = scaleLinear<number>({ domain: [0, most], range: [HEIGHT - BOX.bottom, BOX.top] });
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -104,25 +106,20 @@ function SizeChart({ curve, at, aimed, standard }: SizeChartProps) {
       role="img"
       aria-label="Lean over the bar's diameter, with what is aimed at."
     >
-      {[0, 1, 2, 3, 4, 5, 6]
-        .filter((d) => d <= most)
-        .map((d) => (
-          <g key={d}>
-            <line className="pale-1" x1={BOX.left - 4} x2={BOX.left} y1={y(d)} y2={y(d)} />
-            <text className="num pale" x={BOX.left - 8} y={y(d) + 4} textAnchor="end">
-              {d}°
-            </text>
-          </g>
-        ))}
-      <path
-        className="pale-1"
-        d={`M${BOX.left} ${BOX.top} V${HEIGHT - BOX.bottom} H${WIDTH - BOX.right}`}
+      <AxisLeft
+        {...AXIS}
+        left={BOX.left}
+        scale={y}
+        tickLabelProps={UPRIGHT_LABEL}
+        tickFormat={(v) => `${v.toString()}°`}
       />
-      {[20, 30, 40, 50, 60].map((mm) => (
-        <text key={mm} className="num pale" x={x(mm)} y={HEIGHT - 16} textAnchor="middle">
-          {mm}
-        </text>
-      ))}
+      <AxisBottom
+        {...AXIS}
+        top={HEIGHT - BOX.bottom}
+        scale={x}
+        hideTicks
+        tickLabelProps={AXIS_LABEL}
+      />
       <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 3} textAnchor="end">
         outside diameter, mm
       </text>
@@ -142,23 +139,25 @@ function SizeChart({ curve, at, aimed, standard }: SizeChartProps) {
           <line
             x1={BOX.left}
             x2={WIDTH - BOX.right}
-            y1={y(deg(aimed))}
-            y2={y(deg(aimed))}
+            y1={y(inDegrees(aimed))}
+            y2={y(inDegrees(aimed))}
             stroke="var(--ink)"
             strokeDasharray="2 3"
           />
-          <text className="pale" x={WIDTH - BOX.right} y={y(deg(aimed)) - 5} textAnchor="end">
+          <text className="pale" x={WIDTH - BOX.right} y={y(inDegrees(aimed)) - 5} textAnchor="end">
             aimed at {degrees(aimed)}
           </text>
         </g>
       )}
-      <path
+      <LinePath
         className="after-line"
-        d={points.map(({ mm, lean }, i) => `${i ? "L" : "M"}${x(mm)} ${y(deg(lean))}`).join("")}
+        data={points}
+        x={({ mm }) => x(mm)}
+        y={({ lean }) => y(inDegrees(lean))}
       />
       <circle
         cx={x(at)}
-        cy={y(deg(lookUp([curve.lean_rad], [0], curve.diameter_m, 0, at / 1e3)))}
+        cy={y(inDegrees(lookUp([curve.lean_rad], [0], curve.diameter_m, 0, at / 1e3)))}
         r={6}
         fill="var(--after)"
       />

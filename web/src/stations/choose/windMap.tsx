@@ -1,10 +1,14 @@
+import { AxisBottom, AxisLeft } from "@visx/axis";
+import { scaleLinear } from "@visx/scale";
+import { LinePath } from "@visx/shape";
 import { measuredAt } from "../../api/place";
-import { isChosen } from "../../app/chosen";
-import { useJobView } from "../../app/jobContext";
 import type { LeanSheetTables } from "../../api/types";
+import { isChosen } from "../../job/chosen";
+import { useJobView } from "../../job/context";
 import { lookUp } from "../../drawings/lookup";
 import { degrees, grouped } from "../../drawings/quantity";
-import { isoLine } from "./isoLine";
+import { AXIS, AXIS_LABEL, UPRIGHT_LABEL } from "../../drawings/axes";
+import { isoLines } from "./isoLines";
 
 const WIDTH = 720;
 const HEIGHT = 380;
@@ -15,22 +19,14 @@ const LEVELS_DEG = [0.5, 1, 1.5, 2, 3, 4, 6];
 export function WindMap({ tables }: { tables: LeanSheetTables }) {
   const { job } = useJobView();
   const chosen = isChosen(job.set_up);
-  const [road, wind] = [tables.road_m_s, tables.wind_m_s];
-  const [fastest, strongest] = [road.at(-1) ?? 1, wind.at(-1) ?? 1];
-  const x = (speed: number) => BOX.left + (speed / fastest) * (WIDTH - BOX.left - BOX.right);
-  const y = (blow: number) =>
-    HEIGHT - BOX.bottom - (blow / strongest) * (HEIGHT - BOX.top - BOX.bottom);
-  const path = (table: number[][], level: number) =>
-    isoLine(table, road, wind, (level * Math.PI) / 180)
-      .map(([speed, blow], i) => `${i ? "L" : "M"}${x(speed).toFixed(1)} ${y(blow).toFixed(1)}`)
-      .join("");
   const windy = measuredAt(job.target, "forecast_wind_m_s")?.value;
   const driven = measuredAt(job.target, "forecast_road_m_s")?.value ?? 25;
-  const read = (table: number[][]) => lookUp(table, road, wind, driven, windy ?? 0);
+  const read = (table: number[][]) =>
+    degrees(lookUp(table, tables.road_m_s, tables.wind_m_s, driven, windy ?? 0));
   const says =
     windy === undefined
       ? "Enter the day’s wind below to see where it lies."
-      : `${grouped(windy, 1)} m/s at ${grouped(driven * 3.6, 0)} km/h: ${degrees(read(tables.map_before_rad))} as it stands${chosen ? `, ${degrees(read(tables.map_after_rad))} as chosen` : ""}.`;
+      : `${grouped(windy, 1)} m/s at ${grouped(driven * 3.6, 0)} km/h: ${read(tables.map_before_rad)} as it stands${chosen ? `, ${read(tables.map_after_rad)} as chosen` : ""}.`;
   return (
     <figure>
       <figcaption>
@@ -47,70 +43,106 @@ export function WindMap({ tables }: { tables: LeanSheetTables }) {
         role="img"
         aria-label={`Lines of equal lean over road speed and wind. ${says}`}
       >
-        <path
-          className="ink-1"
-          d={`M${BOX.left} ${BOX.top} V${HEIGHT - BOX.bottom} H${WIDTH - BOX.right}`}
-        />
-        {[0, 20, 40, 60, 80, 100, 120].map((kmh) => (
-          <text key={kmh} className="num pale" x={x(kmh / 3.6)} y={HEIGHT - 26} textAnchor="middle">
-            {kmh}
-          </text>
-        ))}
-        {[0, 5, 10, 15, 20, 25].map((blow) => (
-          <text key={blow} className="num pale" x={BOX.left - 8} y={y(blow) + 4} textAnchor="end">
-            {blow}
-          </text>
-        ))}
-        <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 8} textAnchor="end">
-          road speed, km/h
-        </text>
-        <text className="pale" x={8} y={14}>
-          side wind, m/s
-        </text>
-        {LEVELS_DEG.map((level) => {
-          const before = path(tables.map_before_rad, level);
-          const after = chosen ? path(tables.map_after_rad, level) : "";
-          const end = isoLine(
-            chosen ? tables.map_after_rad : tables.map_before_rad,
-            road,
-            wind,
-            (level * Math.PI) / 180,
-          ).at(-1);
-          const first = isoLine(tables.map_before_rad, road, wind, (level * Math.PI) / 180)[0];
-          return (
-            <g key={level}>
-              {before && <path className="before-line" strokeWidth={1.2} d={before} />}
-              {chosen && first && (
-                <text
-                  className="num halo"
-                  x={x(first[0]) + 8}
-                  y={y(first[1]) + 4}
-                  style={{ fill: "var(--before)" }}
-                >
-                  {level}°
-                </text>
-              )}
-              {after && <path className="after-line" strokeWidth={1.6} d={after} />}
-              {end && end[0] > fastest * 0.5 && (
-                <text
-                  className="num halo"
-                  x={x(end[0]) - 34}
-                  y={y(end[1]) + 4}
-                  style={{ fill: chosen ? "var(--after)" : "var(--before)" }}
-                >
-                  {level}°
-                </text>
-              )}
-            </g>
-          );
-        })}
-        {windy !== undefined && (
-          <g className="ink-2">
-            <circle cx={x(driven)} cy={y(windy)} r={7} />
-            <path d={`M${x(driven) - 14} ${y(windy)} h28 M${x(driven)} ${y(windy) - 14} v28`} />
-          </g>
-        )}
+        <Lines tables={tables} chosen={chosen} />
+        {windy !== undefined && <Day tables={tables} driven={driven} windy={windy} />}
       </svg>
     </figure>
+  );
+}
+
+/** Where a road speed [m/s] and a wind [m/s] are on the paper. */
+function scales({ road_m_s, wind_m_s }: LeanSheetTables) {
+  return {
+    x: scaleLinear<number>({
+      domain: [0, road_m_s.at(-1) ?? 1],
+      range: [BOX.left, WIDTH - BOX.right],
+    }),
+    y: scaleLinear<number>({
+      domain: [0, wind_m_s.at(-1) ?? 1],
+      range: [HEIGHT - BOX.bottom, BOX.top],
+    }),
+  };
+}
+
+function Lines({ tables, chosen }: { tables: LeanSheetTables; chosen: boolean }) {
+  const { x, y } = scales(tables);
+  const fastest = tables.road_m_s.at(-1) ?? 1;
+  const kmh = scaleLinear<number>({ domain: [0, fastest * 3.6], range: [...x.range()] });
+  return (
+    <>
+      <AxisBottom {...AXIS} scale={kmh} top={HEIGHT - BOX.bottom} tickLabelProps={AXIS_LABEL} />
+      <AxisLeft {...AXIS} scale={y} left={BOX.left} tickLabelProps={UPRIGHT_LABEL} />
+      <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 8} textAnchor="end">
+        road speed, km/h
+      </text>
+      <text className="pale" x={8} y={14}>
+        side wind, m/s
+      </text>
+      {LEVELS_DEG.map((level) => (
+        <g key={level}>
+          <Level tables={tables} table={tables.map_before_rad} level={level} when="before" />
+          {chosen && (
+            <Level tables={tables} table={tables.map_after_rad} level={level} when="after" />
+          )}
+        </g>
+      ))}
+    </>
+  );
+}
+
+type LevelProps = {
+  tables: LeanSheetTables;
+  table: number[][];
+  level: number;
+  when: "before" | "after";
+};
+
+/** One line of equal lean; what was is named where it begins, what will be where it ends. */
+function Level({ tables, table, level, when }: LevelProps) {
+  const { x, y } = scales(tables);
+  const lines = isoLines(table, tables.road_m_s, tables.wind_m_s, (level * Math.PI) / 180);
+  const named = when === "before" ? lines[0]?.[0] : lines.at(-1)?.at(-1);
+  const aside = when === "before" ? 8 : -34;
+  return (
+    <>
+      {lines.map((line, i) => (
+        <LinePath
+          key={i}
+          data={line}
+          x={([road]) => x(road)}
+          y={([, wind]) => y(wind)}
+          className={when === "before" ? "before-line" : "after-line"}
+          strokeWidth={when === "before" ? 1.2 : 1.6}
+        />
+      ))}
+      {named && (
+        <text
+          className="num halo"
+          x={x(named[0]) + aside}
+          y={y(named[1]) + 4}
+          style={{ fill: `var(--${when})` }}
+        >
+          {level}°
+        </text>
+      )}
+    </>
+  );
+}
+
+function Day({
+  tables,
+  driven,
+  windy,
+}: {
+  tables: LeanSheetTables;
+  driven: number;
+  windy: number;
+}) {
+  const { x, y } = scales(tables);
+  return (
+    <g className="ink-2" transform={`translate(${x(driven)} ${y(windy)})`}>
+      <circle r={7} />
+      <path d="M-14 0 h28 M0 -14 v28" />
+    </g>
   );
 }

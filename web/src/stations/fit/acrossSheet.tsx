@@ -1,6 +1,6 @@
-import { useJobView } from "../../app/jobContext";
-import { GoToPlace } from "../../app/findings";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { GoToPlace } from "../../job/findings";
+import { useWritable } from "../../api/session";
 import { NumberRow } from "../../drawings/numberRow";
 import { quantity, millimetres as mm } from "../../drawings/quantity";
 import { Pick } from "../../ui/pick";

@@ -1,12 +1,13 @@
+import { Row, Table } from "../../ui/table";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import type { BoxItem } from "../../api/types";
-import { useJobView } from "../../app/jobContext";
-import { GoToPlace } from "../../app/findings";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { GoToPlace } from "../../job/findings";
+import { useWritable } from "../../api/session";
 import { NumberCell } from "../../drawings/numberRow";
 import { TextArea } from "../../ui/textArea";
-import { PartPhotos } from "../look/partPhotos";
+import { PartPhotos } from "../../job/partPhotos";
 import { useFitView } from "./fitView";
 
 const RESULT = {
@@ -33,37 +34,27 @@ export function ArrivalSheet() {
           </span>
         </h2>
         <p className="text-sm">{arrival.says}</p>
-        <table className="mt-2 w-full text-sm">
-          <thead>
-            <tr className="text-left text-xs text-pale">
-              <th className="w-5" />
-              <th className="font-normal">look at</th>
-              <th className="font-normal">expected</th>
-              <th className="text-right font-normal">found</th>
-            </tr>
-          </thead>
-          <tbody>
-            {arrival.items.map((item) => (
-              <tr key={item.place} className="border-t border-line align-baseline">
-                <td
-                  aria-hidden="true"
-                  className={item.result === "hold" ? "text-stop" : "text-pale"}
-                >
-                  {{ open: "○", pass: "✓", hold: "■" }[item.result]}
-                </td>
-                <td
-                  className={`py-1 pr-3 ${item.result === "hold" ? "font-semibold text-stop" : ""}`}
-                >
-                  {item.what}
-                </td>
-                <td className="pr-3 text-pale">{item.expected}</td>
-                <td className="text-right">
-                  <Found item={item} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          heads={["", { text: "look at", words: true }, { text: "expected", words: true }, "found"]}
+          className="mt-2 w-full"
+        >
+          {arrival.items.map((item) => (
+            <Row key={item.place}>
+              <td aria-hidden="true" className={item.result === "hold" ? "text-stop" : "text-pale"}>
+                {{ open: "○", pass: "✓", hold: "■" }[item.result]}
+              </td>
+              <td
+                className={`py-1 pr-3 ${item.result === "hold" ? "font-semibold text-stop" : ""}`}
+              >
+                {item.what}
+              </td>
+              <td className="pr-3 text-pale">{item.expected}</td>
+              <td className="text-right">
+                <Found item={item} />
+              </td>
+            </Row>
+          ))}
+        </Table>
         <PartPhotos place={`${axle}_arrival`} label={`${axle} parts as they came`} />
         <div className="mt-3">
           <TextArea

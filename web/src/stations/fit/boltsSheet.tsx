@@ -1,8 +1,10 @@
+import { NEWTON_METRES_A_FOOT_POUND } from "../../api/generated/core";
+import { Alert } from "../../ui/alert";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { useSession } from "../../api/queries";
 import type { KitBolt } from "../../api/types";
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import { grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { FindingMark } from "../../ui/findingMark";
@@ -12,7 +14,7 @@ import { useFitView } from "./fitView";
 const torque = (newtonMetres: number | null) =>
   newtonMetres === null ? "–" : `${grouped(newtonMetres, 0)} N·m`;
 const pounds = (newtonMetres: number | null) =>
-  newtonMetres === null ? "" : `${grouped(newtonMetres / 1.3558179483, 0)} lbf·ft`;
+  newtonMetres === null ? "" : `${grouped(newtonMetres / NEWTON_METRES_A_FOOT_POUND, 0)} lbf·ft`;
 
 /** The kit's fasteners: what the sheet says, what they bear, what goes on the thread. */
 export function BoltsSheet() {
@@ -130,9 +132,7 @@ function BoltLine({ bolt }: { bolt: KitBolt }) {
               </Button>
             </form>
           )}
-          <p role="alert" className="text-stop empty:hidden">
-            {refusal?.message}
-          </p>
+          <Alert roomy={false}>{refusal?.message}</Alert>
         </div>
       </div>
     </li>

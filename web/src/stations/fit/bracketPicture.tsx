@@ -11,7 +11,7 @@ type BracketPictureProps = { onTake: ((one: Combination) => void) | undefined };
 export function BracketPicture({ onTake }: BracketPictureProps) {
   const { fit, station } = useFitView();
   const { matrix, attitude, arms_m } = station.report;
-  const groups = [
+  const groups: HoleGroup[] = [
     {
       key: "link_hole" as const,
       title: fit.link_goes === "up" ? "Upper bracket" : "Lower bracket",
@@ -70,83 +70,9 @@ export function BracketPicture({ onTake }: BracketPictureProps) {
                 className="pale-1"
                 style={{ fill: "var(--sheet)" }}
               />
-              {group.spots.map(([across, up], i) => {
-                const one = best[i];
-                const cx =
-                  group.x + 34 + across * (group.width - (group.key === "bar_hole" ? 68 : 120));
-                const cy = group.y + group.height - 30 - up * (group.height - 60);
-                const there = one !== undefined && one.missing_m === 0;
-                const free = there && one.troubles.length === 0;
-                const picked = i === group.picked;
-                const score = there ? scoreOf(one.off, attitude) : "–";
-                const below = group.key === "bar_hole";
-                const trouble = one === undefined ? "no combination" : troubleOf(one);
-                const takes = there && onTake !== undefined;
-                return (
-                  <g
-                    key={i}
-                    role={takes ? "button" : "img"}
-                    tabIndex={takes ? 0 : undefined}
-                    aria-label={`${group.title}, hole ${i + 1}: ${score}${trouble ? `, ${trouble}` : ""}`}
-                    data-testid={`${group.key}-${i}`}
-                    style={{ cursor: takes ? "pointer" : "default" }}
-                    onClick={() => takes && onTake(one)}
-                    onKeyDown={(event) => {
-                      if ((event.key === "Enter" || event.key === " ") && takes) {
-                        event.preventDefault();
-                        onTake(one);
-                      }
-                    }}
-                  >
-                    <rect
-                      x={cx - 22}
-                      y={cy - 22}
-                      width={below ? 44 : 140}
-                      height={44}
-                      fill="transparent"
-                    />
-                    <circle
-                      cx={cx}
-                      cy={cy}
-                      r={13}
-                      className={free ? "ink-2" : "pale-1"}
-                      strokeDasharray={free ? undefined : "3 3"}
-                      style={{ fill: picked ? "var(--ink)" : "var(--paper)" }}
-                    />
-                    <text
-                      className="num"
-                      x={cx}
-                      y={cy + 4}
-                      textAnchor="middle"
-                      style={{ fill: picked ? "var(--paper)" : "var(--ink)" }}
-                    >
-                      {i + 1}
-                    </text>
-                    <text
-                      className="num"
-                      x={below ? cx : cx + 19}
-                      y={below ? cy + 30 : cy + 1}
-                      textAnchor={below ? "middle" : "start"}
-                      style={{ fill: free ? "var(--ink)" : "var(--stop)" }}
-                    >
-                      {score}
-                    </text>
-                    <text
-                      className="pale"
-                      x={below ? cx : cx + 19}
-                      y={below ? cy - 20 : cy + 14}
-                      textAnchor={below ? "middle" : "start"}
-                      style={{ fontSize: 10 }}
-                    >
-                      {below
-                        ? `${grouped((arms_m[i] ?? 0) * 1e3, 0)} mm`
-                        : there
-                          ? `link ${grouped(one.link_m * 1e3, 0)} mm`
-                          : trouble}
-                    </text>
-                  </g>
-                );
-              })}
+              {group.spots.map((spot, i) => (
+                <Hole key={i} at={i} group={group} spot={spot} best={best[i]} onTake={onTake} />
+              ))}
             </g>
           );
         })}
@@ -155,6 +81,96 @@ export function BracketPicture({ onTake }: BracketPictureProps) {
         </text>
       </svg>
     </div>
+  );
+}
+
+type HoleGroup = {
+  key: "link_hole" | "bar_place" | "bar_hole";
+  title: string;
+  spots: [number, number][];
+  picked: number;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+};
+
+type HoleProps = {
+  at: number;
+  group: HoleGroup;
+  spot: [number, number];
+  best: Combination | undefined;
+  onTake: ((one: Combination) => void) | undefined;
+};
+
+/** One hole with the score of the best that goes through it; a press takes that. */
+function Hole({ at: i, group, spot: [across, up], best: one, onTake }: HoleProps) {
+  const { attitude, arms_m } = useFitView().station.report;
+  const cx = group.x + 34 + across * (group.width - (group.key === "bar_hole" ? 68 : 120));
+  const cy = group.y + group.height - 30 - up * (group.height - 60);
+  const there = one !== undefined && one.missing_m === 0;
+  const free = there && one.troubles.length === 0;
+  const picked = i === group.picked;
+  const score = there ? scoreOf(one.off, attitude) : "–";
+  const below = group.key === "bar_hole";
+  const trouble = one === undefined ? "no combination" : troubleOf(one);
+  const takes = there && onTake !== undefined;
+  return (
+    <g
+      role={takes ? "button" : "img"}
+      tabIndex={takes ? 0 : undefined}
+      aria-label={`${group.title}, hole ${i + 1}: ${score}${trouble ? `, ${trouble}` : ""}`}
+      data-testid={`${group.key}-${i}`}
+      style={{ cursor: takes ? "pointer" : "default" }}
+      onClick={() => takes && onTake(one)}
+      onKeyDown={(event) => {
+        if ((event.key === "Enter" || event.key === " ") && takes) {
+          event.preventDefault();
+          onTake(one);
+        }
+      }}
+    >
+      <rect x={cx - 22} y={cy - 22} width={below ? 44 : 140} height={44} fill="transparent" />
+      <circle
+        cx={cx}
+        cy={cy}
+        r={13}
+        className={free ? "ink-2" : "pale-1"}
+        strokeDasharray={free ? undefined : "3 3"}
+        style={{ fill: picked ? "var(--ink)" : "var(--paper)" }}
+      />
+      <text
+        className="num"
+        x={cx}
+        y={cy + 4}
+        textAnchor="middle"
+        style={{ fill: picked ? "var(--paper)" : "var(--ink)" }}
+      >
+        {i + 1}
+      </text>
+      <text
+        className="num"
+        x={below ? cx : cx + 19}
+        y={below ? cy + 30 : cy + 1}
+        textAnchor={below ? "middle" : "start"}
+        style={{ fill: free ? "var(--ink)" : "var(--stop)" }}
+      >
+        {score}
+      </text>
+      <text
+        className="pale"
+        x={below ? cx : cx + 19}
+        y={below ? cy - 20 : cy + 14}
+        textAnchor={below ? "middle" : "start"}
+        style={{ fontSize: 10 }}
+      >
+        {below
+          ? `${grouped((arms_m[i] ?? 0) * 1e3, 0)} mm`
+          : there
+            ? `link ${grouped(one.link_m * 1e3, 0)} mm`
+            : trouble}
+      </text>
+    </g>
   );
 }
 

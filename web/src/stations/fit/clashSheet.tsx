@@ -1,8 +1,11 @@
+import { Alert } from "../../ui/alert";
+import { scaleLinear } from "@visx/scale";
+import { LinePath } from "@visx/shape";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import type { Clearance } from "../../api/types";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { NumberRow } from "../../drawings/numberRow";
 import { grouped, millimetres as mm } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
@@ -118,9 +121,7 @@ export function ClashSheet() {
             </label>
           </div>
         )}
-        <p role="alert" className="min-h-5 text-sm text-stop">
-          {refusal?.message}
-        </p>
+        <Alert>{refusal?.message}</Alert>
       </div>
     </div>
   );
@@ -138,8 +139,8 @@ function GapCurve({ gap }: { gap: Clearance }) {
   const [from, to] = [nodes[0] ?? 0, nodes.at(-1) ?? 1];
   const known = gap.curve_m.filter((one) => one !== null);
   const [low, high] = [Math.min(0, ...known), Math.max(gap.needs_m * 1.5, ...known)];
-  const x = (at: number) => ((at - from) / (to - from)) * 300;
-  const y = (value: number) => 4 + ((high - value) / (high - low || 1)) * 28;
+  const x = scaleLinear<number>({ domain: [from, to], range: [0, 300] });
+  const y = scaleLinear<number>({ domain: [low, high], range: [32, 4] });
   const here = (travel.left + travel.right) / 2;
   return (
     <svg
@@ -157,10 +158,11 @@ function GapCurve({ gap }: { gap: Clearance }) {
         strokeDasharray="4 3"
       />
       <line x1={x(here)} x2={x(here)} y1={0} y2={36} className="pale-1" />
-      <polyline
-        points={gap.curve_m
-          .map((one, i) => (one === null ? "" : `${x(nodes[i] ?? 0)},${y(one)}`))
-          .join(" ")}
+      <LinePath
+        data={gap.curve_m}
+        defined={(one) => one !== null}
+        x={(_, i) => x(nodes[i] ?? 0)}
+        y={(one) => y(one ?? 0)}
         fill="none"
         stroke={gap.fine ? "var(--after)" : "var(--stop)"}
         strokeWidth={1.6}
@@ -257,9 +259,7 @@ function ObstacleEditor({ index, onGone }: { index: number; onGone: () => void }
           It is not there
         </Button>
       )}
-      <p role="alert" className="min-h-5 text-sm text-stop">
-        {refusal?.message}
-      </p>
+      <Alert>{refusal?.message}</Alert>
     </section>
   );
 }

@@ -1,7 +1,9 @@
+import { Alert } from "../../ui/alert";
+import { Row, Table } from "../../ui/table";
 import { useAttempt } from "../../api/attempt";
 import { templateUrl } from "../../api/fit";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
@@ -27,8 +29,8 @@ const SIZES = [
 
 /** Holes in the frame: marked from datum faces, drilled in steps, by a template at full size. */
 export function DrillSheet() {
-  const { axle, path, fit, station, whole } = useFitView();
-  const { job, writes } = useJobView();
+  const { axle, station, whole } = useFitView();
+  const { writes } = useJobView();
   const writable = useWritable();
   const { refusal, attempt } = useAttempt();
   const plan = station.report.drilling;
@@ -36,82 +38,7 @@ export function DrillSheet() {
     <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
       <div>
         <RailFace />
-        <table className="mt-2 w-full text-sm">
-          <caption className="text-left font-semibold">On each side, mirrored</caption>
-          <thead>
-            <tr className="text-right text-xs text-pale">
-              <th className="text-left font-normal">hole</th>
-              <th className="font-normal">bolt</th>
-              <th className="font-normal">drill in steps, mm</th>
-              <th className="font-normal">to the edge</th>
-              <th className="font-normal">to the next</th>
-              <th className="font-normal">bolt length</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {plan.marks.map((mark, i) => (
-              <tr key={mark.number} className="border-t border-line text-right">
-                <td className="py-1 text-left figure">{mark.number}</td>
-                <td>
-                  <select
-                    aria-label={`Bolt of hole ${mark.number}`}
-                    className="min-h-9 bg-paper text-right"
-                    value={mark.size}
-                    disabled={!writable}
-                    onChange={(event) =>
-                      void attempt(() =>
-                        writes.enterOnPaper(
-                          "fitting",
-                          `${axle}.drilled.${i}.size`,
-                          event.target.value,
-                        ),
-                      )
-                    }
-                  >
-                    {[...new Set([mark.size, ...SIZES])].map((size) => (
-                      <option key={size}>{size}</option>
-                    ))}
-                  </select>
-                </td>
-                <td className="figure">
-                  {mark.steps_m.map((step) => grouped(step * 1e3, 1)).join(" · ")}
-                </td>
-                <td
-                  className={`figure ${mark.edge_m < mark.edge_needed_m ? "font-semibold text-stop" : ""}`}
-                >
-                  {mm(mark.edge_m)}
-                  <span className="block text-xs text-pale">of {mm(mark.edge_needed_m)}</span>
-                </td>
-                <td
-                  className={`figure ${(mark.apart_m ?? 1) < (mark.apart_needed_m ?? 0) ? "font-semibold text-stop" : ""}`}
-                >
-                  {mark.apart_m === null ? "–" : mm(mark.apart_m)}
-                  {mark.apart_needed_m !== null && (
-                    <span className="block text-xs text-pale">of {mm(mark.apart_needed_m)}</span>
-                  )}
-                </td>
-                <td className="figure">
-                  {mark.bolt_m === null ? "studding" : `${grouped(mark.bolt_m * 1e3, 0)} mm`}
-                </td>
-                <td>
-                  {writable && (
-                    <button
-                      type="button"
-                      className="min-h-9 px-2 text-pale hover:text-stop"
-                      aria-label={`Take hole ${mark.number} away`}
-                      onClick={() =>
-                        void attempt(() => writes.changeFitPart(axle, `drilled.${i}`, false))
-                      }
-                    >
-                      ×
-                    </button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Marks attempt={attempt} />
         {plan.marks.length === 0 && (
           <p className="text-sm">Nothing is drilled here: the bracket uses holes that are there.</p>
         )}
@@ -123,58 +50,11 @@ export function DrillSheet() {
             Mark another hole
           </Button>
         )}
-        <p role="alert" className="min-h-5 text-sm text-stop">
-          {refusal?.message}
-        </p>
+        <Alert>{refusal?.message}</Alert>
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
-        <h2 className="font-semibold">Template at full size</h2>
-        <p className="text-sm">
-          Print at 100 %, no scaling, and hold a rule to the 100 mm ruler before it is used. Left
-          and right mirror: one sheet each.
-        </p>
-        {plan.marks.length > 0 && (
-          <ul className="mt-1 text-sm">
-            {(["left", "right"] as const).map((side) => (
-              <li
-                key={side}
-                className="flex flex-wrap items-baseline gap-4 border-t border-line py-1"
-              >
-                <span className="w-24">{side === "left" ? "Left" : "Right"} side</span>
-                {(["pdf", "svg", "dxf"] as const).map((kind) => (
-                  <a
-                    key={kind}
-                    className="min-h-9 content-center text-after underline underline-offset-4"
-                    href={templateUrl(job, axle, side, kind)}
-                    aria-label={`Template, ${side} side, ${kind.toUpperCase()}`}
-                  >
-                    {kind.toUpperCase()}
-                  </a>
-                ))}
-              </li>
-            ))}
-          </ul>
-        )}
-        <h2 className="mt-4 font-semibold">Rail and grip</h2>
-        <NumberRow place={`${path}.rail.edge_m`} />
-        <NumberRow place={`${path}.rail.depth_m`} />
-        <NumberRow place={`${path}.rail.wall_m`} />
-        <NumberRow place={`${path}.plate_m`} />
-        <NumberRow place={`${path}.backing_m`} />
-        <Pick
-          label="Inside the rail"
-          place={`${path}.rail.inside`}
-          value={fit.rail.inside ?? "unseen"}
-          disabled={!writable}
-          onChange={(typed) =>
-            void attempt(() => writes.enterOnPaper("fitting", `${axle}.rail.inside`, typed))
-          }
-          options={[
-            { value: "unseen", text: "nobody looked" },
-            { value: "clear", text: "clear" },
-            { value: "wiring", text: "wiring or lines" },
-          ]}
-        />
+        <Template />
+        <RailAndGrip attempt={attempt} />
         <ol className="mt-3 list-decimal pl-5 text-sm">
           <li>
             Look inside.{" "}
@@ -195,6 +75,160 @@ export function DrillSheet() {
         </ul>
       </div>
     </div>
+  );
+}
+
+type Attempt = ReturnType<typeof useAttempt>["attempt"];
+
+/** Every hole with its bolt, its drills and what is left around it. */
+function Marks({ attempt }: { attempt: Attempt }) {
+  const { axle, station } = useFitView();
+  const { writes } = useJobView();
+  const writable = useWritable();
+  const plan = station.report.drilling;
+  return (
+    <Table
+      heads={[
+        "hole",
+        { text: "bolt", words: true },
+        "drill in steps, mm",
+        "to the edge",
+        "to the next",
+        "bolt length",
+        "",
+      ]}
+      caption="On each side, mirrored"
+      className="mt-2 w-full"
+    >
+      {plan.marks.map((mark, i) => (
+        <Row key={mark.number}>
+          <td className="py-1 text-left figure">{mark.number}</td>
+          <td>
+            <select
+              aria-label={`Bolt of hole ${mark.number}`}
+              className="min-h-9 bg-paper"
+              value={mark.size}
+              disabled={!writable}
+              onChange={(event) =>
+                void attempt(() =>
+                  writes.enterOnPaper("fitting", `${axle}.drilled.${i}.size`, event.target.value),
+                )
+              }
+            >
+              {mark.size === "" && (
+                <option value="" disabled>
+                  pick a bolt
+                </option>
+              )}
+              {[...new Set([mark.size, ...SIZES])].filter(Boolean).map((size) => (
+                <option key={size}>{size}</option>
+              ))}
+            </select>
+          </td>
+          <td className="figure">
+            {mark.steps_m.map((step) => grouped(step * 1e3, 1)).join(" · ")}
+          </td>
+          <td
+            className={`figure ${mark.edge_m < mark.edge_needed_m ? "font-semibold text-stop" : ""}`}
+          >
+            {mm(mark.edge_m)}
+            <span className="block text-xs text-pale">of {mm(mark.edge_needed_m)}</span>
+          </td>
+          <td
+            className={`figure ${(mark.apart_m ?? 1) < (mark.apart_needed_m ?? 0) ? "font-semibold text-stop" : ""}`}
+          >
+            {mark.apart_m === null ? "–" : mm(mark.apart_m)}
+            {mark.apart_needed_m !== null && (
+              <span className="block text-xs text-pale">of {mm(mark.apart_needed_m)}</span>
+            )}
+          </td>
+          <td className="figure">
+            {mark.bolt_m === null ? "studding" : `${grouped(mark.bolt_m * 1e3, 0)} mm`}
+          </td>
+          <td>
+            {writable && (
+              <button
+                type="button"
+                className="min-h-9 px-2 text-pale hover:text-stop"
+                aria-label={`Take hole ${mark.number} away`}
+                onClick={() =>
+                  void attempt(() => writes.changeFitPart(axle, `drilled.${i}`, false))
+                }
+              >
+                ×
+              </button>
+            )}
+          </td>
+        </Row>
+      ))}
+    </Table>
+  );
+}
+
+function Template() {
+  const { axle, station } = useFitView();
+  const { job } = useJobView();
+  const plan = station.report.drilling;
+  return (
+    <>
+      <h2 className="font-semibold">Template at full size</h2>
+      <p className="text-sm">
+        Print at 100 %, no scaling, and hold a rule to the 100 mm ruler before it is used. Left and
+        right mirror: one sheet each.
+      </p>
+      {plan.marks.length > 0 && (
+        <ul className="mt-1 text-sm">
+          {(["left", "right"] as const).map((side) => (
+            <li
+              key={side}
+              className="flex flex-wrap items-baseline gap-4 border-t border-line py-1"
+            >
+              <span className="w-24">{side === "left" ? "Left" : "Right"} side</span>
+              {(["pdf", "svg", "dxf"] as const).map((kind) => (
+                <a
+                  key={kind}
+                  className="min-h-9 content-center text-after underline underline-offset-4"
+                  href={templateUrl(job, axle, side, kind)}
+                  aria-label={`Template, ${side} side, ${kind.toUpperCase()}`}
+                >
+                  {kind.toUpperCase()}
+                </a>
+              ))}
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+function RailAndGrip({ attempt }: { attempt: Attempt }) {
+  const { axle, path, fit } = useFitView();
+  const { writes } = useJobView();
+  const writable = useWritable();
+  return (
+    <>
+      <h2 className="mt-4 font-semibold">Rail and grip</h2>
+      <NumberRow place={`${path}.rail.edge_m`} />
+      <NumberRow place={`${path}.rail.depth_m`} />
+      <NumberRow place={`${path}.rail.wall_m`} />
+      <NumberRow place={`${path}.plate_m`} />
+      <NumberRow place={`${path}.backing_m`} />
+      <Pick
+        label="Inside the rail"
+        place={`${path}.rail.inside`}
+        value={fit.rail.inside ?? "unseen"}
+        disabled={!writable}
+        onChange={(typed) =>
+          void attempt(() => writes.enterOnPaper("fitting", `${axle}.rail.inside`, typed))
+        }
+        options={[
+          { value: "unseen", text: "nobody looked" },
+          { value: "clear", text: "clear" },
+          { value: "wiring", text: "wiring or lines" },
+        ]}
+      />
+    </>
   );
 }
 

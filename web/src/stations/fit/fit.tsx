@@ -1,18 +1,19 @@
+import { Alert } from "../../ui/alert";
 import { useSearch } from "@tanstack/react-router";
 import { lazy, Suspense, useMemo, useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { useFit } from "../../api/fit";
 import { measuredAt } from "../../api/place";
 import type { AxleName, Layout, Side } from "../../api/types";
-import { useAskedAxle } from "../../app/askedAxle";
-import { GatePanel } from "../../app/gate";
-import { useJobView } from "../../app/jobContext";
-import type { FitSheet } from "../../app/placeAddress";
-import { useWritable } from "../../app/session";
-import { SheetTabs } from "../../app/sheetTabs";
+import { useAskedAxle } from "../../job/askedAxle";
+import { GatePanel } from "../../job/gate";
+import { useJobView } from "../../job/context";
+import type { FitSheet } from "../../job/placeAddress";
+import { useWritable } from "../../api/session";
+import { SheetTabs } from "../../job/sheetTabs";
 import { DrawingForm } from "../../drawings/drawingForm";
 import { Button } from "../../ui/button";
-import { Choice } from "../../ui/choice";
+import { AxleChoice } from "../../job/axleSwitch";
 import { AcrossSheet } from "./acrossSheet";
 import { ArrivalSheet } from "./arrivalSheet";
 import { BoltsSheet } from "./boltsSheet";
@@ -76,24 +77,14 @@ export function Fit() {
     <DrawingForm
       order={order}
       measured={(path) => measuredAt(papers, path)}
-      save={(path, typed, known) => {
-        const dot = path.indexOf(".");
-        const paper = path.slice(0, dot) as "fitting" | "arrival";
-        return writes.enterOnPaper(paper, path.slice(dot + 1), typed, known);
-      }}
+      jobId={job.id}
+      spot={paperAt}
+      save={(path, typed, known) => writes.enterOnPaper(...paperAt(path), typed, known)}
     >
       <main className="pb-6">
         <div className="flex flex-wrap items-end justify-between gap-x-6">
           <SheetTabs station="Fit" to="/jobs/$jobId/fit" names={NAMES} sheet={shown} />
-          <Choice
-            label="Axle"
-            value={axle}
-            onChange={setAxle}
-            options={[
-              { value: "front", text: "Front axle" },
-              { value: "rear", text: "Rear axle" },
-            ]}
-          />
+          <AxleChoice axle={axle} onChange={setAxle} />
         </div>
         {!fit ? (
           <Beginning axle={axle} />
@@ -156,9 +147,13 @@ function Beginning({ axle }: { axle: AxleName }) {
           </li>
         ))}
       </ul>
-      <p role="alert" className="min-h-5 text-sm text-stop">
-        {refusal?.message}
-      </p>
+      <Alert>{refusal?.message}</Alert>
     </section>
   );
+}
+
+/** Paper and place of a path of this station. */
+function paperAt(path: string): ["fitting" | "arrival", string] {
+  const dot = path.indexOf(".");
+  return [path.slice(0, dot) as "fitting" | "arrival", path.slice(dot + 1)];
 }

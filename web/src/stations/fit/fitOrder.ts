@@ -1,5 +1,5 @@
 import type { AxleFit } from "../../api/types";
-import type { FitSheet } from "../../app/placeAddress";
+import type { FitSheet } from "../../job/placeAddress";
 
 /**
  * Places of a sheet in measuring order: what Tab follows.

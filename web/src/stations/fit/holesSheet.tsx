@@ -1,8 +1,10 @@
+import { Alert } from "../../ui/alert";
+import { Row, Table } from "../../ui/table";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import type { Combination } from "../../api/types";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { NumberRow } from "../../drawings/numberRow";
 import { degrees, grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
@@ -20,7 +22,7 @@ type TakenSide = "both" | "left" | "right";
 
 /** Every combination of holes and links: as a picture of the brackets, and as a table. */
 export function HolesSheet() {
-  const { axle, path, fit, station } = useFitView();
+  const { axle, fit, station } = useFitView();
   const { writes } = useJobView();
   const writable = useWritable();
   const { refusal, attempt } = useAttempt();
@@ -40,55 +42,25 @@ export function HolesSheet() {
         <BracketPicture onTake={writable ? take : undefined} />
         <FourAngles />
         <Unequal />
-        <h2 className="mt-4 font-semibold">Holes of the link bracket</h2>
-        {fit.link_holes.map((_, i) => (
-          <div key={i} className="grid grid-cols-[1fr_auto] items-center gap-x-3">
-            <div className="grid gap-x-6 sm:grid-cols-2">
-              <NumberRow
-                place={`${path}.link_holes.${i}.height_m`}
-                label={`${i + 1}, above ground`}
-              />
-              <NumberRow place={`${path}.link_holes.${i}.forward_m`} label="forward of the axle" />
-            </div>
-            {writable && fit.link_holes.length > 1 && (
-              <Button
-                aria-label={`Take link hole ${i + 1} away`}
-                onClick={change(`link_holes.${i}`, false)}
-              >
-                −
-              </Button>
-            )}
-          </div>
-        ))}
-        <h2 className="mt-3 font-semibold">Places of the bar’s bracket</h2>
-        {fit.bar_places.map((_, i) => (
-          <div key={i} className="grid grid-cols-[1fr_auto] items-center gap-x-3">
-            <div className="grid gap-x-6 sm:grid-cols-2">
-              <NumberRow
-                place={`${path}.bar_places.${i}.height_m`}
-                label={`${i + 1}, above ground`}
-              />
-              <NumberRow place={`${path}.bar_places.${i}.forward_m`} label="forward of the axle" />
-            </div>
-            {writable && fit.bar_places.length > 1 && (
-              <Button
-                aria-label={`Take bar place ${i + 1} away`}
-                onClick={change(`bar_places.${i}`, false)}
-              >
-                −
-              </Button>
-            )}
-          </div>
-        ))}
+        <Places
+          title="Holes of the link bracket"
+          part="link_holes"
+          one="link hole"
+          onChange={change}
+        />
+        <Places
+          title="Places of the bar’s bracket"
+          part="bar_places"
+          one="bar place"
+          onChange={change}
+        />
         {writable && (
           <p className="mt-2 flex flex-wrap gap-2">
             <Button onClick={change("link_hole", true)}>Another link hole</Button>
-            <Button onClick={change("bar_place", true)}>Another bar place</Button>
+            <Button onClick={change("bar_place", true)}>Another place of the bracket</Button>
           </p>
         )}
-        <p role="alert" className="min-h-5 text-sm text-stop">
-          {refusal?.message}
-        </p>
+        <Alert>{refusal?.message}</Alert>
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <SchoolPick matter="attitude" />
@@ -108,32 +80,30 @@ export function HolesSheet() {
           />
         </div>
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Hole matrix">
-          <table className="mt-2 w-full text-sm whitespace-nowrap">
-            <thead>
-              <tr className="text-right text-xs text-pale">
-                <th className="pr-2 text-left font-normal">link hole</th>
-                <th className="pr-2 font-normal">place</th>
-                <th className="pr-2 font-normal">arm hole</th>
-                <th className="pr-2 font-normal">link</th>
-                <th className="pr-2 font-normal">arm</th>
-                <th className="pr-2 font-normal">between</th>
-                <th className="pr-2 font-normal">motion ratio</th>
-                <th className="pr-2 font-normal">{SCORED_BY[attitude]}</th>
-                <th className="pr-2 font-normal">to spare</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((one) => (
-                <Row
-                  key={`${one.link_hole} ${one.bar_place} ${one.bar_hole} ${one.link_m}`}
-                  one={one}
-                  taken={isTaken(fit, one)}
-                  onTake={writable ? take : undefined}
-                />
-              ))}
-            </tbody>
-          </table>
+          <Table
+            heads={[
+              "link hole",
+              "bracket’s place",
+              "arm hole",
+              "link",
+              "arm angle",
+              "between",
+              "motion ratio",
+              SCORED_BY[attitude],
+              "to spare",
+              "",
+            ]}
+            className="mt-2 w-full whitespace-nowrap"
+          >
+            {rows.map((one) => (
+              <PlaceRow
+                key={`${one.link_hole} ${one.bar_place} ${one.bar_hole} ${one.link_m}`}
+                one={one}
+                taken={isTaken(fit, one)}
+                onTake={writable ? take : undefined}
+              />
+            ))}
+          </Table>
         </div>
         {matrix.length > FIRST_ROWS && (
           <Button className="mt-2" onClick={() => setAll(!all)}>
@@ -142,6 +112,40 @@ export function HolesSheet() {
         )}
       </div>
     </div>
+  );
+}
+
+type PlacesProps = {
+  title: string;
+  part: "link_holes" | "bar_places";
+  one: string;
+  onChange: (place: string, there: boolean) => () => void;
+};
+
+/** Where each hole of a bracket is, with one more or one fewer. */
+function Places({ title, part, one, onChange }: PlacesProps) {
+  const { path, fit } = useFitView();
+  const writable = useWritable();
+  return (
+    <>
+      <h2 className="mt-4 font-semibold">{title}</h2>
+      {fit[part].map((_, i) => (
+        <div key={i} className="grid grid-cols-[1fr_auto] items-center gap-x-3">
+          <div className="grid gap-x-6 sm:grid-cols-2">
+            <NumberRow place={`${path}.${part}.${i}.height_m`} label={`${i + 1}, above ground`} />
+            <NumberRow place={`${path}.${part}.${i}.forward_m`} label="forward of the axle" />
+          </div>
+          {writable && fit[part].length > 1 && (
+            <Button
+              aria-label={`Take ${one} ${i + 1} away`}
+              onClick={onChange(`${part}.${i}`, false)}
+            >
+              −
+            </Button>
+          )}
+        </div>
+      ))}
+    </>
   );
 }
 
@@ -162,32 +166,28 @@ function isTaken(fit: { left: Picked; right: Picked }, one: Combination): string
   return left && right ? "both" : left ? "left" : right ? "right" : "";
 }
 
-type RowProps = {
+type PlaceRowProps = {
   one: Combination;
   taken: string;
   onTake: ((one: Combination) => void) | undefined;
 };
 
-function Row({ one, taken, onTake }: RowProps) {
+function PlaceRow({ one, taken, onTake }: PlaceRowProps) {
   const { station } = useFitView();
   return (
-    <tr className={`border-t border-line text-right ${taken ? "font-semibold" : ""}`}>
-      <td className="py-1 pr-2 text-left figure">{one.link_hole + 1}</td>
-      <td className="pr-2 figure">{one.bar_place + 1}</td>
-      <td className="pr-2 figure">{one.bar_hole + 1}</td>
-      <td className="pr-2 figure">{grouped(one.link_m * 1e3, 0)} mm</td>
-      <td className="pr-2 figure">{one.arm_rad === null ? "–" : degrees(one.arm_rad, 0)}</td>
-      <td className="pr-2 figure">
-        {one.between_rad === null ? "–" : degrees(one.between_rad, 0)}
-      </td>
-      <td className="pr-2 figure">
-        {one.motion_ratio === null ? "–" : grouped(one.motion_ratio, 2)}
-      </td>
-      <td className="pr-2 figure">{scoreOf(one.off, station.report.attitude)}</td>
-      <td className="pr-2 figure">
+    <Row className={taken ? "font-semibold" : ""}>
+      <td className="figure">{one.link_hole + 1}</td>
+      <td className="figure">{one.bar_place + 1}</td>
+      <td className="figure">{one.bar_hole + 1}</td>
+      <td className="figure">{grouped(one.link_m * 1e3, 0)} mm</td>
+      <td className="figure">{one.arm_rad === null ? "–" : degrees(one.arm_rad, 0)}</td>
+      <td className="figure">{one.between_rad === null ? "–" : degrees(one.between_rad, 0)}</td>
+      <td className="figure">{one.motion_ratio === null ? "–" : grouped(one.motion_ratio, 2)}</td>
+      <td className="figure">{scoreOf(one.off, station.report.attitude)}</td>
+      <td className="figure">
         {one.least_gap_m === null ? "–" : `${grouped(one.least_gap_m * 1e3, 0)} mm`}
       </td>
-      <td className="pl-1 text-left font-normal">
+      <td className="font-normal">
         {taken && (
           <span className="text-xs text-after">fitted{taken === "both" ? "" : `, ${taken}`} </span>
         )}
@@ -204,6 +204,6 @@ function Row({ one, taken, onTake }: RowProps) {
           <span className="ml-1 text-xs whitespace-normal text-stop">{troubleOf(one)}</span>
         )}
       </td>
-    </tr>
+    </Row>
   );
 }

@@ -1,3 +1,5 @@
+import { scaleLinear } from "@visx/scale";
+import { LinePath } from "@visx/shape";
 import { grouped } from "../../drawings/quantity";
 import { useFitView } from "./fitView";
 import { poseAt } from "./pose";
@@ -15,23 +17,12 @@ export function RatioCurve() {
   if (all.length === 0) return null;
   const [low, high] = [Math.min(...all, 0.9), Math.min(Math.max(...all, 1.1), 3)];
   const [from, to] = [nodes[0] ?? 0, nodes.at(-1) ?? 1];
-  const x = (t: number) => LEFT + ((t - from) / (to - from)) * (WIDTH - LEFT - 16);
-  const y = (ratio: number) =>
-    10 + ((high - Math.min(ratio, high)) / (high - low)) * (HEIGHT - BOTTOM - 16);
-  const path = (ratios: (number | null)[]) => {
-    let pen = "M";
-    return ratios
-      .map((ratio, i) => {
-        if (ratio === null) {
-          pen = "M";
-          return "";
-        }
-        const step = `${pen}${x(nodes[i] ?? 0).toFixed(1)} ${y(ratio).toFixed(1)}`;
-        pen = "L";
-        return step;
-      })
-      .join(" ");
-  };
+  const x = scaleLinear<number>({ domain: [from, to], range: [LEFT, WIDTH - 16] });
+  const y = scaleLinear<number>({
+    domain: [low, high],
+    range: [HEIGHT - BOTTOM - 6, 10],
+    clamp: true,
+  });
   const here = poseAt(fit, report, "left", travel.left);
   const change = report.left.ratio_change;
   return (
@@ -65,8 +56,16 @@ export function RatioCurve() {
         <text className="pale" x={WIDTH - 12} y={HEIGHT - 8} textAnchor="end">
           full bump {grouped(to * 1e3, 0)} mm
         </text>
-        <path d={path(report.right.motion_ratio)} className="before-line" />
-        <path d={path(report.left.motion_ratio)} className="after-line" />
+        {(["right", "left"] as const).map((side) => (
+          <LinePath
+            key={side}
+            data={report[side].motion_ratio}
+            defined={(ratio) => ratio !== null}
+            x={(_, i) => x(nodes[i] ?? 0)}
+            y={(ratio) => y(ratio ?? 0)}
+            className={side === "right" ? "before-line" : "after-line"}
+          />
+        ))}
         {here && (
           <circle cx={x(travel.left)} cy={y(here.motionRatio)} r={4.5} fill="var(--after)" />
         )}

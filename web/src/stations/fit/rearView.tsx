@@ -1,4 +1,5 @@
-import { useJobView } from "../../app/jobContext";
+import type { AxleFit } from "../../api/types";
+import { useJobView } from "../../job/context";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
@@ -14,152 +15,25 @@ const HEIGHT = 400;
 
 /** From behind: rails, links, bar, tube and saddles, with the numbers or the obstacles. */
 export function RearView({ obstacles = false, picked = null }: RearViewProps) {
-  const { axle, path, fit, station, travel } = useFitView();
-  const { job } = useJobView();
-  const { across, bar } = station.report;
-  const sheet = job.sheet[axle];
-  const half = sheet.track_m.value / 2 + 0.2;
-  const top = fit.rail.edge_m.value + fit.rail.depth_m.value + 0.05;
-  const frame = acrossFrame(half, top, WIDTH, HEIGHT);
-  const seat = fit.seat;
-  const offset = seat.bar_offset_m.value;
-  const outside = fit.rail.outside_m.value / 2;
-  const edge = frame.at(0, fit.rail.edge_m.value).y;
-  const railTop = frame.at(0, fit.rail.edge_m.value + fit.rail.depth_m.value).y;
-  const width = fit.rail.width_m.value * frame.pxPerM;
-  const hub = sheet.wheel_centre_height_m.value;
+  const { path, fit, station, travel } = useFitView();
+  const frame = useBehind();
+  const { plumb_rad: plumb } = station.report.across;
   const mean = (travel.left + travel.right) / 2;
-  const tubeM = job.look_over[`${axle}_tube`]?.diameter_m?.value;
-  const holesY = frame.at(0, fit.link_holes[fit.left.link_hole ?? 0]?.height_m.value ?? 0).y;
-  const plumb = across.plumb_rad;
-  const sides = (["left", "right"] as const).map((side, i) => ({
-    side,
-    sign: i === 0 ? 1 : -1,
-    pose: poseAt(fit, station.report, side, travel[side]),
-    tilt: plumb[i] ?? 0,
-  }));
+  const top = railTop(fit, frame) + 12;
+  const holes = frame.at(0, fit.link_holes[fit.left.link_hole ?? 0]?.height_m.value ?? 0).y - 4;
+  const offset = mm(Math.abs(fit.seat.bar_offset_m.value));
   return (
     <SheetOfPaper
       width={WIDTH}
       height={HEIGHT}
-      says={`Rear view. Bar ${mm(Math.abs(offset))} off the middle; links lean ${degrees(plumb[0] ?? 0)} left and ${degrees(plumb[1] ?? 0)} right.`}
+      says={`Rear view. Bar ${offset} off the middle; links lean ${degrees(plumb[0] ?? 0)} left and ${degrees(plumb[1] ?? 0)} right.`}
       drawing={
         <>
           <Ground left={20} right={WIDTH - 20} y={frame.at(0, mean).y} />
-          {[1, -1].map((sign) => (
-            <g key={sign}>
-              <rect
-                x={frame.at(sign * (sign > 0 ? outside : outside - fit.rail.width_m.value), 0).x}
-                y={railTop}
-                width={width}
-                height={edge - railTop}
-                className="ink-1"
-                style={{ fill: "var(--sheet)" }}
-              />
-              <rect
-                x={frame.at(sign * (sheet.track_m.value / 2) + 0.12, 0).x}
-                y={frame.at(0, 2 * hub + mean).y}
-                width={0.24 * frame.pxPerM}
-                height={2 * hub * frame.pxPerM}
-                rx={14}
-                className="pale-1"
-                strokeDasharray="10 5"
-              />
-            </g>
-          ))}
+          <Carried frame={frame} mean={mean} />
           {obstacles && <ObstaclesBehind frame={frame} travel={mean} picked={picked} />}
-          {fit.mount === "on_axle" && (
-            <rect
-              x={frame.at(sheet.track_m.value / 2 - 0.14, 0).x}
-              y={frame.at(0, hub + mean + (tubeM ?? 0.09) / 2).y}
-              width={(sheet.track_m.value - 0.28) * frame.pxPerM}
-              height={(tubeM ?? 0.09) * frame.pxPerM}
-              className="pale-1"
-            />
-          )}
-          <line
-            className="pale-1"
-            strokeDasharray="10 3 2 3"
-            x1={WIDTH / 2}
-            x2={WIDTH / 2}
-            y1={14}
-            y2={HEIGHT - 20}
-          />
-          {sides.map(({ side, sign, pose, tilt }) => {
-            if (!pose) return null;
-            const eye = frame.at(sign * across.eye_m + offset, pose.tip[1]);
-            const hole = frame.at((sign * seat.link_holes_apart_m.value) / 2, pose.hole[1]);
-            const bend = frame.at(sign * across.bend_m + offset, pose.axis[1]);
-            const middle = frame.at(offset, pose.axis[1]);
-            const bad = Math.abs(tilt) > (4 * Math.PI) / 180;
-            return (
-              <g key={side} data-testid={`across-${side}`}>
-                <polyline
-                  points={[middle, bend, eye].map(({ x, y }) => `${x},${y}`).join(" ")}
-                  fill="none"
-                  stroke="var(--ink)"
-                  strokeWidth={Math.max(4, bar.outside_diameter_m.value * frame.pxPerM)}
-                  strokeLinejoin="round"
-                />
-                <line
-                  x1={eye.x}
-                  y1={eye.y}
-                  x2={hole.x}
-                  y2={hole.y}
-                  stroke={bad ? "var(--stop)" : "var(--after)"}
-                  strokeWidth={5}
-                />
-                <line
-                  className="pale-1"
-                  strokeDasharray="2 4"
-                  x1={hole.x}
-                  x2={hole.x}
-                  y1={hole.y}
-                  y2={eye.y + 12}
-                />
-                <text
-                  className="num halo"
-                  x={hole.x + (sign > 0 ? -10 : 10)}
-                  y={(eye.y + hole.y) / 2}
-                  textAnchor={sign > 0 ? "end" : "start"}
-                  style={{ fill: bad ? "var(--stop)" : undefined }}
-                >
-                  {degrees(tilt)}
-                </text>
-              </g>
-            );
-          })}
-          {[1, -1].map((sign) => {
-            const pose = sides[0]?.pose;
-            const up = pose?.axis[1] ?? hub;
-            const at = frame.at((sign * seat.saddles_apart_m.value) / 2 + offset, up);
-            const wide = seat.saddle_width_m.value * frame.pxPerM;
-            return (
-              <rect
-                key={sign}
-                x={at.x - wide / 2}
-                y={at.y - 12}
-                width={wide}
-                height={24}
-                className="ink-1"
-                style={{ fill: "var(--paper)" }}
-              />
-            );
-          })}
-          {!obstacles && (
-            <>
-              <DimensionLine
-                from={{ x: frame.at(seat.link_holes_apart_m.value / 2, 0).x, y: holesY - 4 }}
-                to={{ x: frame.at(-seat.link_holes_apart_m.value / 2, 0).x, y: holesY - 4 }}
-                known={seat.link_holes_apart_m.known ?? "measured"}
-              />
-              <DimensionLine
-                from={{ x: frame.at(outside, 0).x, y: railTop + 12 }}
-                to={{ x: frame.at(-outside, 0).x, y: railTop + 12 }}
-                known={fit.rail.outside_m.known ?? "measured"}
-              />
-            </>
-          )}
+          <BarBehind frame={frame} />
+          {!obstacles && <AcrossLines frame={frame} holes={holes} rails={top} />}
           <text className="pale" x={24} y={20}>
             from behind: left is left
           </text>
@@ -171,15 +45,10 @@ export function RearView({ obstacles = false, picked = null }: RearViewProps) {
           <Dimension
             place={`${path}.seat.link_holes_apart_m`}
             x={WIDTH / 2}
-            y={holesY - 4}
+            y={holes}
             caption="holes"
           />
-          <Dimension
-            place={`${path}.rail.outside_m`}
-            x={WIDTH / 2}
-            y={railTop + 12}
-            caption="rails"
-          />
+          <Dimension place={`${path}.rail.outside_m`} x={WIDTH / 2} y={top} caption="rails" />
           <Dimension
             place={`${path}.seat.bar_offset_m`}
             x={WIDTH / 2}
@@ -191,6 +60,172 @@ export function RearView({ obstacles = false, picked = null }: RearViewProps) {
       {obstacles && picked !== null && <Ends index={picked} frame={frame} />}
     </SheetOfPaper>
   );
+}
+
+/** Where things are on the paper from behind. */
+function useBehind(): Frame {
+  const { axle, fit } = useFitView();
+  const { job } = useJobView();
+  const half = job.sheet[axle].track_m.value / 2 + 0.2;
+  return acrossFrame(half, fit.rail.edge_m.value + fit.rail.depth_m.value + 0.05, WIDTH, HEIGHT);
+}
+
+const railTop = (fit: AxleFit, frame: Frame) =>
+  frame.at(0, fit.rail.edge_m.value + fit.rail.depth_m.value).y;
+
+/** Rails, wheels, tube and the middle of the vehicle. */
+function Carried({ frame, mean }: { frame: Frame; mean: number }) {
+  const { axle, fit } = useFitView();
+  const { job } = useJobView();
+  const sheet = job.sheet[axle];
+  const hub = sheet.wheel_centre_height_m.value;
+  const track = sheet.track_m.value;
+  const outside = fit.rail.outside_m.value / 2;
+  const tube = job.look_over[`${axle}_tube`]?.diameter_m?.value ?? 0.09;
+  const top = railTop(fit, frame);
+  return (
+    <>
+      {[1, -1].map((sign) => (
+        <g key={sign}>
+          <rect
+            x={frame.at(sign * (sign > 0 ? outside : outside - fit.rail.width_m.value), 0).x}
+            y={top}
+            width={fit.rail.width_m.value * frame.pxPerM}
+            height={frame.at(0, fit.rail.edge_m.value).y - top}
+            className="ink-1"
+            style={{ fill: "var(--sheet)" }}
+          />
+          <rect
+            x={frame.at(sign * (track / 2) + 0.12, 0).x}
+            y={frame.at(0, 2 * hub + mean).y}
+            width={0.24 * frame.pxPerM}
+            height={2 * hub * frame.pxPerM}
+            rx={14}
+            className="pale-1"
+            strokeDasharray="10 5"
+          />
+        </g>
+      ))}
+      {fit.mount === "on_axle" && (
+        <rect
+          x={frame.at(track / 2 - 0.14, 0).x}
+          y={frame.at(0, hub + mean + tube / 2).y}
+          width={(track - 0.28) * frame.pxPerM}
+          height={tube * frame.pxPerM}
+          className="pale-1"
+        />
+      )}
+      <line
+        className="pale-1"
+        strokeDasharray="10 3 2 3"
+        x1={WIDTH / 2}
+        x2={WIDTH / 2}
+        y1={14}
+        y2={HEIGHT - 20}
+      />
+    </>
+  );
+}
+
+/** The bar in its saddles with both links. */
+function BarBehind({ frame }: { frame: Frame }) {
+  const { axle, fit, station, travel } = useFitView();
+  const { job } = useJobView();
+  const { seat } = fit;
+  const offset = seat.bar_offset_m.value;
+  const pose = poseAt(fit, station.report, "left", travel.left);
+  const up = pose?.axis[1] ?? job.sheet[axle].wheel_centre_height_m.value;
+  const wide = seat.saddle_width_m.value * frame.pxPerM;
+  return (
+    <>
+      <HalfBehind side="left" sign={1} frame={frame} />
+      <HalfBehind side="right" sign={-1} frame={frame} />
+      {[1, -1].map((sign) => {
+        const at = frame.at((sign * seat.saddles_apart_m.value) / 2 + offset, up);
+        return (
+          <rect
+            key={sign}
+            x={at.x - wide / 2}
+            y={at.y - 12}
+            width={wide}
+            height={24}
+            className="ink-1"
+            style={{ fill: "var(--paper)" }}
+          />
+        );
+      })}
+    </>
+  );
+}
+
+type HalfBehindProps = { side: "left" | "right"; sign: 1 | -1; frame: Frame };
+
+/** Half of the bar, and its link with how far it leans from plumb. */
+function HalfBehind({ side, sign, frame }: HalfBehindProps) {
+  const { fit, station, travel } = useFitView();
+  const { across, bar } = station.report;
+  const pose = poseAt(fit, station.report, side, travel[side]);
+  if (!pose) return null;
+  const offset = fit.seat.bar_offset_m.value;
+  const eye = frame.at(sign * across.eye_m + offset, pose.tip[1]);
+  const hole = frame.at((sign * fit.seat.link_holes_apart_m.value) / 2, pose.hole[1]);
+  const bend = frame.at(sign * across.bend_m + offset, pose.axis[1]);
+  const middle = frame.at(offset, pose.axis[1]);
+  const tilt = across.plumb_rad[side === "left" ? 0 : 1] ?? 0;
+  const bad = Math.abs(tilt) > (4 * Math.PI) / 180;
+  return (
+    <g data-testid={`across-${side}`}>
+      <polyline
+        points={[middle, bend, eye].map(({ x, y }) => `${x},${y}`).join(" ")}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={Math.max(4, bar.outside_diameter_m.value * frame.pxPerM)}
+        strokeLinejoin="round"
+      />
+      <line
+        x1={eye.x}
+        y1={eye.y}
+        x2={hole.x}
+        y2={hole.y}
+        stroke={bad ? "var(--stop)" : "var(--after)"}
+        strokeWidth={5}
+      />
+      <line
+        className="pale-1"
+        strokeDasharray="2 4"
+        x1={hole.x}
+        x2={hole.x}
+        y1={hole.y}
+        y2={eye.y + 12}
+      />
+      <text
+        className="num halo"
+        x={hole.x + (sign > 0 ? -10 : 10)}
+        y={(eye.y + hole.y) / 2}
+        textAnchor={sign > 0 ? "end" : "start"}
+        style={{ fill: bad ? "var(--stop)" : undefined }}
+      >
+        {degrees(tilt)}
+      </text>
+    </g>
+  );
+}
+
+/** Dimension lines across, at the height [px] of the holes and of the rails. */
+function AcrossLines({ frame, holes, rails }: { frame: Frame; holes: number; rails: number }) {
+  const { fit } = useFitView();
+  const across = [
+    { apart: fit.seat.link_holes_apart_m, y: holes },
+    { apart: fit.rail.outside_m, y: rails },
+  ];
+  return across.map(({ apart, y }) => (
+    <DimensionLine
+      key={y}
+      from={{ x: frame.at(apart.value / 2, 0).x, y }}
+      to={{ x: frame.at(-apart.value / 2, 0).x, y }}
+      known={apart.known ?? "measured"}
+    />
+  ));
 }
 
 type RearViewProps = {

@@ -1,8 +1,9 @@
+import { Alert } from "../../ui/alert";
 import { useAttempt } from "../../api/attempt";
 import { useChooseSchool } from "../../api/fit";
 import { useSession } from "../../api/queries";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { useFitView } from "./fitView";
 
 /** The school this job keeps to in one matter, with the reason of the default. */
@@ -65,9 +66,7 @@ export function SchoolPick({ matter }: { matter: string }) {
           </button>
         )}
       </p>
-      <p role="alert" className="text-sm text-stop empty:hidden">
-        {refusal?.message}
-      </p>
+      <Alert roomy={false}>{refusal?.message}</Alert>
     </div>
   );
 }

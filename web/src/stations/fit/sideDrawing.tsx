@@ -1,5 +1,5 @@
 import type { AxleFit, Measured, Side } from "../../api/types";
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";

@@ -1,8 +1,9 @@
+import { Row, Table } from "../../ui/table";
 import { useState } from "react";
-import { FindingList } from "../../app/findings";
-import { useJobView } from "../../app/jobContext";
-import { LOAD_NAMES } from "../../app/stations";
-import { useWritable } from "../../app/session";
+import { FindingList } from "../../job/findings";
+import { useJobView } from "../../job/context";
+import { LOAD_NAMES } from "../../api/generated/core";
+import { useWritable } from "../../api/session";
 import { NumberRow } from "../../drawings/numberRow";
 import { degrees, grouped } from "../../drawings/quantity";
 import { Choice } from "../../ui/choice";
@@ -115,45 +116,34 @@ function StateTable() {
   const { setTravel } = useFitView();
   const rows = station.report.states;
   return (
-    <table className="mt-3 w-full text-sm">
-      <caption className="text-left font-semibold">In every load state, left side</caption>
-      <thead>
-        <tr className="text-right text-xs text-pale">
-          <th />
-          <th className="font-normal">travel</th>
-          <th className="font-normal">arm</th>
-          <th className="font-normal">link</th>
-          <th className="font-normal">between</th>
-          <th className="font-normal">motion ratio</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.key} className="border-t border-line text-right">
-            <td className="text-left">
-              <button
-                type="button"
-                className="min-h-9 text-left hover:text-after"
-                onClick={() => setTravel({ left: row.travel_m, right: row.travel_m })}
-              >
-                {LOAD_NAMES[row.key]}
-                <span className="block text-xs text-pale">
-                  {row.read ? "from ride heights" : "from loads and springs"}
-                </span>
-              </button>
-            </td>
-            <td className="figure">{grouped(row.travel_m * 1e3, 0)} mm</td>
-            <td className="figure">{row.arm_rad === null ? "–" : degrees(row.arm_rad, 0)}</td>
-            <td className="figure">{row.link_rad === null ? "–" : degrees(row.link_rad, 0)}</td>
-            <td className="figure">
-              {row.between_rad === null ? "–" : degrees(row.between_rad, 0)}
-            </td>
-            <td className="figure">
-              {row.motion_ratio === null ? "–" : grouped(row.motion_ratio, 2)}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      heads={["", "travel", "arm angle", "link angle", "between", "motion ratio"]}
+      caption="In every load state, left side"
+      className="mt-3 w-full"
+    >
+      {rows.map((row) => (
+        <Row key={row.key}>
+          <td className="text-left">
+            <button
+              type="button"
+              className="min-h-9 text-left hover:text-after"
+              onClick={() => setTravel({ left: row.travel_m, right: row.travel_m })}
+            >
+              {LOAD_NAMES[row.key]}
+              <span className="block text-xs text-pale">
+                {row.read ? "from ride heights" : "from loads and springs"}
+              </span>
+            </button>
+          </td>
+          <td className="figure">{grouped(row.travel_m * 1e3, 0)} mm</td>
+          <td className="figure">{row.arm_rad === null ? "–" : degrees(row.arm_rad, 0)}</td>
+          <td className="figure">{row.link_rad === null ? "–" : degrees(row.link_rad, 0)}</td>
+          <td className="figure">{row.between_rad === null ? "–" : degrees(row.between_rad, 0)}</td>
+          <td className="figure">
+            {row.motion_ratio === null ? "–" : grouped(row.motion_ratio, 2)}
+          </td>
+        </Row>
+      ))}
+    </Table>
   );
 }

@@ -1,44 +1,47 @@
 import {
   AmbientLight,
-  BoxGeometry,
-  CylinderGeometry,
   DirectionalLight,
-  DoubleSide,
   GridHelper,
   Group,
   Mesh,
-  MeshLambertMaterial,
   PerspectiveCamera,
-  Quaternion,
   Scene,
-  SphereGeometry,
   Vector3,
   WebGLRenderer,
 } from "three";
-import type { BufferGeometry, Object3D } from "three";
-import type { Block, Spot } from "./turnGeometry";
-
-export type Colour = "ink" | "after" | "pale" | "line" | "stop" | "before";
-export type Rod = { from: Spot; to: Spot; radius: number; colour: Colour };
-export type Solid = Block & { colour: Colour; clear: number };
+import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
+import type { Spot } from "./turnGeometry";
+import { pageColour, rodMesh, solidMesh } from "./turnMeshes";
+import type { Rod, Solid } from "./turnMeshes";
 
 /** Where the eye is: turned about the plumb axis and raised [rad], and how far off [m]. */
 export type Eye = { turn: number; raise: number; distance: number };
 
-const UP = new Vector3(0, 1, 0);
 const FIELD_DEG = 34;
-
-/** Colours of the page, so that both themes hold in space too. */
-function pageColour(name: string): string {
-  return getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
-}
 
 /** Whether this browser draws in space at all; by software will do. */
 export function drawsInSpace(): boolean {
   return document.createElement("canvas").getContext("webgl2") !== null;
 }
 
-/** A stage on a canvas: rods and solids put on it, seen from an eye. */
+/** Turned by one press of an arrow key [rad]. */
+const KEY_STEP = 0.12;
+/** Turn, raise and come nearer by so many steps. */
+const STEP_OF_KEY: Record<string, [number, number, number]> = {
+  ArrowLeft: [-1, 0, 0],
+  ArrowRight: [1, 0, 0],
+  ArrowUp: [0, 1, 0],
+  ArrowDown: [0, -1, 0],
+  "+": [0, 0, 1],
+  "-": [0, 0, -1],
+};
+const NEAREST = 1.2;
+const FARTHEST = 5;
+
+/**
+ * A stage on a canvas: rods and solids put on it, seen from an eye that drag, pinch, wheel and arrow
+ * keys move.
+ */
 export function openStage(canvas: HTMLCanvasElement) {
   const renderer = new WebGLRenderer({ canvas, antialias: true, powerPreference: "low-power" });
   const scene = new Scene();
@@ -52,44 +55,46 @@ export function openStage(canvas: HTMLCanvasElement) {
   scene.add(floor);
   let shown = new Group();
   scene.add(shown);
+  const hand = new OrbitControls(camera, canvas);
+  Object.assign(hand, { enablePan: false, minDistance: NEAREST, maxDistance: FARTHEST });
+  hand.addEventListener("change", draw);
 
-  function material(colour: Colour, clear: number) {
-    return new MeshLambertMaterial({
-      color: pageColour(colour),
-      transparent: clear > 0,
-      opacity: 1 - clear,
-      side: clear > 0 ? DoubleSide : undefined,
-      depthWrite: clear === 0,
+  function draw() {
+    const { clientWidth, clientHeight } = canvas;
+    renderer.setSize(clientWidth, clientHeight, false);
+    camera.aspect = clientWidth / Math.max(clientHeight, 1);
+    camera.updateProjectionMatrix();
+    renderer.setClearColor(pageColour("sheet"));
+    renderer.render(scene, camera);
+    canvas.dataset.eye = camera.position
+      .toArray()
+      .map((part) => part.toFixed(2))
+      .join(" ");
+  }
+
+  function look({ turn, raise, distance }: Eye) {
+    const flat = Math.cos(raise) * distance;
+    camera.position
+      .set(flat * Math.cos(turn), flat * Math.sin(turn), Math.sin(raise) * distance)
+      .add(hand.target);
+    hand.update();
+    draw();
+  }
+
+  function onKey(event: KeyboardEvent) {
+    const step = STEP_OF_KEY[event.key];
+    if (step === undefined) return;
+    event.preventDefault();
+    const [turn, raise, nearer] = step;
+    const from = camera.position.clone().sub(hand.target);
+    const distance = from.length();
+    look({
+      turn: Math.atan2(from.y, from.x) + turn * KEY_STEP,
+      raise: Math.max(-1.4, Math.min(1.4, Math.asin(from.z / distance) + raise * KEY_STEP)),
+      distance: Math.max(NEAREST, Math.min(FARTHEST, distance * (1 - nearer * KEY_STEP))),
     });
   }
-
-  function rodMesh(rod: Rod): Object3D[] {
-    const [from, to] = [new Vector3(...rod.from), new Vector3(...rod.to)];
-    const along = to.clone().sub(from);
-    const stuff = material(rod.colour, 0);
-    const body = new Mesh(new CylinderGeometry(rod.radius, rod.radius, along.length(), 14), stuff);
-    body.position.copy(from.clone().add(to).multiplyScalar(0.5));
-    body.quaternion.copy(new Quaternion().setFromUnitVectors(UP, along.normalize()));
-    const ends = [from, to].map((end) => {
-      const ball = new Mesh(new SphereGeometry(rod.radius, 12, 8), stuff);
-      ball.position.copy(end);
-      return ball;
-    });
-    return [body, ...ends];
-  }
-
-  function solidMesh(solid: Solid): Object3D {
-    const [long, wide, tall] = solid.size;
-    // A cylinder's own axis already runs across the vehicle.
-    const geometry: BufferGeometry = solid.round
-      ? new CylinderGeometry(long / 2, long / 2, wide, 28)
-      : new BoxGeometry(long, wide, tall);
-    const mesh = new Mesh(geometry, material(solid.colour, solid.clear));
-    mesh.position.set(...solid.middle);
-    // Nose up is a turn to the other sense about the axis that points left.
-    mesh.rotation.y = -solid.pitch;
-    return mesh;
-  }
+  canvas.addEventListener("keydown", onKey);
 
   return {
     /** Put rods and solids on the stage in place of what stood there. */
@@ -106,24 +111,19 @@ export function openStage(canvas: HTMLCanvasElement) {
       for (const solid of solids) shown.add(solidMesh(solid));
       scene.add(shown);
       floor.position.z = groundUp;
+      draw();
     },
-    /** Draw what stands there as an eye sees it that looks at a spot. */
-    draw(eye: Eye, centre: Spot) {
-      const { clientWidth, clientHeight } = canvas;
-      renderer.setSize(clientWidth, clientHeight, false);
-      camera.aspect = clientWidth / Math.max(clientHeight, 1);
-      camera.updateProjectionMatrix();
-      const flat = Math.cos(eye.raise) * eye.distance;
-      camera.position.set(
-        centre[0] + flat * Math.cos(eye.turn),
-        centre[1] + flat * Math.sin(eye.turn),
-        centre[2] + Math.sin(eye.raise) * eye.distance,
-      );
-      camera.lookAt(...centre);
-      renderer.setClearColor(pageColour("sheet"));
-      renderer.render(scene, camera);
+    /** Look at a spot from where the eye is. */
+    aim(centre: Spot) {
+      const target = new Vector3(...centre);
+      camera.position.add(target.clone().sub(hand.target));
+      hand.target.copy(target);
+      hand.update();
     },
+    look,
     close() {
+      canvas.removeEventListener("keydown", onKey);
+      hand.dispose();
       renderer.dispose();
     },
   };

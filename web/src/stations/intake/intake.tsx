@@ -2,28 +2,24 @@ import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { answered, client, RefusedError } from "../../api/client";
 import { placeFacts } from "../../api/place";
-import { useKeepJob } from "../../api/queries";
-import { addressOf, KIND_NAMES } from "../../app/stations";
+import { useQueryClient } from "@tanstack/react-query";
+import { newKey } from "../../api/key";
+import { keepJob } from "../../api/queries";
+import { RIG_CLASSES } from "../../api/generated/core";
+import { addressOf } from "../../job/stations";
 import type { Complaint, JobKind, RigKind } from "../../api/types";
+import { JobKindPick } from "../../job/jobKindPick";
 import { RigMark } from "../../drawings/rigMark";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
-import { Pick } from "../../ui/pick";
 import { IntakeDrawing } from "./intakeDrawing";
-
-const KINDS: { kind: RigKind; name: string }[] = [
-  { kind: "motorhome", name: "Motorhome, stripped chassis" },
-  { kind: "coach", name: "Coach on a cutaway van" },
-  { kind: "pickup", name: "Heavy pickup" },
-  { kind: "camper_pickup", name: "Pickup with slide-in" },
-  { kind: "wagon", name: "Utility wagon" },
-  { kind: "van", name: "Van or car" },
-];
 
 /** Take in a vehicle nobody has seen: the least that is needed, the rest from its class. */
 export function Intake() {
   const navigate = useNavigate();
-  const keep = useKeepJob();
+  const cache = useQueryClient();
+  // One key a vehicle, so that two presses take it in once.
+  const [key] = useState(newKey);
   const [kind, setKind] = useState<RigKind>("motorhome");
   const [jobKind, setJobKind] = useState<JobKind>("upgrade");
   const [typed, setTyped] = useState<Record<string, string>>({});
@@ -41,6 +37,7 @@ export function Intake() {
     try {
       const job = await answered(
         client.POST("/api/jobs", {
+          headers: { "Idempotency-Key": key },
           body: {
             name: String(form.get("name")),
             description: String(form.get("description")),
@@ -51,7 +48,7 @@ export function Intake() {
           },
         }),
       );
-      keep(job);
+      keepJob(cache, job);
       await navigate({ to: addressOf(job.station), params: { jobId: String(job.id) } });
     } catch (error) {
       if (!(error instanceof RefusedError)) throw error;
@@ -61,6 +58,7 @@ export function Intake() {
 
   return (
     <main className="pb-10">
+      <title>Take in a vehicle · Calm Axle</title>
       <h1 className="my-4 text-2xl font-semibold">Take in a vehicle</h1>
       {/* onSubmit, not action: React empties a form after its action, and a refused one must stay. */}
       <form
@@ -79,39 +77,8 @@ export function Intake() {
             placeholder="such as: flatbed, tows a boat"
           />
           <Field label="Wanted by" name="due_on" type="date" />
-          <Pick
-            label="This job is to"
-            value={jobKind}
-            options={Object.entries(KIND_NAMES).map(([value, text]) => ({
-              value: value as JobKind,
-              text: text.toLowerCase(),
-            }))}
-            onChange={setJobKind}
-          />
-          <fieldset>
-            <legend className="mb-1 text-sm text-pale">
-              Kind: gives the numbers nobody has measured yet
-            </legend>
-            <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
-              {KINDS.map((item) => (
-                <label
-                  key={item.kind}
-                  className="flex min-h-24 flex-col justify-between border border-line p-2 text-xs has-checked:border-2 has-checked:border-after has-focus-visible:outline-2 has-focus-visible:outline-after"
-                >
-                  <input
-                    type="radio"
-                    name="kind"
-                    value={item.kind}
-                    checked={kind === item.kind}
-                    onChange={() => setKind(item.kind)}
-                    className="sr-only"
-                  />
-                  <RigMark kind={item.kind} />
-                  {item.name}
-                </label>
-              ))}
-            </div>
-          </fieldset>
+          <JobKindPick kind={jobKind} onChange={setJobKind} />
+          <KindPick kind={kind} onPick={setKind} />
         </div>
         <div>
           <h2 className="font-semibold">What the scale and the plates say</h2>
@@ -142,5 +109,38 @@ export function Intake() {
         </div>
       </form>
     </main>
+  );
+}
+
+type KindPickProps = { kind: RigKind; onPick: (kind: RigKind) => void };
+
+/** What kind of vehicle it is, and what the usual figures of that kind rest on. */
+function KindPick({ kind, onPick }: KindPickProps) {
+  return (
+    <fieldset>
+      <legend className="mb-1 text-sm text-pale">
+        Kind: gives the numbers nobody has measured yet
+      </legend>
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+        {(Object.keys(RIG_CLASSES) as RigKind[]).map((item) => (
+          <label
+            key={item}
+            className="flex min-h-24 flex-col justify-between border border-line p-2 text-xs has-checked:border-2 has-checked:border-after has-focus-visible:outline-2 has-focus-visible:outline-after"
+          >
+            <input
+              type="radio"
+              name="kind"
+              value={item}
+              checked={kind === item}
+              onChange={() => onPick(item)}
+              className="sr-only"
+            />
+            <RigMark kind={item} />
+            {RIG_CLASSES[item].label}
+          </label>
+        ))}
+      </div>
+      <p className="mt-2 text-xs text-pale">{RIG_CLASSES[kind].rests_on}</p>
+    </fieldset>
   );
 }

@@ -1,6 +1,8 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { Pick } from "../../ui/pick";
+import { useSent } from "../../api/outbox/useOutbox";
+import { Alert } from "../../ui/alert";
 import { Field } from "../../ui/field";
 
 const OFTEN = [
@@ -26,7 +28,7 @@ export function Circumstances() {
   const writable = useWritable();
   const said = job.complaint;
   const write = (place: string) => (typed: string) =>
-    void writes.enterOnPaper("complaint", place, typed).catch(() => undefined);
+    void writes.enterOnPaper("complaint", place, typed);
 
   const rows: {
     place: string;
@@ -77,18 +79,7 @@ export function Circumstances() {
           onChange={write(place)}
         />
       ))}
-      <div className="pt-2">
-        <Field
-          key={said.budget}
-          label="Budget, 0 where not said"
-          inputMode="numeric"
-          defaultValue={said.budget ?? 0}
-          disabled={!writable}
-          onBlur={(event) => {
-            if (event.target.value !== String(said.budget)) write("budget")(event.target.value);
-          }}
-        />
-      </div>
+      <Budget />
       <div className="pt-2">
         <Field
           key={job.due_on}
@@ -98,10 +89,37 @@ export function Circumstances() {
           disabled={!writable}
           onBlur={(event) => {
             const next = event.target.value || null;
-            if (next !== job.due_on) void writes.changeDue(next).catch(() => undefined);
+            if (next !== job.due_on) void writes.changeDue(next);
           }}
         />
       </div>
+    </div>
+  );
+}
+
+/** What the owner would spend: as it is kept, or as it was typed until it is. */
+function Budget() {
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const sent = useSent(job.id)("complaint", "budget");
+  const kept = job.complaint.budget ? String(job.complaint.budget) : "";
+  return (
+    <div className="pt-2">
+      <Field
+        key={sent?.id ?? kept}
+        label="Budget"
+        placeholder="not said"
+        inputMode="decimal"
+        data-place="budget"
+        defaultValue={sent?.typed ?? kept}
+        disabled={!writable}
+        aria-invalid={sent?.refused != null}
+        onBlur={({ target }) => {
+          if (target.value !== (sent?.typed ?? kept))
+            void writes.enterOnPaper("complaint", "budget", target.value);
+        }}
+      />
+      <Alert roomy={false}>{sent?.refused}</Alert>
     </div>
   );
 }

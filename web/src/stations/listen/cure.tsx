@@ -1,5 +1,5 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { Button } from "../../ui/button";
 import { FindingMark } from "../../ui/findingMark";
 import { TextArea } from "../../ui/textArea";
@@ -11,8 +11,7 @@ export function CurePanel() {
   const says = practice?.cure;
   if (says === undefined) return null;
   const { verdict = "open", verdict_reason: reason = "" } = job.complaint;
-  const decide = (next: string) =>
-    void writes.enterOnPaper("complaint", "verdict", next).catch(() => undefined);
+  const decide = (next: string) => void writes.enterOnPaper("complaint", "verdict", next);
 
   return (
     <section aria-label="Will a bar cure it?" className="border-2 border-ink p-3">

@@ -1,25 +1,22 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { KIND_NAMES, STATIONS } from "../../app/stations";
-import { Pick } from "../../ui/pick";
-import type { JobKind } from "../../api/types";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { STATION_NAMES } from "../../api/generated/core";
+import { STATIONS } from "../../job/stations";
+import { JobKindPick } from "../../job/jobKindPick";
 
 /** What the job is about; a short job has fewer stations and can grow into an upgrade. */
 export function JobKindChoice() {
   const { job, writes } = useJobView();
   const writable = useWritable();
-  const skipped = STATIONS.filter(({ key }) => !job.line.includes(key)).map(({ name }) => name);
+  const skipped = STATIONS.filter((station) => !job.line.includes(station)).map(
+    (station) => STATION_NAMES[station],
+  );
   return (
     <div className="mb-4">
-      <Pick
-        label="This job is to"
-        value={job.kind}
+      <JobKindPick
+        kind={job.kind}
         disabled={!writable}
-        options={Object.entries(KIND_NAMES).map(([value, text]) => ({
-          value: value as JobKind,
-          text: text.toLowerCase(),
-        }))}
-        onChange={(kind) => void writes.changeKind(kind).catch(() => undefined)}
+        onChange={(kind) => void writes.changeKind(kind)}
       />
       <p className="mt-1 text-xs text-pale">
         {skipped.length === 0

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import type { Strength, SymptomRow } from "../../api/types";
 import { SheetOfPaper } from "../../drawings/drawingForm";
 import { nextStrength, STRENGTHS } from "./strength";
@@ -178,7 +178,7 @@ function SymptomPick({ row }: { row: SymptomRow }) {
   const now = symptoms[row.key] ?? "none";
 
   function set(next: Strength) {
-    void writes.enterOnPaper("complaint", `symptoms.${row.key}`, next).catch(() => undefined);
+    void writes.enterOnPaper("complaint", `symptoms.${row.key}`, next);
   }
 
   return (

@@ -1,9 +1,9 @@
 import { useSearch } from "@tanstack/react-router";
 import { useEffect } from "react";
-import { FindingList, focusPlace } from "../../app/findings";
-import { GatePanel } from "../../app/gate";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { FindingList, focusPlace } from "../../job/findings";
+import { GatePanel } from "../../job/gate";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { TextArea } from "../../ui/textArea";
 import { Circumstances } from "./circumstances";
 import { JobKindChoice } from "./jobKindChoice";

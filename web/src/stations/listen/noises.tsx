@@ -1,5 +1,5 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { SheetOfPaper } from "../../drawings/drawingForm";
 
 const WIDTH = 340;
@@ -54,9 +54,7 @@ export function Noises() {
           disabled={!writable}
           value={noises[key] ?? "none"}
           onChange={(event) =>
-            void writes
-              .enterOnPaper("complaint", `noises.${key}`, event.target.value)
-              .catch(() => undefined)
+            void writes.enterOnPaper("complaint", `noises.${key}`, event.target.value)
           }
           className="absolute min-h-11 -translate-x-1/2 -translate-y-1/2 bg-paper text-sm"
           style={{ left: `${(x / WIDTH) * 100}%`, top: `${(y / HEIGHT) * 100}%` }}

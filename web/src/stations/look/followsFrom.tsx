@@ -1,4 +1,4 @@
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 
 /** Parts to order and chores for the plan, as the rules make them from what was seen. */
 export function FollowsFrom() {

@@ -1,8 +1,8 @@
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import { FindingList } from "../../app/findings";
-import { GatePanel } from "../../app/gate";
-import { useJobView } from "../../app/jobContext";
+import { FindingList } from "../../job/findings";
+import { GatePanel } from "../../job/gate";
+import { useJobView } from "../../job/context";
 import type { Part } from "../../api/types";
 import { SheetOfPaper } from "../../drawings/drawingForm";
 import { Undercarriage } from "../../drawings/undercarriage";
@@ -28,7 +28,10 @@ export function Look() {
   const [form, setForm] = useState<"drawing" | "list">("drawing");
   const parts = practice?.parts ?? [];
   const unseen = parts.filter(({ key }) => checkOf(job.look_over, key).rating === "unseen");
-  const chosen = parts.find(({ key }) => key === asked.part) ?? unseen[0] ?? parts[0];
+  // Opened on the first part nobody has seen, and on that it stays until the person moves.
+  const [opened, setOpened] = useState<string | null>(null);
+  if (opened === null && parts[0]) setOpened((unseen[0] ?? parts[0]).key);
+  const chosen = parts.find(({ key }) => key === (asked.part ?? opened)) ?? parts[0];
   const at = parts.findIndex(({ key }) => key === chosen?.key);
   const choose = (part: string) =>
     void navigate({

@@ -1,11 +1,11 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import type { Part, Rating } from "../../api/types";
 import { Choice } from "../../ui/choice";
 import { Pick } from "../../ui/pick";
 import { TextArea } from "../../ui/textArea";
 import { checkOf, toggled } from "./checkOf";
-import { PartPhotos } from "./partPhotos";
+import { PartPhotos } from "../../job/partPhotos";
 
 export const RATINGS: { value: Rating; text: string }[] = [
   { value: "good", text: "good" },
@@ -29,9 +29,7 @@ export function PartEditor({ part, next, onNext }: PartEditorProps) {
   const check = checkOf(job.look_over, part.key);
   const faults = check.faults ?? [];
   const write = (place: string, typed: string) =>
-    void writes
-      .enterOnPaper("look_over", `parts.${part.key}.${place}`, typed)
-      .catch(() => undefined);
+    void writes.enterOnPaper("look_over", `parts.${part.key}.${place}`, typed);
 
   return (
     <section aria-label={`${part.axle} ${part.label}`} className="border-2 border-ink p-3">

@@ -1,5 +1,5 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import type { Part } from "../../api/types";
 import { RatingMark } from "../../ui/ratingMark";
 import { checkOf } from "./checkOf";
@@ -35,9 +35,11 @@ export function PartList({ parts, chosen, onChoose }: PartListProps) {
               value={check.rating ?? "unseen"}
               disabled={!writable}
               onChange={(event) =>
-                void writes
-                  .enterOnPaper("look_over", `parts.${part.key}.rating`, event.target.value)
-                  .catch(() => undefined)
+                void writes.enterOnPaper(
+                  "look_over",
+                  `parts.${part.key}.rating`,
+                  event.target.value,
+                )
               }
               className="min-h-9 bg-paper"
             >

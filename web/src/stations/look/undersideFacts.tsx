@@ -1,6 +1,7 @@
+import { Alert } from "../../ui/alert";
 import { useAttempt } from "../../api/attempt";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { measuredAt } from "../../api/place";
 import { quantity } from "../../drawings/quantity";
 import { Pick } from "../../ui/pick";
@@ -18,7 +19,7 @@ export function UndersideFacts() {
   const writable = useWritable();
   const look = job.look_over;
   const write = (place: string) => (typed: string) =>
-    void writes.enterOnPaper("look_over", place, typed).catch(() => undefined);
+    void writes.enterOnPaper("look_over", place, typed);
   const tubes = (["front", "rear"] as const).filter(
     (axle) => job.sheet[axle].suspension === "solid",
   );
@@ -86,9 +87,9 @@ function TubeDiameter({ axle }: { axle: "front" | "rear" }) {
         className="figure min-h-9 w-32 bg-transparent text-right"
       />
       {refusal && (
-        <span role="alert" className="w-full text-xs text-stop">
+        <Alert roomy={false} className="w-full text-xs">
           {refusal.message}
-        </span>
+        </Alert>
       )}
     </label>
   );

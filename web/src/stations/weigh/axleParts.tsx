@@ -1,5 +1,5 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import type { AxleName } from "../../api/types";
 import { NumberRow } from "../../drawings/numberRow";
 
@@ -16,7 +16,7 @@ export function AxleParts({ name }: { name: AxleName }) {
   const writable = useWritable();
   const axle = job.sheet[name];
   const part = (place: string) => (to: string) =>
-    void writes.changePart(`${name}.${place}`, to === "yes").catch(() => undefined);
+    void writes.changePart(`${name}.${place}`, to === "yes");
 
   async function changeBags(to: string) {
     if (to === "none" || axle.air_bags == null) {
@@ -42,8 +42,7 @@ export function AxleParts({ name }: { name: AxleName }) {
         ["coil", "coils"],
         ["leaf", "leaves"],
       ],
-      change: (to) =>
-        void writes.enterOnSheet(`${name}.springs`, to, "measured").catch(() => undefined),
+      change: (to) => void writes.enterOnSheet(`${name}.springs`, to, "measured"),
     },
     {
       label: "Bar there now",
@@ -109,14 +108,20 @@ export function AxleParts({ name }: { name: AxleName }) {
           data-place={`${name}.tyre_size`}
           onBlur={(event) => {
             if (event.target.value !== axle.tyre_size)
-              void writes
-                .enterOnSheet(`${name}.tyre_size`, event.target.value, "measured")
-                .catch(() => undefined);
+              void writes.enterOnSheet(`${name}.tyre_size`, event.target.value, "measured");
           }}
           onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
           className="min-h-9 w-full bg-transparent text-right"
         />
       </label>
+      <NumberRow place={`${name}.tyre_pressure_pa`} label="Tyre pressure, cold" />
+      {axle.air_bags && (
+        <>
+          <NumberRow place={`${name}.air_bags.pressure_pa`} />
+          <NumberRow place={`${name}.air_bags.diameter_m`} label="Air bag, middle diameter" />
+          <NumberRow place={`${name}.air_bags.height_m`} label="Air bag, between its plates" />
+        </>
+      )}
     </div>
   );
 }

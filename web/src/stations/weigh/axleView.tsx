@@ -1,4 +1,4 @@
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import type { Axle, AxleName, Known } from "../../api/types";
 import { AxleDrawing } from "../../drawings/axleDrawing";
 import { Dimension } from "../../drawings/dimension";
@@ -68,7 +68,6 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
       })}
     </>
   );
-  const bar = axle.standard_bar ? `${name}.standard_bar` : null;
   return (
     <SheetOfPaper
       width={WIDTH}
@@ -86,6 +85,35 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
           align="start"
         />
       ))}
+      <Beside name={name} axle={axle} stateIndex={stateIndex} last={last} />
+    </SheetOfPaper>
+  );
+}
+
+/** What stands at the edge: place, height on the paper, what it is called. */
+type Edge = [string, number, string];
+
+type BesideProps = AxleViewProps & { axle: Axle; last: number };
+
+/** Numbers that are no widths, at both edges, and below what nobody may have looked at. */
+function Beside({ name, axle, stateIndex, last }: BesideProps) {
+  const left: Edge[] = [
+    [`load_states.${stateIndex}.centre_of_gravity_height_m`, 32, "c.g. height"],
+    [`${name}.spring_rate_n_per_m`, 74, "spring"],
+    [`${name}.roll_centre_height_m`, 108, "roll centre"],
+    [`${name}.wheel_centre_height_m`, 142, "hub"],
+    [`${name}.tyre_rate_n_per_m`, 176, "tyre"],
+  ];
+  const right: Edge[] = [[`${name}.unsprung_mass_kg`, 160, "unsprung"]];
+  if (axle.air_bags) right.push([`${name}.air_bags.rate_n_per_m`, 40, "air bag"]);
+  if (axle.standard_bar)
+    right.push(
+      [`${name}.standard_bar.bar.outside_diameter_m`, 74, "bar ⌀"],
+      [`${name}.standard_bar.bar.bore_m`, 100, "bore"],
+      [`${name}.standard_bar.motion_ratio`, 126, "motion ratio"],
+    );
+  return (
+    <>
       <Dimension place={`${name}.lift_m`} x={2} y={last} caption="lift" align="start" wanted />
       <Dimension
         place="floor_slope_rad"
@@ -105,71 +133,13 @@ export function AxleView({ name, stateIndex }: AxleViewProps) {
           wanted
         />
       )}
-      <Dimension
-        place={`load_states.${stateIndex}.centre_of_gravity_height_m`}
-        x={2}
-        y={32}
-        caption="c.g. height"
-        align="start"
-      />
-      <Dimension
-        place={`${name}.spring_rate_n_per_m`}
-        x={2}
-        y={74}
-        caption="spring"
-        align="start"
-      />
-      <Dimension
-        place={`${name}.roll_centre_height_m`}
-        x={2}
-        y={108}
-        caption="roll centre"
-        align="start"
-      />
-      <Dimension
-        place={`${name}.wheel_centre_height_m`}
-        x={2}
-        y={142}
-        caption="hub"
-        align="start"
-      />
-      <Dimension place={`${name}.tyre_rate_n_per_m`} x={2} y={176} caption="tyre" align="start" />
-      {bar && (
-        <>
-          <Dimension
-            place={`${bar}.bar.outside_diameter_m`}
-            x={WIDTH - 2}
-            y={74}
-            caption="bar ⌀"
-            align="end"
-          />
-          <Dimension place={`${bar}.bar.bore_m`} x={WIDTH - 2} y={100} caption="bore" align="end" />
-          <Dimension
-            place={`${bar}.motion_ratio`}
-            x={WIDTH - 2}
-            y={126}
-            caption="motion ratio"
-            align="end"
-          />
-        </>
-      )}
-      <Dimension
-        place={`${name}.unsprung_mass_kg`}
-        x={WIDTH - 2}
-        y={160}
-        caption="unsprung"
-        align="end"
-      />
-      {axle.air_bags && (
-        <Dimension
-          place={`${name}.air_bags.rate_n_per_m`}
-          x={WIDTH - 2}
-          y={40}
-          caption="air bag"
-          align="end"
-        />
-      )}
-    </SheetOfPaper>
+      {left.map(([place, y, caption]) => (
+        <Dimension key={place} place={place} x={2} y={y} caption={caption} align="start" />
+      ))}
+      {right.map(([place, y, caption]) => (
+        <Dimension key={place} place={place} x={WIDTH - 2} y={y} caption={caption} align="end" />
+      ))}
+    </>
   );
 }
 

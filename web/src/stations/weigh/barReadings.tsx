@@ -1,7 +1,8 @@
+import { Alert } from "../../ui/alert";
 import { useAttempt } from "../../api/attempt";
 import { answered, client } from "../../api/client";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import type { AxleName } from "../../api/types";
 import { Dimension } from "../../drawings/dimension";
 import { SheetOfPaper } from "../../drawings/drawingForm";
@@ -153,9 +154,7 @@ function CaliperButtons({ axle }: { axle: AxleName }) {
         Read place {free} with the caliper
       </Button>
       <span className="text-pale">stand-in; scrape paint and rust off first</span>
-      <span role="alert" className="text-stop">
-        {refusal?.message}
-      </span>
+      <Alert roomy={false}>{refusal?.message}</Alert>
     </div>
   );
 }

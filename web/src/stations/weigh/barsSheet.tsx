@@ -1,7 +1,7 @@
 import { BarReadings } from "./barReadings";
 import { Offers } from "./offers";
-import { FindingList } from "../../app/findings";
-import { useJobView } from "../../app/jobContext";
+import { FindingList } from "../../job/findings";
+import { useJobView } from "../../job/context";
 
 const RULES = ["quoted_differs", "loses_motion"];
 
@@ -17,8 +17,7 @@ export function BarsSheet() {
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <Offers
-          kinds={["caliper:", "bore:", "shape:"]}
-          places={["front.standard_bar", "rear.standard_bar"]}
+          about={["bar"]}
           empty="Read each bar at three places. Off the vehicle, its weight and its length along the bends tell the bore."
         />
         {said.length > 0 && <FindingList title="What the readings say" findings={said} />}

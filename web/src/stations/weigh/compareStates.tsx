@@ -1,5 +1,5 @@
-import { useJobView } from "../../app/jobContext";
-import { LOAD_NAMES } from "../../app/stations";
+import { useJobView } from "../../job/context";
+import { LOAD_NAMES } from "../../api/generated/core";
 import type { Sheet } from "../../api/types";
 import { degrees, kilograms } from "../../drawings/quantity";
 

@@ -1,7 +1,8 @@
-import { AxleSwitch } from "../../app/axleSwitch";
+import { AxleSwitch } from "../../job/axleSwitch";
 import type { AxleName } from "../../api/types";
 import { AxleParts } from "./axleParts";
 import { AxleView } from "./axleView";
+import { Offers } from "./offers";
 import { LoadStates } from "./loadStates";
 import { PlanView } from "./planView";
 import { SideView } from "./sideView";
@@ -33,6 +34,7 @@ export function DrawingsSheet({ stateIndex, axle, onAxle, children }: DrawingsSh
           <AxleView name={axle} stateIndex={stateIndex} />
         </div>
         <AxleParts name={axle} />
+        <Offers about={["rates"]} />
         {children}
       </div>
     </div>

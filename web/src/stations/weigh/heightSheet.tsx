@@ -17,8 +17,7 @@ export function HeightSheet({ stateIndex }: { stateIndex: number }) {
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <Offers
-          kinds={["height_by_", "loads_by_stack"]}
-          places={["lift_weighing", "stack"]}
+          about={["height", "loads"]}
           empty="Raise the rear and weigh the front again, or stack the masses you know. Until then the height is the class's, drawn hollow."
         />
       </div>

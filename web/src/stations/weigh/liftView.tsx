@@ -1,6 +1,6 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { LOAD_NAMES } from "../../app/stations";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { LOAD_NAMES } from "../../api/generated/core";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
@@ -63,9 +63,7 @@ export function LiftView() {
             text: LOAD_NAMES[key].toLowerCase(),
           }))}
           disabled={!writable}
-          onChange={(key) =>
-            void writes.enterOnSheet("lift_weighing.state", key, "measured").catch(() => undefined)
-          }
+          onChange={(key) => void writes.enterOnSheet("lift_weighing.state", key, "measured")}
         />
       </div>
       <SheetOfPaper

@@ -1,6 +1,6 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { LOAD_NAMES } from "../../app/stations";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { LOAD_NAMES } from "../../api/generated/core";
 import type { LoadKey } from "../../api/types";
 
 const LOOK = "min-h-9 text-pale underline underline-offset-4 hover:text-ink";

@@ -1,4 +1,4 @@
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import { CompareStates } from "./compareStates";
 import { LoadStates } from "./loadStates";
 import { Offers } from "./offers";
@@ -26,8 +26,7 @@ export function LoadsSheet({ stateIndex }: LoadsSheetProps) {
         <CompareStates />
         <TowView />
         <Offers
-          kinds={["loads_by_"]}
-          places={["tow", "stack"]}
+          about={["loads"]}
           empty="A state that nobody weighed can follow from a trailer's load, or from masses stacked on the next sheet."
         />
       </div>

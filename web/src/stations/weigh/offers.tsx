@@ -1,30 +1,26 @@
+import { Alert } from "../../ui/alert";
 import { useAttempt } from "../../api/attempt";
-import { GoToPlace } from "../../app/findings";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { LOAD_NAMES } from "../../app/stations";
+import { GoToPlace } from "../../job/findings";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { LOAD_NAMES } from "../../api/generated/core";
 import type { Offer, Sheet } from "../../api/types";
 import { placeFacts } from "../../api/place";
 import { Button } from "../../ui/button";
 
 type OffersProps = {
-  /** Starts of the keys that belong here. */
-  kinds: string[];
-  /** Starts of the places whose troubles belong here. */
-  places: string[];
-  /** Said where nothing follows yet. */
-  empty: string;
+  /** What the figures are of that belong here. */
+  about: Offer["about"][];
+  /** Said where nothing follows yet; without it nothing is shown then. */
+  empty?: string;
 };
 
 /** Figures that follow from the readings: with their reason, taken over only when asked. */
-export function Offers({ kinds, places, empty }: OffersProps) {
+export function Offers({ about, empty }: OffersProps) {
   const { practice } = useJobView();
-  const offers = (practice?.offers.offers ?? []).filter(({ key }) =>
-    kinds.some((kind) => key.startsWith(kind)),
-  );
-  const troubles = (practice?.offers.troubles ?? []).filter(({ place }) =>
-    places.some((start) => place.startsWith(start)),
-  );
+  const offers = (practice?.offers.offers ?? []).filter((one) => about.includes(one.about));
+  const troubles = (practice?.offers.troubles ?? []).filter((one) => about.includes(one.about));
+  if (!empty && offers.length + troubles.length === 0) return null;
   return (
     <section aria-label="What follows from the readings">
       <h2 className="mb-1 font-semibold">What follows from the readings</h2>
@@ -72,18 +68,14 @@ function OfferItem({ offer }: { offer: Offer }) {
       {!offer.taken && <p className="text-pale">in place of {offer.now}</p>}
       <p className="text-pale">from {offer.why}</p>
       <p className="figure text-pale">{offer.formula}</p>
-      {refusal && (
-        <p role="alert" className="text-stop">
-          {refusal.message}
-        </p>
-      )}
+      {refusal && <Alert roomy={false}>{refusal.message}</Alert>}
     </li>
   );
 }
 
 /** What an offer is for: the place's own name, with its axle or its load state. */
 function nameOf(offer: Offer, sheet: Sheet): string {
-  const label = offer.key.startsWith("loads_") ? "Axle loads" : placeFacts(offer.place).label;
+  const label = offer.about === "loads" ? "Axle loads" : placeFacts(offer.place).label;
   const axle = /^(front|rear)\./.exec(offer.place)?.[1];
   const state = sheet.load_states[Number(/^load_states\.(\d+)/.exec(offer.place)?.[1])]?.key;
   const of = axle ?? (state && LOAD_NAMES[state].toLowerCase());

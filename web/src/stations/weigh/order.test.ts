@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { PLACES } from "../../api/generated/places";
+import { PLACES } from "../../api/generated/core";
 import { placeFacts } from "../../api/place";
-import { addressOfPlace } from "../../app/placeAddress";
+import { addressOfPlace } from "../../job/placeAddress";
 import { vehicle } from "../../drawings/vehicleForTests";
 import { barPlaces, heightPlaces, loadPlaces, measuringOrder, ROLL_TEST_PLACES } from "./order";
 

@@ -21,14 +21,30 @@ export function axlePlaces(sheet: Sheet, name: AxleName): string[] {
     bar && `${bar}.motion_ratio`,
     bags && `${bags}.rate_n_per_m`,
     bags && `${bags}.spacing_m`,
+    bags && `${bags}.pressure_pa`,
+    bags && `${bags}.diameter_m`,
+    bags && `${bags}.height_m`,
     "shock_spacing_m",
     "lift_m",
     "unsprung_mass_kg",
     "spring_rate_n_per_m",
     axle.springs === "leaf" && "leaf_twist_factor",
     "tyre_rate_n_per_m",
+    "tyre_pressure_pa",
   ];
   return places.filter((place) => typeof place === "string").map((p) => `${name}.${p}`);
+}
+
+/** Totals of the axles of which no wheel was read: where one was, the total is their sum. */
+function unreadTotals(sheet: Sheet, stateIndex: number): string[] {
+  const loads = sheet.load_states[stateIndex];
+  return (["front", "rear"] as const)
+    .filter((axle) =>
+      [loads?.[`${axle}_left_kg`], loads?.[`${axle}_right_kg`]].every(
+        (load) => load?.known === "default" || load?.known === "estimated",
+      ),
+    )
+    .map((axle) => `load_states.${stateIndex}.${axle}_kg`);
 }
 
 /** Every place of the sheet in measuring order: pads, lengths, one axle, side, plates. */
@@ -36,8 +52,7 @@ export function measuringOrder(sheet: Sheet, stateIndex: number, axle: AxleName)
   const state = `load_states.${stateIndex}`;
   return [
     ...CORNERS.map((corner) => `${state}.${corner}_kg`),
-    `${state}.front_kg`,
-    `${state}.rear_kg`,
+    ...unreadTotals(sheet, stateIndex),
     ...CORNERS.map((corner) => `${state}.${corner}_height_m`),
     "front.rating_kg",
     "rear.rating_kg",

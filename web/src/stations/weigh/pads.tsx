@@ -1,9 +1,10 @@
+import { Alert } from "../../ui/alert";
 import { useState } from "react";
 import { answered, client } from "../../api/client";
 import { useAttempt } from "../../api/attempt";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { LOAD_NAMES } from "../../app/stations";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { LOAD_NAMES } from "../../api/generated/core";
 import type { Pads as PadsRead } from "../../api/types";
 import { kilograms } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
@@ -100,9 +101,7 @@ export function Pads() {
           </div>
         </div>
       )}
-      <p role="alert" className="min-h-5 text-sm text-stop">
-        {refusal?.message}
-      </p>
+      <Alert>{refusal?.message}</Alert>
     </section>
   );
 }

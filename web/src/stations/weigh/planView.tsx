@@ -1,9 +1,9 @@
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
 import { lengthwiseScale, sideFrame } from "../../drawings/sideGeometry";
-import { LOAD_NAMES } from "../../app/stations";
+import { LOAD_NAMES } from "../../api/generated/core";
 import type { AxleName } from "../../api/types";
 
 const WIDTH = 760;

@@ -1,5 +1,5 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 
 const LOOK =
   "min-h-8 px-2 text-[13px] text-pale underline underline-offset-4 hover:text-ink disabled:no-underline";

@@ -1,9 +1,11 @@
+import { Alert } from "../../ui/alert";
+import { Row, Table } from "../../ui/table";
 import { useState } from "react";
 import { answered, client } from "../../api/client";
 import { useAttempt } from "../../api/attempt";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { LOAD_NAMES } from "../../app/stations";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { LOAD_NAMES } from "../../api/generated/core";
 import type { Tilt } from "../../api/types";
 import { NumberRow } from "../../drawings/numberRow";
 import { degrees, grouped, percent } from "../../drawings/quantity";
@@ -67,9 +69,7 @@ export function RollSheet() {
               text: LOAD_NAMES[key].toLowerCase(),
             }))}
             disabled={!writable}
-            onChange={(key) =>
-              void writes.enterOnSheet("roll_test.state", key, "measured").catch(() => undefined)
-            }
+            onChange={(key) => void writes.enterOnSheet("roll_test.state", key, "measured")}
           />
           {ROLL_TEST_PLACES.map((place) => (
             <NumberRow key={place} place={place} />
@@ -80,9 +80,7 @@ export function RollSheet() {
             options={SWINGS.map((count) => ({ value: count, text: count }))}
             disabled={!writable}
             onChange={(count) =>
-              void writes
-                .enterOnSheet("roll_test.half_swings_between", count, "measured")
-                .catch(() => undefined)
+              void writes.enterOnSheet("roll_test.half_swings_between", count, "measured")
             }
           />
         </div>
@@ -93,9 +91,7 @@ export function RollSheet() {
           <span className="text-pale">
             stand-in; logger on the cabin floor, mass to the right, then to the left, then a push
           </span>
-          <span role="alert" className="text-stop">
-            {refusal?.message}
-          </span>
+          <Alert roomy={false}>{refusal?.message}</Alert>
         </div>
         {tilt && (
           <div className="mt-3 border border-line p-3 text-sm">
@@ -120,8 +116,7 @@ export function RollSheet() {
       <div className="grid content-start gap-6 lg:border-l lg:border-line lg:pl-6">
         <Beside />
         <Offers
-          kinds={["calibrate_"]}
-          places={["roll_test"]}
+          about={["calibration"]}
           empty="Move a known mass to one side, read the lean, then to the other side: the mean is free of friction."
         />
       </div>
@@ -164,26 +159,16 @@ function Beside() {
       <h2 className="mb-1 font-semibold">
         Model and reading <span className="font-normal text-pale">as it stands</span>
       </h2>
-      <table className="w-full text-sm">
-        <thead>
-          <tr className="text-right text-pale">
-            <th />
-            <th className="font-normal">model says</th>
-            <th className="font-normal">read</th>
-            <th className="font-normal">off by</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.name} className="border-t border-line text-right">
-              <th className="py-1.5 text-left font-normal">{row.name}</th>
-              <td className="figure">{row.model}</td>
-              <td className="figure">{row.read}</td>
-              <td className="figure">{row.off}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table heads={["", "model says", "read", "off by"]}>
+        {rows.map((row) => (
+          <Row key={row.name}>
+            <th className="py-1.5 text-left font-normal">{row.name}</th>
+            <td className="figure">{row.model}</td>
+            <td className="figure">{row.read}</td>
+            <td className="figure">{row.off}</td>
+          </Row>
+        ))}
+      </Table>
       {test.friction_lean_rad != null && (
         <p className="mt-1 text-xs text-pale">
           Right and left differ by {degrees(2 * test.friction_lean_rad, 2)}: friction, and lean at

@@ -1,8 +1,8 @@
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import { AxleDrawing } from "../../drawings/axleDrawing";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
 import { Ground } from "../../drawings/ground";
-import { degrees, kilograms } from "../../drawings/quantity";
+import { degrees, inDegrees, kilograms } from "../../drawings/quantity";
 import { roundedPath } from "../../drawings/point";
 
 const WIDTH = 560;
@@ -20,7 +20,7 @@ export function RollTestDrawing() {
   const frame = endFrame(sheet, sheet.rear, pxPerM, MIDDLE, GROUND);
   const outline = roundedPath(bodyOutline(sheet.kind, frame), 10);
   const pivot = `${MIDDLE} ${GROUND - sheet.rear.roll_centre_height_m.value * pxPerM}`;
-  const turn = (rad: number) => `rotate(${((rad * 180) / Math.PI) * DRAWN_LARGER} ${pivot})`;
+  const turn = (rad: number) => `rotate(${inDegrees(rad) * DRAWN_LARGER} ${pivot})`;
   const model = test?.model_lean_rad ?? 0;
   const read = test?.read_lean_rad;
   const { mass_kg: mass, moved_m: moved } = sheet.roll_test;

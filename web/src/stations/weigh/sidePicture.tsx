@@ -1,8 +1,9 @@
+import { Alert } from "../../ui/alert";
 import { useState } from "react";
 import { usePhotos } from "../../api/queries";
 import { useAttempt } from "../../api/attempt";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import type { Photo } from "../../api/types";
 import type { SideFrame } from "../../drawings/sideGeometry";
 import { pictureTransform } from "../../drawings/pictureGeometry";
@@ -93,9 +94,9 @@ export function SidePictureTools() {
         </>
       )}
       {refusal && (
-        <span role="alert" className="text-xs text-stop">
+        <Alert roomy={false} className="text-xs">
           {refusal?.message}
-        </span>
+        </Alert>
       )}
       <Panel
         open={marking && photo !== undefined}

@@ -1,4 +1,4 @@
-import { useJobView } from "../../app/jobContext";
+import { useJobView } from "../../job/context";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
@@ -16,21 +16,89 @@ const LEFT = 44;
 
 /** From the side, front to the left: the area the wind pushes on, and where the axles are. */
 export function SideView() {
-  const { job, assessment } = useJobView();
+  const { job } = useJobView();
   const { sheet } = job;
   const pxPerM = lengthwiseScale(sheet);
   const frame = sideFrame(sheet, pxPerM, LEFT, GROUND);
-  const side = assessment?.evaluation?.side;
   const up = (metres: number) => GROUND - metres * pxPerM;
-  const { profile } = sheet;
-  const picture = useSidePicture(job.id);
-  const underlaid = picture?.marks != null;
   const right = Math.max(frame.rearBumper, frame.rearAxle) + 22;
   const blockTop = Math.min(...frame.blocks.map(({ top }) => top)) - 14;
 
-  const drawing = (
+  return (
+    <section aria-labelledby="side-title">
+      <div className="flex items-baseline justify-between">
+        <h2 id="side-title" className="font-semibold">
+          From the side
+        </h2>
+        <div className="flex flex-wrap justify-end">
+          <SidePictureTools />
+          <ProfileBlocks />
+        </div>
+      </div>
+      <SheetOfPaper
+        width={WIDTH}
+        height={HEIGHT}
+        says="Side view with the blocks of the side profile, axles and heights."
+        drawing={
+          <>
+            <Ground left={16} right={WIDTH - 16} y={GROUND} />
+            <VehicleFromTheSide frame={frame} pxPerM={pxPerM} />
+            <SideLines frame={frame} pxPerM={pxPerM} right={right} above={blockTop} />
+          </>
+        }
+      >
+        <Dimension place="wheelbase_m" x={(frame.frontAxle + frame.rearAxle) / 2} y={258} />
+        <Dimension
+          place="profile.front_overhang_m"
+          x={(frame.frontBumper + frame.frontAxle) / 2}
+          y={278}
+          caption="overhang"
+        />
+        {frame.blocks.map((block, i) => (
+          <BlockFields
+            key={block.left}
+            index={i}
+            middle={(block.left + block.right) / 2}
+            block={block}
+            above={blockTop}
+          />
+        ))}
+        <Dimension
+          place="profile.side_force_coefficient"
+          x={WIDTH - 20}
+          y={294}
+          caption="side force coefficient"
+          align="end"
+        />
+        <Dimension
+          place="floor_height_m"
+          x={right + 40}
+          y={up(sheet.floor_height_m.value) - 14}
+          caption="floor"
+        />
+        <Dimension
+          place="roof_height_m"
+          x={right + 84}
+          y={up(sheet.roof_height_m.value) - 14}
+          caption="roof"
+        />
+      </SheetOfPaper>
+    </section>
+  );
+}
+
+type SidePartProps = { frame: ReturnType<typeof sideFrame>; pxPerM: number };
+
+/** Outline, blocks and wheels, over the picture where one is laid under, and where the wind acts. */
+function VehicleFromTheSide({ frame, pxPerM }: SidePartProps) {
+  const { job, assessment } = useJobView();
+  const { sheet } = job;
+  const picture = useSidePicture(job.id);
+  const underlaid = picture?.marks != null;
+  const side = assessment?.evaluation?.side;
+  const up = (metres: number) => GROUND - metres * pxPerM;
+  return (
     <>
-      <Ground left={16} right={WIDTH - 16} y={GROUND} />
       {underlaid && (
         <SidePictureUnderlay
           photo={picture}
@@ -84,6 +152,22 @@ export function SideView() {
           </text>
         </g>
       )}
+    </>
+  );
+}
+
+/** Dimension lines; the heights stand right of the vehicle, lengths of blocks above it [px]. */
+function SideLines({
+  frame,
+  pxPerM,
+  right,
+  above,
+}: SidePartProps & { right: number; above: number }) {
+  const { sheet } = useJobView().job;
+  const { profile } = sheet;
+  const up = (metres: number) => GROUND - metres * pxPerM;
+  return (
+    <>
       <DimensionLine
         from={{ x: frame.frontBumper, y: 258 }}
         to={{ x: frame.frontAxle, y: 258 }}
@@ -115,8 +199,8 @@ export function SideView() {
       {frame.blocks.map((block, i) => (
         <DimensionLine
           key={block.left}
-          from={{ x: block.left, y: blockTop }}
-          to={{ x: block.right, y: blockTop }}
+          from={{ x: block.left, y: above }}
+          to={{ x: block.right, y: above }}
           known={profile.blocks[i]?.length_m.known ?? "measured"}
           extend={[
             { x: block.left, y: block.top },
@@ -125,61 +209,6 @@ export function SideView() {
         />
       ))}
     </>
-  );
-  return (
-    <section aria-labelledby="side-title">
-      <div className="flex items-baseline justify-between">
-        <h2 id="side-title" className="font-semibold">
-          From the side
-        </h2>
-        <div className="flex flex-wrap justify-end">
-          <SidePictureTools />
-          <ProfileBlocks />
-        </div>
-      </div>
-      <SheetOfPaper
-        width={WIDTH}
-        height={HEIGHT}
-        says="Side view with the blocks of the side profile, axles and heights."
-        drawing={drawing}
-      >
-        <Dimension place="wheelbase_m" x={(frame.frontAxle + frame.rearAxle) / 2} y={258} />
-        <Dimension
-          place="profile.front_overhang_m"
-          x={(frame.frontBumper + frame.frontAxle) / 2}
-          y={278}
-          caption="overhang"
-        />
-        {frame.blocks.map((block, i) => (
-          <BlockFields
-            key={block.left}
-            index={i}
-            middle={(block.left + block.right) / 2}
-            block={block}
-            above={blockTop}
-          />
-        ))}
-        <Dimension
-          place="profile.side_force_coefficient"
-          x={WIDTH - 20}
-          y={294}
-          caption="side force coefficient"
-          align="end"
-        />
-        <Dimension
-          place="floor_height_m"
-          x={right + 40}
-          y={up(sheet.floor_height_m.value) - 14}
-          caption="floor"
-        />
-        <Dimension
-          place="roof_height_m"
-          x={right + 84}
-          y={up(sheet.roof_height_m.value) - 14}
-          caption="roof"
-        />
-      </SheetOfPaper>
-    </section>
   );
 }
 

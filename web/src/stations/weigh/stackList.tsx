@@ -1,6 +1,7 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
-import { LOAD_NAMES } from "../../app/stations";
+import { Row, Table } from "../../ui/table";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
+import { LOAD_NAMES } from "../../api/generated/core";
 import { NumberCell } from "../../drawings/numberRow";
 
 const FROM = [
@@ -16,77 +17,74 @@ export function StackList() {
   const writable = useWritable();
   const stack = job.sheet.stack ?? [];
   const write = (place: string, typed: string) =>
-    void writes.enterOnSheet(place, typed, "measured").catch(() => undefined);
+    void writes.enterOnSheet(place, typed, "measured");
   return (
     <div>
       {stack.length > 0 && (
-        <table className="w-full text-sm">
-          <thead>
-            <tr className="text-left text-[13px] text-pale">
-              <th className="font-normal">&nbsp;</th>
-              <th className="font-normal">mass</th>
-              <th className="font-normal">on board</th>
-              <th className="text-right font-normal">weighs</th>
-              <th className="text-right font-normal">behind front axle</th>
-              <th className="text-right font-normal">left of middle</th>
-              <th className="text-right font-normal">up</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {stack.map((item, i) => (
-              <tr key={i} className="border-t border-line">
-                <td className="figure pr-2">{i + 1}</td>
-                <td>
-                  <input
-                    key={item.name}
-                    aria-label={`Name of mass ${i + 1}`}
-                    defaultValue={item.name}
-                    maxLength={40}
-                    disabled={!writable}
-                    onBlur={(event) => {
-                      if (event.target.value !== item.name)
-                        write(`stack.${i}.name`, event.target.value);
-                    }}
-                    className="min-h-9 w-full min-w-36 bg-transparent"
-                  />
+        <Table
+          heads={[
+            "",
+            { text: "mass", words: true },
+            { text: "on board", words: true },
+            "weighs",
+            "behind front axle",
+            "left of middle",
+            "up",
+            "",
+          ]}
+        >
+          {stack.map((item, i) => (
+            <Row key={i}>
+              <td className="figure pr-2">{i + 1}</td>
+              <td>
+                <input
+                  key={item.name}
+                  aria-label={`Name of mass ${i + 1}`}
+                  defaultValue={item.name}
+                  maxLength={40}
+                  disabled={!writable}
+                  onBlur={(event) => {
+                    if (event.target.value !== item.name)
+                      write(`stack.${i}.name`, event.target.value);
+                  }}
+                  className="min-h-9 w-full min-w-36 bg-transparent"
+                />
+              </td>
+              <td>
+                <select
+                  aria-label={`Mass ${i + 1} is on board`}
+                  value={item.carried_from}
+                  disabled={!writable}
+                  onChange={(event) => write(`stack.${i}.carried_from`, event.target.value)}
+                  className="min-h-9 bg-paper"
+                >
+                  {FROM.map(({ value, text }) => (
+                    <option key={value} value={value}>
+                      {text}
+                    </option>
+                  ))}
+                </select>
+              </td>
+              {["mass_kg", "behind_front_axle_m", "left_m", "height_m"].map((part) => (
+                <td key={part} className="text-right">
+                  <NumberCell place={`stack.${i}.${part}`} />
                 </td>
-                <td>
-                  <select
-                    aria-label={`Mass ${i + 1} is on board`}
-                    value={item.carried_from}
-                    disabled={!writable}
-                    onChange={(event) => write(`stack.${i}.carried_from`, event.target.value)}
-                    className="min-h-9 bg-paper"
+              ))}
+              <td className="text-right">
+                {writable && (
+                  <button
+                    type="button"
+                    aria-label={`Take ${item.name} off the stack`}
+                    className="min-h-9 px-2 text-pale hover:text-ink"
+                    onClick={() => void writes.changePart(`stack.${i}`, false)}
                   >
-                    {FROM.map(({ value, text }) => (
-                      <option key={value} value={value}>
-                        {text}
-                      </option>
-                    ))}
-                  </select>
-                </td>
-                {["mass_kg", "behind_front_axle_m", "left_m", "height_m"].map((part) => (
-                  <td key={part} className="text-right">
-                    <NumberCell place={`stack.${i}.${part}`} />
-                  </td>
-                ))}
-                <td className="text-right">
-                  {writable && (
-                    <button
-                      type="button"
-                      aria-label={`Take ${item.name} off the stack`}
-                      className="min-h-9 px-2 text-pale hover:text-ink"
-                      onClick={() => void writes.changePart(`stack.${i}`, false)}
-                    >
-                      ✕
-                    </button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                    ✕
+                  </button>
+                )}
+              </td>
+            </Row>
+          ))}
+        </Table>
       )}
       {writable && (
         <button

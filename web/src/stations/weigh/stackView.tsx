@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { SheetOfPaper } from "../../drawings/drawingForm";
 import { Ground } from "../../drawings/ground";
 import { pathOf } from "../../drawings/point";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { FileButton } from "../../ui/fileButton";
 
 const LOOK =

@@ -1,5 +1,5 @@
-import { useJobView } from "../../app/jobContext";
-import { useWritable } from "../../app/session";
+import { useJobView } from "../../job/context";
+import { useWritable } from "../../api/session";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/drawingForm";
@@ -70,9 +70,7 @@ export function TowView() {
           value={hitch ?? "none"}
           options={HITCHES}
           disabled={!writable}
-          onChange={(next) =>
-            void writes.enterOnSheet("tow.hitch", next, "measured").catch(() => undefined)
-          }
+          onChange={(next) => void writes.enterOnSheet("tow.hitch", next, "measured")}
         />
       </div>
       {hitch !== "none" && (

@@ -64,6 +64,7 @@ describe("measuring order", () => {
       "floor_slope_rad",
       "rear.shock_spacing_m",
       "rear.lift_m",
+      "rear.tyre_pressure_pa",
     ]);
   });
 

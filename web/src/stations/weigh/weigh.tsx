@@ -1,11 +1,11 @@
 import { useSearch } from "@tanstack/react-router";
 import { useEffect, useMemo } from "react";
-import { useAskedAxle } from "../../app/askedAxle";
-import { Findings, focusPlace } from "../../app/findings";
-import { GatePanel } from "../../app/gate";
-import { SheetTabs } from "../../app/sheetTabs";
-import { useJobView } from "../../app/jobContext";
-import type { WeighSheet } from "../../app/placeAddress";
+import { useAskedAxle } from "../../job/askedAxle";
+import { Findings, focusPlace } from "../../job/findings";
+import { GatePanel } from "../../job/gate";
+import { SheetTabs } from "../../job/sheetTabs";
+import { useJobView } from "../../job/context";
+import type { WeighSheet } from "../../job/placeAddress";
 import type { AxleName, Sheet } from "../../api/types";
 import { measuredAt } from "../../api/place";
 import { DrawingForm } from "../../drawings/drawingForm";
@@ -48,6 +48,8 @@ export function Weigh() {
     <DrawingForm
       order={order}
       measured={(path) => axleLoadAt(sheet, path) ?? measuredAt(sheet, path)}
+      jobId={job.id}
+      spot={onSheet}
       save={(path, typed, known) => writes.enterOnSheet(path, typed, known)}
     >
       <main className="pb-6">
@@ -67,6 +69,8 @@ export function Weigh() {
     </DrawingForm>
   );
 }
+
+const onSheet = (path: string): ["sheet", string] => ["sheet", path];
 
 /** Measuring order of one sheet: what Tab follows. */
 function orderOf(shown: WeighSheet, sheet: Sheet, stateIndex: number, axle: AxleName): string[] {

@@ -1,6 +1,7 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useWritable } from "../../app/session";
-import { addressOf, KIND_NAMES, STATIONS } from "../../app/stations";
+import { useWritable } from "../../api/session";
+import { JOB_KIND_NAMES, STATION_NAMES } from "../../api/generated/core";
+import { addressOf } from "../../job/stations";
 import { useYard } from "../../api/queries";
 import type { JobRow, Station } from "../../api/types";
 import { RigMark } from "../../drawings/rigMark";
@@ -8,18 +9,19 @@ import { FindingMark } from "../../ui/findingMark";
 
 /** The jobs in the shop, last changed first: where each stands and what blocks it. */
 export function Yard() {
-  const { find = "", page = 1 } = useSearch({ from: "/" });
+  const { find = "", page = 1, archived = false } = useSearch({ from: "/" });
   const navigate = useNavigate();
   const writable = useWritable();
-  const yard = useYard(find, page);
+  const yard = useYard(find, page, archived);
 
   return (
     <main className="pb-8">
+      <title>Yard · Calm Axle</title>
       <div className="my-4 flex flex-wrap items-end gap-6">
-        <h1 className="text-2xl font-semibold">Yard</h1>
+        <h1 className="text-2xl font-semibold">{archived ? "Archived" : "Yard"}</h1>
         <input
           aria-label="Find a job"
-          placeholder="Vehicle or job number"
+          placeholder="Vehicle, what it is, or job number"
           defaultValue={find}
           onChange={(event) =>
             void navigate({
@@ -30,6 +32,13 @@ export function Yard() {
           }
           className="min-h-11 w-64 border-b border-ink bg-transparent"
         />
+        <Link
+          to="/"
+          search={{ find: find || undefined, archived: archived ? undefined : true }}
+          className="grid min-h-11 items-center text-sm underline underline-offset-4"
+        >
+          {archived ? "Jobs in the yard" : "Archived jobs"}
+        </Link>
         {writable && (
           <Link
             to="/new"
@@ -39,7 +48,7 @@ export function Yard() {
           </Link>
         )}
       </div>
-      {yard.isError && <p className="text-stop">{yard.error.message}</p>}
+      {yard.isLoadingError && <p className="text-stop">{yard.error.message}</p>}
       <ul className="border-t border-ink">
         {yard.data?.rows.map((row) => (
           <YardRow key={row.id} row={row} />
@@ -60,7 +69,6 @@ export function Yard() {
 }
 
 function YardRow({ row }: { row: JobRow }) {
-  const at = STATIONS.findIndex(({ key }) => key === row.station);
   const to = addressOf(row.station);
   return (
     <li className="border-b border-line">
@@ -73,13 +81,13 @@ function YardRow({ row }: { row: JobRow }) {
         <span>
           <span className="block font-semibold">{row.name}</span>
           <span className="block text-sm text-pale">
-            job {row.number}, {KIND_NAMES[row.job_kind].toLowerCase()}
+            job {row.number}, {JOB_KIND_NAMES[row.job_kind].toLowerCase()}
             {row.description ? ` · ${row.description}` : ""}
           </span>
         </span>
         <span className="max-md:col-start-2">
           <ShortLine station={row.station} line={row.line} />
-          <span className="text-sm">{STATIONS[at]?.name}</span>
+          <span className="text-sm">{STATION_NAMES[row.station]}</span>
         </span>
         <span className="flex gap-2 text-sm max-md:col-start-2">
           {row.stop ? (

@@ -1,0 +1,118 @@
+"""What may stand in one cell of a table, each sort read and written in one place."""
+
+from __future__ import annotations
+
+import functools
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Any
+
+from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured
+from axlecore.quantities.units import Dimension, read_quantity
+from axlecore.racks.parts import SheetTorque
+
+
+@dataclass(frozen=True)
+class Cell:
+    """One sort of cell.
+
+    Attributes
+    ----------
+    read : callable
+        The value of what was typed; ValueError or InputError where it says nothing.
+    write : callable
+        What is typed for a value.
+    """
+
+    read: Callable[[str], Any]
+    write: Callable[[Any], str]
+
+
+@functools.lru_cache(maxsize=4096)
+def _quantity(typed: str, dimension: Dimension) -> float:
+    """A seller's table says the same few hundred sizes ten thousand times."""
+    return read_quantity(typed, dimension)
+
+
+def _yes(typed: str) -> bool:
+    word = typed.lower()
+    if word not in ("yes", "no", "true", "false", "1", "0", "x"):
+        raise ValueError
+    return word in ("yes", "true", "1", "x")
+
+
+def _number(typed: str) -> float:
+    return float(typed.replace(",", "").replace("\u202f", "").strip("% €$£"))
+
+
+def _plain(dimension: Dimension, scale: float, unit: str) -> Cell:
+    return Cell(
+        lambda typed: _quantity(typed, dimension),
+        lambda value: f"{round(value * scale, 6):.10g} {unit}",
+    )
+
+
+def measured(dimension: Dimension, scale: float, unit: str) -> Cell:
+    """Return a cell that holds a number as a maker's sheet gives it.
+
+    Parameters
+    ----------
+    dimension : Dimension
+        Of what is measured.
+    scale : float
+        Times the SI value is what is written.
+    unit : str
+        Unit it is then written with.
+    """
+
+    def read(typed: str) -> Measured:
+        value = _quantity(typed, dimension)
+        return Measured(value, Known.PLATE, value * RELATIVE_TOLERANCE[Known.PLATE], typed)
+
+    return Cell(read, lambda found: found.typed or f"{found.value * scale:.10g}{unit}")
+
+
+def word(kind: type[StrEnum]) -> Cell:
+    """Return a cell that holds one of a few words.
+
+    Parameters
+    ----------
+    kind : type of StrEnum
+        The words.
+    """
+    return Cell(kind, str)
+
+
+def _torques(typed: str) -> tuple[SheetTorque, ...]:
+    found = []
+    for item in typed.split(";"):
+        if item.strip():
+            where, size, grade, count, *torque = (part.strip() for part in item.split(","))
+            newton_metres = float(torque[0]) if torque and torque[0] else None
+            found.append(SheetTorque(where, size, grade, int(count), newton_metres))
+    return tuple(found)
+
+
+def _torque(torque: SheetTorque) -> str:
+    newton_metres = "" if torque.torque_n_m is None else f"{torque.torque_n_m:.10g}"
+    return f"{torque.where}, {torque.size}, {torque.grade}, {torque.count}, {newton_metres}"
+
+
+TEXT = Cell(str, str)
+COUNT = Cell(int, str)
+NUMBER = Cell(_number, lambda value: f"{value:.10g}")
+MONEY = Cell(_number, lambda value: f"{value:.2f}")
+PER_CENT = Cell(lambda typed: _number(typed) / 100, lambda value: f"{value * 100:.10g}")
+YES = Cell(_yes, lambda value: "yes" if value else "no")
+MASS = _plain(Dimension.MASS, 1.0, "kg")
+LENGTH = _plain(Dimension.SHIFT, 1e3, "mm")
+SIZE = measured(Dimension.SMALL_LENGTH, 1e3, " mm")
+SPAN = measured(Dimension.LENGTH, 1e3, " mm")
+RATE = measured(Dimension.RATE, 1e-3, " N/mm")
+ANGLE = measured(Dimension.ANGLE, math.degrees(1), "°")
+LIST = Cell(
+    lambda typed: tuple(item.strip() for item in typed.split(";") if item.strip()), "; ".join
+)
+TORQUES = Cell(_torques, lambda found: "; ".join(map(_torque, found)))

@@ -1,0 +1,53 @@
+import unittest
+from dataclasses import replace
+
+from axlecore.errors import InputError
+from axlecore.fitup.drilling import drill_plan, template
+from axlecore.fitup.sheet import (
+    DrilledHole,
+    Inside,
+)
+from tests.fitup.sheets import axle_fit
+from tests.rigs import m
+
+
+class DrillTests(unittest.TestCase):
+    def fit(self, *spots, size="M12"):
+        drilled = tuple(DrilledHole(m(x), m(y), size) for x, y in spots)
+        return axle_fit(drilled=drilled)
+
+    def test_marks_edges_steps_and_bolts(self):
+        plan = drill_plan(self.fit((-0.035, 0.045), (0.035, 0.045)))
+        one = plan.marks[0]
+        self.assertEqual([round(step * 1e3, 1) for step in one.steps_m][-1], 13.5)
+        self.assertAlmostEqual(one.edge_needed_m, 0.027)
+        self.assertAlmostEqual(one.apart_m, 0.07)
+        self.assertTrue(all(mark.fine for mark in plan.marks))
+        self.assertAlmostEqual(plan.grip_m, 0.014)
+        self.assertAlmostEqual(one.bolt_m, 0.035)
+        self.assertAlmostEqual(plan.plumb_above_edge_m, 0.64 - 0.7)
+        self.assertTrue(plan.backing)
+
+    def test_holes_near_an_edge_or_each_other_are_not_fine(self):
+        for spots in (((0.0, 0.02),), ((0.0, 0.135),), ((0.0, 0.06), (0.03, 0.06))):
+            self.assertFalse(drill_plan(self.fit(*spots)).marks[0].fine, spots)
+        rail = replace(axle_fit().rail, inside=Inside.CLEAR)
+        self.assertFalse(drill_plan(axle_fit(rail=rail)).backing)
+
+    def test_the_template_mirrors_and_keeps_distances(self):
+        fit = self.fit((-0.035, 0.045), (0.05, 0.08))
+        left, right = template(fit, "left"), template(fit, "right")
+        for one, turn in ((left, -1), (right, 1)):
+            spots = [(turn * (c.x_m - one.plumb_x_m), c.y_m - one.edge_y_m) for c in one.circles]
+            for spot, wanted in zip(spots, ((-0.035, 0.045), (0.05, 0.08)), strict=True):
+                self.assertAlmostEqual(spot[0], wanted[0])
+                self.assertAlmostEqual(spot[1], wanted[1])
+            self.assertTrue(
+                all(0 < c.x_m < one.width_m and 0 < c.y_m < one.height_m for c in one.circles)
+            )
+            self.assertEqual(one.ruler[2], 0.1)
+        with self.assertRaises(InputError):
+            template(fit, "top")
+        with self.assertRaises(InputError) as caught:
+            template(axle_fit(), "left")
+        self.assertEqual(caught.exception.field, "drilled")

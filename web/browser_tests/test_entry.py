@@ -1,0 +1,320 @@
+"""What is typed is what is kept: quick fingers, a slow or dead network, two people."""
+
+from __future__ import annotations
+
+from contextlib import contextmanager
+
+from browser_tests.test_first_stations import StationCase
+from jobs.models import Job
+
+#: Between keys, as quick fingers type; and how long the network takes.
+BETWEEN_KEYS_MS, LATENCY_MS = 110, 300
+CORNERS = ("front_left", "front_right", "rear_left", "rear_right")
+
+
+class EntryCase(StationCase):
+    def slow(self, latency_ms: int) -> None:
+        session = self.page.context.new_cdp_session(self.page)
+        session.send("Network.enable")
+        session.send(
+            "Network.emulateNetworkConditions",
+            {
+                "offline": False,
+                "latency": latency_ms,
+                "downloadThroughput": -1,
+                "uploadThroughput": -1,
+            },
+        )
+
+    @contextmanager
+    def no_network(self):
+        self.page.context.set_offline(True)
+        yield
+        self.page.context.set_offline(False)
+
+    def type(self, text: str, key: str = "Tab") -> None:
+        self.page.keyboard.type(text, delay=BETWEEN_KEYS_MS)
+        self.page.keyboard.press(key)
+
+    def open_place(self, path: str) -> None:
+        self.place(path).click()
+        self.editor().wait_for()
+
+    def saving(self):
+        return self.page.get_by_role("status").first
+
+    def wait_until_kept(self) -> None:
+        self.wait_for_text(self.saving(), "Saved")
+
+    def loads(self, job: Job) -> list[float]:
+        state = self.sheet(job)["load_states"][1]
+        return [state[f"{corner}_kg"]["value"] for corner in CORNERS]
+
+    def versions(self, job: Job) -> int:
+        job.vehicle.refresh_from_db()
+        return job.vehicle.version
+
+
+class TypingTests(EntryCase):
+    def test_four_wheel_loads_with_tab_end_as_exactly_those(self):
+        for latency in (0, LATENCY_MS):
+            with self.subTest(latency):
+                job = self.open_station("Orrery", "weigh")
+                self.slow(latency)
+                self.open_place("load_states.1.front_left_kg")
+                for load in ("1402", "1480", "3030", "3130"):
+                    self.type(str(int(load) + latency // 100))
+                self.page.keyboard.press("Escape")
+                self.wait_until_kept()
+                added = latency // 100
+                self.assertEqual(
+                    self.loads(job), [load + added for load in (1402, 1480, 3030, 3130)]
+                )
+
+    def test_going_through_numbers_with_tab_writes_none(self):
+        job = self.open_station("Orrery", "weigh")
+        self.slow(LATENCY_MS)
+        before = self.versions(job)
+        self.open_place("load_states.1.front_left_kg")
+        for _ in range(8):
+            self.page.keyboard.press("Tab")
+        self.page.keyboard.press("Enter")
+        self.open_place("rear.track_m")
+        self.type("1849 mm", "Enter")
+        self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == "1849 mm")
+        self.wait_until_kept()
+        self.assertEqual(self.versions(job), before + 1)
+
+    def test_enter_on_a_default_leaves_it_one_and_confirming_it_is_an_act(self):
+        job = self.open_station("Orrery", "weigh")
+        place = "rear.standard_bar.motion_ratio"
+        self.assertEqual(
+            self.sheet(job)["rear"]["standard_bar"]["motion_ratio"]["known"], "default"
+        )
+        before = self.versions(job)
+        self.open_place(place)
+        self.page.keyboard.press("Enter")
+        self.open_place(place)
+        self.page.keyboard.press("Escape")
+        self.assertEqual(self.versions(job), before)
+        self.open_place(place)
+        self.page.get_by_role("radio", name="measured").click()
+        self.page.keyboard.press("Enter")
+        self.until(
+            lambda: self.sheet(job)["rear"]["standard_bar"]["motion_ratio"]["known"] == "measured"
+        )
+
+    def test_a_pad_read_over_a_split_load_is_measured_and_an_estimate_stays_one(self):
+        job = self.open_station("Orrery", "weigh")
+        self.open_place("load_states.1.front_kg")
+        self.type("2900 kg", "Enter")
+        self.open_place("rear.link_spacing_m")
+        self.type("1058 mm", "Enter")
+        self.open_place("load_states.1.front_left_kg")
+        self.type("1402 kg", "Enter")
+        self.wait_until_kept()
+        sheet = self.sheet(job)
+        front = sheet["load_states"][1]
+        self.assertEqual(
+            [front[f"front_{side}_kg"]["known"] for side in ("left", "right")],
+            ["measured", "estimated"],
+        )
+        self.assertEqual(sheet["rear"]["link_spacing_m"]["known"], "estimated")
+
+    def test_what_is_not_taken_stays_at_its_field_until_it_is_put_right(self):
+        self.expected = ("422",)
+        job = self.open_station("Orrery", "weigh")
+        self.open_place("rear.track_m")
+        self.type("18 bananas")
+        self.page.keyboard.press("Escape")
+        track = self.place("rear.track_m")
+        self.wait_for_text(track, "18 bananas")
+        self.wait_for_text(track, "not taken")
+        self.wait_for_text(self.saving(), "1 not taken")
+        self.page.reload()
+        self.wait_for_text(self.place("rear.track_m"), "18 bananas")
+        self.open_place("rear.track_m")
+        self.wait_for_text(self.page.get_by_role("status"), "bananas")
+        self.editor().fill("1853 mm")
+        self.page.keyboard.press("Enter")
+        self.wait_for_text(track, "1\u202f853")
+        self.wait_until_kept()
+        self.assertEqual(self.sheet(job)["rear"]["track_m"]["typed"], "1853 mm")
+
+
+class PressingTests(EntryCase):
+    def test_quick_presses_all_count(self):
+        job = self.open_station("Bittern", "listen")
+        self.slow(LATENCY_MS)
+        pick = self.page.locator('[data-place^="symptoms."]').first
+        order = ["none", "slight", "clear", "strong"]
+        start = order.index(pick.get_attribute("aria-label").rsplit(": ", 1)[1])
+        for _ in range(6):
+            pick.click()
+        expected = order[(start + 6) % 4]
+        self.until(lambda: pick.get_attribute("aria-label").endswith(f": {expected}"))
+        key = pick.get_attribute("data-place").split(".")[1]
+        self.until(lambda: self.document(job, "complaint")["symptoms"][key] == expected)
+        self.wait_until_kept()
+        self.assertEqual(self.document(job, "complaint")["symptoms"][key], expected)
+
+    def test_a_part_that_is_rated_stays_open_and_its_faults_are_its_own(self):
+        job = self.open_station("Bittern", "look")
+        self.slow(LATENCY_MS)
+        part = self.page.locator("section[aria-label] h2").first
+        name = part.text_content()
+        self.page.get_by_role("radio", name="replace").click()
+        faults = self.page.get_by_role("group", name="What is wrong with it").get_by_role("button")
+        picked = [faults.nth(i).text_content() for i in range(2)]
+        for i in range(2):
+            faults.nth(i).click()
+        self.assertEqual(part.text_content(), name)
+        key = self.page.locator('[data-place^="parts."]').first.get_attribute("data-place")
+        self.wait_until_kept()
+        kept = self.document(job, "look_over")["parts"][key.split(".")[1]]
+        self.assertEqual((kept["rating"], sorted(kept["faults"])), ("replace", sorted(picked)))
+
+
+class OutboxTests(EntryCase):
+    def test_what_is_typed_without_a_network_is_kept_here_and_sent_later(self):
+        self.expected = ("ERR_INTERNET_DISCONNECTED",)
+        job = self.open_station("Orrery", "weigh")
+        before = self.versions(job)
+        with self.no_network():
+            self.open_place("rear.track_m")
+            self.type("1847 mm")
+            self.type("335 mm")
+            self.page.keyboard.press("Escape")
+            self.wait_for_text(self.saving(), "2 kept here, not sent")
+            self.saving().get_by_role("button").click()
+            self.page.get_by_text("Track, rear: 1847 mm").wait_for()
+            self.page.keyboard.press("Escape")
+            self.assertEqual(self.versions(job), before)
+        self.wait_until_kept()
+        rear = self.sheet(job)["rear"]
+        self.assertEqual(
+            (rear["track_m"]["typed"], rear["dual_spacing_m"]["typed"]), ("1847 mm", "335 mm")
+        )
+        self.assertEqual(self.versions(job), before + 2)
+
+    def test_a_reload_before_it_is_sent_loses_nothing_and_undo_lives_on(self):
+        self.expected = ("Failed to load", "ERR_")
+        job = self.open_station("Orrery", "weigh")
+        track = self.sheet(job)["rear"]["track_m"]["typed"]
+        self.page.route("**/api/jobs/*/sheet", lambda route: route.abort())
+        self.open_place("rear.track_m")
+        self.type("1846 mm", "Enter")
+        self.wait_for_text(self.saving(), "1 kept here, not sent")
+        self.page.unroute("**/api/jobs/*/sheet")
+        self.page.reload()
+        self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == "1846 mm")
+        self.wait_until_kept()
+        self.page.reload()
+        undo = self.page.get_by_role("button", name="Undo Track, rear: 1846 mm")
+        undo.click()
+        self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == track)
+        self.page.get_by_role("button", name="Redo Track, rear: 1846 mm").click()
+        self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == "1846 mm")
+
+    def test_a_write_whose_answer_was_lost_is_known_as_ones_own_after_a_reload(self):
+        self.expected = ("Failed to load", "ERR_")
+        job = self.open_station("Orrery", "weigh")
+        before = self.versions(job)
+
+        def done_and_lost(route):
+            route.fetch()
+            route.abort()
+
+        self.page.route("**/api/jobs/*/sheet", done_and_lost)
+        self.open_place("rear.track_m")
+        self.type("1843 mm", "Enter")
+        self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == "1843 mm")
+        self.wait_for_text(self.saving(), "1 kept here, not sent")
+        self.page.unroute("**/api/jobs/*/sheet")
+        self.page.reload()
+        self.open_place("rear.track_m")
+        self.type("1842 mm", "Enter")
+        self.wait_until_kept()
+        self.assertEqual(self.sheet(job)["rear"]["track_m"]["typed"], "1842 mm")
+        self.assertEqual(self.versions(job), before + 2)
+        self.page.get_by_role("button", name="Undo Track, rear: 1842 mm").click()
+        self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == "1843 mm")
+
+    def test_what_is_kept_here_is_sent_though_its_job_is_not_read_yet(self):
+        self.expected = ("Failed to load", "ERR_")
+        job = self.open_station("Orrery", "weigh")
+        self.page.route("**/api/jobs/*/sheet", lambda route: route.abort())
+        self.open_place("rear.track_m")
+        self.type("1844 mm", "Enter")
+        self.wait_for_text(self.saving(), "1 kept here, not sent")
+        self.page.unroute("**/api/jobs/*/sheet")
+        # Away from the application, so that nothing is kept anew; answers last a week, writes for ever.
+        self.page.goto(f"{self.live_server_url}/static/app/favicon.svg")
+        self.page.evaluate("() => void indexedDB.deleteDatabase('calm-axle-cache')")
+        self.page.goto(self.live_server_url)
+        self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == "1844 mm")
+
+    def test_a_job_that_was_opened_opens_again_without_the_server(self):
+        self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")
+        self.page.context.close()
+        self.page = self.new_page(service_workers="allow")
+        self.sign_in(self.page)
+        self.open_station("Orrery", "weigh")
+        self.wait_for_text(self.place("rear.track_m"), "mm")
+        self.page.evaluate("() => navigator.serviceWorker.ready.then(() => undefined)")
+        # The page is given by the worker from its second load on.
+        self.page.reload()
+        self.wait_for_text(self.place("rear.track_m"), "mm")
+        self.page.wait_for_timeout(1500)
+        with self.no_network():
+            self.page.reload()
+            self.wait_for_text(self.place("rear.track_m"), "mm")
+            self.open_place("rear.track_m")
+            self.type("1845 mm", "Enter")
+            self.wait_for_text(self.saving(), "1 kept here, not sent")
+        self.wait_until_kept()
+
+
+class TwoPeopleTests(EntryCase):
+    def other_page(self):
+        other = self.new_page()
+        self.sign_in(other, "tern")
+        return other
+
+    def test_what_another_writes_shows_with_their_name(self):
+        self.open_station("Orrery", "weigh")
+        self.tern_enters_a_track_of_1840()
+        self.wait_for_text(self.place("rear.track_m"), "1\u202f840")
+        self.wait_for_text(self.page.get_by_role("status"), "Track, rear 1840 mm")
+
+    def test_a_conflict_says_who_where_and_both_values_and_theirs_can_stay(self):
+        self.expected = ("409",)
+        job = self.open_station("Orrery", "weigh")
+        self.open_place("rear.track_m")
+        self.tern_enters_a_track_of_1840()
+        self.editor().fill("1860 mm")
+        self.page.keyboard.press("Enter")
+        dialog = self.page.get_by_role("dialog")
+        self.wait_for_text(dialog, "changed this meanwhile")
+        for words in ("Tern", "Track, rear", "1\u202f840 mm", "1860 mm"):
+            self.wait_for_text(dialog, words)
+        before = self.versions(job)
+        dialog.get_by_role("button", name="Keep what stands").click()
+        self.wait_until_kept()
+        self.assertEqual(self.sheet(job)["rear"]["track_m"]["typed"], "1840 mm")
+        self.assertEqual(self.versions(job), before)
+
+    def test_undo_ends_where_somebody_else_has_written(self):
+        self.open_station("Orrery", "weigh")
+        self.open_place("rear.track_m")
+        self.type("1855 mm", "Enter")
+        self.page.get_by_role("button", name="Undo Track, rear: 1855 mm").wait_for()
+        self.tern_enters_a_track_of_1840()
+        ended = self.page.get_by_role(
+            "button", name="Somebody else has written since; undo ends here"
+        )
+        ended.wait_for()
+        self.assertTrue(ended.is_disabled())
+        self.page.keyboard.press("Control+z")
+        self.wait_for_text(self.saving(), "1 not taken")
+        self.wait_for_text(self.place("rear.track_m"), "1\u202f840")

@@ -1,0 +1,313 @@
+import type { Mutation, QueryClient } from "@tanstack/react-query";
+import { RefusedError, sent } from "../client";
+import { newKey } from "../key";
+import { valueAt } from "../place";
+import { jobKey, jobQuery, keepChange, keepJob, newsKey } from "../queries";
+import type { Job, JobChange, News } from "../types";
+import { kept } from "./kept";
+import { afterWrite, keepPast, madeHere, readPast, stillOurs } from "./undo";
+import type { Past, Wrote } from "./undo";
+import { DECISION, spotOf } from "./write";
+import type { Base, Paper, Write } from "./write";
+
+export const WRITES = ["write"] as const;
+/** A place a hand went to, and what stood there in which version of its paper. */
+type Looked = { jobId: number; base: Base; place: string; seen: string; version: number };
+type Sent = Mutation<JobChange, RefusedError, Write>;
+
+/** Answers that say "later", not "no": no connection, a server that starts anew, a lost sign-in. */
+const LATER = new Set([0, 401, 500, 502, 503, 504]);
+/** A server that fails again and again at the same write is not asked for ever. */
+const MOST_FAILURES = 6;
+const LONGEST_WAIT_MS = 8_000;
+
+export const versionOf = (job: Job, base: Base): number => job[`${base}_version`];
+
+/** What stands at a place, to be compared with what stood there; a recorded choice rests on all of it. */
+export function shownAt(job: Job, base: Base, place: string): string {
+  if (base === "line") return String(job.line_version);
+  return JSON.stringify(place === DECISION ? job.set_up : (valueAt(job[base], place) ?? null));
+}
+
+/**
+ * Every write of every job: kept on this device first, then sent one after the other, a job a queue,
+ * for as long as it takes. What the server refuses waits at its field.
+ */
+export class Outbox {
+  /** What stood at the place of a write when it was typed, carried over this device's own writes. */
+  private readonly seen = new Map<string, string>();
+  /** What stood at a place when it was opened to be typed over. */
+  private readonly looked = new Map<string, Looked>();
+  private readonly durable = new Map<string, Promise<void>>();
+  /** Version a write was sent over, where no answer came yet. */
+  private readonly over = new Map<string, number>();
+  private person = "";
+  private last = 0;
+
+  constructor(private readonly cache: QueryClient) {}
+
+  /** Take up a person's writes that this device still holds. */
+  async open(person: string): Promise<void> {
+    if (this.person === person) return;
+    this.person = person;
+    for (const write of await kept.of(person)) {
+      if (this.all().some(({ id }) => id === write.id)) continue;
+      this.durable.set(write.id, Promise.resolve());
+      if (write.over !== undefined) this.over.set(write.id, write.over);
+      if (write.refused) this.build(write);
+      else void this.run(write);
+    }
+  }
+
+  /** Forget what is shown; what is kept waits for the same person. */
+  close(): void {
+    this.person = "";
+    this.mutations().forEach((one) => this.cache.getMutationCache().remove(one));
+  }
+
+  /** Writes on their way or refused, oldest first. */
+  all(): Write[] {
+    return this.mutations().map(writeOf);
+  }
+
+  /** Note what stands at a place as a hand goes to it. */
+  look(jobId: number, base: Base, place: string): void {
+    const job = this.cache.getQueryData<Job>(jobKey(jobId));
+    const spot = { jobId, base, place };
+    if (job) this.looked.set(lookedAt(spot), lookAt(job, spot));
+  }
+
+  /** Keep and send a write; resolves once the server has kept it. */
+  add(write: Omit<Write, "id" | "at" | "person" | "seen">): Promise<JobChange> {
+    const job = this.cache.getQueryData<Job>(jobKey(write.jobId));
+    this.last = Math.max(Date.now(), this.last + 1);
+    const spot = lookedAt(write);
+    const looked = this.looked.get(spot) ?? (job && lookAt(job, write));
+    this.looked.delete(spot);
+    const whole: Write = {
+      ...write,
+      id: newKey(),
+      at: this.last,
+      person: this.person,
+      seen: looked?.seen ?? "null",
+      version: looked?.version,
+    };
+    // What was refused there before is put right by this.
+    this.all()
+      .filter((old) => old.refused && old.jobId === whole.jobId && spotOf(old) === spotOf(whole))
+      .forEach((old) => this.drop(old.id));
+    this.durable.set(whole.id, kept.put(whole));
+    return this.run(whole);
+  }
+
+  /** Send again what was refused, over what stands now. */
+  again(id: string): void {
+    const write = this.all().find((one) => one.id === id);
+    if (write === undefined) return;
+    this.drop(id);
+    const current = write.refused?.current;
+    if (current) keepJob(this.cache, current);
+    const { jobId, base, place, typed, step, ask } = write;
+    void this.add({ jobId, base, place, typed, step, ask });
+  }
+
+  /** Let go of a write that was refused. */
+  drop(id: string): void {
+    const one = this.mutations().find((mutation) => mutation.state.variables?.id === id);
+    if (one) this.cache.getMutationCache().remove(one);
+    this.forget(id);
+  }
+
+  past(jobId: number): Past {
+    return readPast(this.person, jobId);
+  }
+
+  private mutations(): Sent[] {
+    return this.cache.getMutationCache().findAll({ mutationKey: WRITES }) as unknown as Sent[];
+  }
+
+  private build(write: Write): Sent {
+    const state = write.refused
+      ? {
+          context: undefined,
+          data: undefined,
+          error: new RefusedError(write.refused),
+          failureCount: 1,
+          failureReason: null,
+          isPaused: false,
+          status: "error" as const,
+          variables: write,
+          submittedAt: write.at,
+        }
+      : undefined;
+    return this.cache.getMutationCache().build<JobChange, RefusedError, Write, unknown>(
+      this.cache,
+      {
+        mutationKey: WRITES,
+        scope: { id: `job ${write.jobId}` },
+        mutationFn: (sending) => this.deliver(sending),
+        retry: (failures, error) =>
+          LATER.has(error.status) && (error.status !== 500 || failures < MOST_FAILURES),
+        retryDelay: (failures) => Math.min(400 * 2 ** failures, LONGEST_WAIT_MS),
+        gcTime: Infinity,
+      },
+      state,
+    ) as Sent;
+  }
+
+  private run(write: Write): Promise<JobChange> {
+    const mutation = this.build(write);
+    const sending = mutation.execute(write).then(
+      (made) => {
+        this.cache.getMutationCache().remove(mutation);
+        this.forget(write.id);
+        return made;
+      },
+      (error: unknown) => {
+        if (error instanceof RefusedError) void kept.put({ ...write, refused: error.refusal });
+        throw error;
+      },
+    );
+    // Whoever asked may wait for it; nobody has to.
+    sending.catch(() => undefined);
+    return sending;
+  }
+
+  private forget(id: string): void {
+    for (const known of [this.durable, this.seen, this.over]) known.delete(id);
+    void kept.drop(id);
+  }
+
+  private async deliver(asked: Write): Promise<JobChange> {
+    await this.durable.get(asked.id);
+    let job = await this.read(asked.jobId);
+    // Sent before and never answered, it may have been done: it is sent as it was, and answered so.
+    let base = this.over.get(asked.id);
+    // What is taken back is what was done last by the time this goes out.
+    const write =
+      asked.step === "do" ? asked : stepOf(asked, this.past(asked.jobId), job, base !== undefined);
+    for (;;) {
+      // Read anew meanwhile, and somebody was first at this very place: they are asked, not overwritten.
+      if (base === undefined && !this.stands(job, write)) throw this.conflict(job);
+      base ??= versionOf(job, write.base);
+      try {
+        this.noteSent(asked, base);
+        const made = await sent(write, base);
+        this.carry(job, made.job);
+        this.note(write, base, made.wrote);
+        keepChange(this.cache, made);
+        return made;
+      } catch (error) {
+        if (error instanceof RefusedError && !LATER.has(error.status)) this.over.delete(asked.id);
+        const current = error instanceof RefusedError ? error.refusal.current : undefined;
+        if (current === undefined) throw error;
+        keepJob(this.cache, current);
+        // Somebody changed another place: what was typed here still holds, so it goes through.
+        const moved = versionOf(current, write.base) !== base;
+        if (!moved || write.step !== "do" || !this.stands(current, write)) throw error;
+        job = current;
+        base = undefined;
+      }
+    }
+  }
+
+  /** A job as it stands; what is just being read is waited for, since it may be newer. */
+  private async read(jobId: number): Promise<Job> {
+    const stands = this.cache.getQueryState<Job>(jobKey(jobId));
+    if (stands?.data && stands.fetchStatus !== "fetching") return stands.data;
+    try {
+      return await this.cache.fetchQuery(jobQuery(jobId));
+    } catch (error) {
+      if (stands?.data) return stands.data;
+      throw error;
+    }
+  }
+
+  /** Note that a write goes out over a version, lest the page goes before the answer comes. */
+  private noteSent(write: Write, over: number): void {
+    this.over.set(write.id, over);
+    void kept.put({ ...write, over });
+  }
+
+  /** Whether nobody else has changed the place of a write since it was typed. */
+  private stands(job: Job, write: Write): boolean {
+    const { base, step, version } = write;
+    if (step !== "do" || base === "line") return true;
+    const now = versionOf(job, base);
+    // Read before this device's own writes were answered, a place shows what they changed since.
+    if (version !== undefined && madeHere(this.past(job.id), base, version, now)) return true;
+    return shownAt(job, write.base, write.place) === (this.seen.get(write.id) ?? write.seen);
+  }
+
+  /** A write of this device moves what its later ones were typed over. */
+  private carry(before: Job, after: Job): void {
+    for (const { id, jobId, base, place, seen } of this.all()) {
+      const stood = this.seen.get(id) ?? seen;
+      if (jobId === after.id && stood === shownAt(before, base, place))
+        this.seen.set(id, shownAt(after, base, place));
+    }
+    for (const looked of this.looked.values()) {
+      const { jobId, base, place } = looked;
+      if (jobId === after.id && looked.seen === shownAt(before, base, place))
+        looked.seen = shownAt(after, base, place);
+    }
+  }
+
+  private conflict(current: Job): RefusedError {
+    const message = "Somebody else changed this meanwhile. Choose which stays.";
+    const news = this.cache.getQueryData<News>(newsKey(current.id));
+    const complaints = [{ field: "", message }];
+    return new RefusedError({ status: 409, complaints, current, news });
+  }
+
+  private note(write: Write, from: number, wrote: Wrote): void {
+    const past = readPast(write.person, write.jobId);
+    keepPast(write.person, write.jobId, afterWrite(past, write, from, wrote));
+  }
+}
+
+type Spot = Pick<Write, "jobId" | "base" | "place">;
+
+const lookAt = (job: Job, { jobId, base, place }: Spot): Looked => ({
+  jobId,
+  base,
+  place,
+  seen: shownAt(job, base, place),
+  version: versionOf(job, base),
+});
+
+const lookedAt = (write: Spot) => `${write.jobId} ${spotOf(write)}`;
+
+const refused = (message: string) =>
+  new RefusedError({ status: 422, complaints: [{ field: "", message }] });
+
+const REVERT: Record<Paper, string> = {
+  sheet: "sheet/revert",
+  set_up: "set-up/revert",
+  complaint: "papers/complaint/revert",
+  look_over: "papers/look_over/revert",
+  target: "papers/target/revert",
+  fitting: "papers/fitting/revert",
+  arrival: "papers/arrival/revert",
+};
+
+/** A step back or forth as a write: which version of which paper stands again. */
+function stepOf(write: Write, past: Past, job: Job, sentBefore: boolean): Write {
+  const step = (write.step === "undo" ? past.done : past.undone).at(-1);
+  if (step === undefined) throw refused(`There is nothing to ${write.step} any more.`);
+  if (!sentBefore && !stillOurs(past, step, job)) {
+    throw refused(`Somebody else has written since; ${write.step} ends here.`);
+  }
+  const path = `/api/jobs/${write.jobId}/${REVERT[step.paper]}`;
+  const body = { to_version: write.step === "undo" ? step.from : step.to };
+  return { ...write, base: step.paper, ask: { method: "POST", path, body } };
+}
+
+/** A write as it is now, with why it was refused if it was. */
+export function writeOf(mutation: Sent): Write {
+  const write = mutation.state.variables as Write;
+  const { error } = mutation.state;
+  return mutation.state.status === "error" && error instanceof RefusedError
+    ? { ...write, refused: error.refusal }
+    : write;
+}

@@ -1,0 +1,74 @@
+import type { paths } from "../schema";
+import type { Complaint, Job, News } from "../types";
+
+/** Which of a job's papers a write goes to. */
+export type Paper = "sheet" | "set_up" | OwnPaper;
+export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival";
+/** What a write is based on: a paper, or where the job stands. */
+export type Base = Paper | "line";
+
+type Method = "patch" | "post" | "put";
+type BodyOf<P extends keyof paths, M extends Method> = paths[P][M] extends {
+  requestBody: { content: { "application/json": infer B } };
+}
+  ? Omit<B, "base_version">
+  : never;
+
+/** What is sent, but for the version it is based on, which is known when it goes out. */
+export type Ask = { method: string; path: string; body: object };
+
+/**
+ * A request as plain data, so that it can be kept and sent later.
+ * @param path - of the interface; the job's id is put in, and which paper where it asks for one
+ */
+export function ask<P extends keyof paths, M extends Method>(
+  method: M,
+  path: P,
+  jobId: number,
+  body: BodyOf<P, M>,
+  paper?: OwnPaper,
+): Ask {
+  const filled = path.replace("{job_id}", String(jobId)).replace("{paper}", paper ?? "");
+  return { method: method.toUpperCase(), path: filled, body: body as object };
+}
+
+/** One write of one job, from the hand until the server has kept it. */
+export type Write = {
+  /** Made on this device; the server does what it names once. */
+  id: string;
+  /** Writes go out in this order. */
+  at: number;
+  /** Who wrote it; nobody else's device sends it. */
+  person: string;
+  jobId: number;
+  base: Base;
+  place: string;
+  typed: string;
+  /** What stood at the place when this was typed, as JSON. */
+  seen: string;
+  /** Version of its paper then; none where the job was not read. */
+  version?: number;
+  /** Version it was last sent over; none while it was not sent, or since that was refused. */
+  over?: number;
+  step: "do" | "undo" | "redo";
+  ask: Ask;
+  /** Why it was not taken; such a write waits at its field until it is put right or let go. */
+  refused?: Refusal;
+};
+
+export type Refusal = {
+  status: number;
+  complaints: Complaint[];
+  /** What stands and who wrote it, where somebody was first. */
+  current?: Job;
+  news?: News;
+};
+
+/** Where the choice is recorded, with the figures it was made by. */
+export const DECISION = "decision";
+
+/** Of a write that somebody else was before. */
+export const isConflict = (write: Write) => write.refused?.status === 409;
+
+/** A number at a place, or a pick: one line of what is on its way. */
+export const spotOf = ({ base, place }: Pick<Write, "base" | "place">) => `${base} ${place}`;

@@ -1,0 +1,33 @@
+import { createAsyncStoragePersister } from "@tanstack/query-async-storage-persister";
+import type { PersistQueryClientOptions } from "@tanstack/react-query-persist-client";
+import { createStore, del, get, set } from "idb-keyval";
+
+const store = createStore("calm-axle-cache", "answers");
+/** What the server answered stays readable on this device for so long. */
+export const READABLE_FOR_MS = 7 * 24 * 3600 * 1000;
+
+const persister = createAsyncStoragePersister({
+  storage: {
+    getItem: (key) => get<string>(key, store).then((found) => found ?? null),
+    setItem: (key, value) => set(key, value, store),
+    removeItem: (key) => del(key, store),
+  },
+  key: "answers",
+  throttleTime: 1000,
+});
+
+/** Answers of the server are kept on the device, so that an opened job opens without it too. */
+export const persisted: Omit<PersistQueryClientOptions, "queryClient"> = {
+  persister,
+  maxAge: READABLE_FOR_MS,
+  // Another build may ask for other shapes.
+  buster: document.querySelector<HTMLScriptElement>("script[type=module]")?.src ?? "",
+  dehydrateOptions: {
+    shouldDehydrateQuery: ({ state }) => state.status === "success",
+    // Writes are kept by the outbox, each by itself and before it is sent.
+    shouldDehydrateMutation: () => false,
+  },
+};
+
+/** Forget all of it, for whoever signs in next. */
+export const forgetPersisted = () => persister.removeClient();

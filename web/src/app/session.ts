@@ -1,6 +1,0 @@
-import { useSession } from "../api/queries";
-
-/** Whether the person signed in may change records. */
-export function useWritable(): boolean {
-  return useSession().data?.may_write ?? false;
-}

@@ -1,0 +1,104 @@
+import { Alert } from "../ui/alert";
+import { useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+import { useAttempt } from "../api/attempt";
+import { useSession } from "../api/queries";
+import type { Station } from "../api/types";
+import { Button } from "../ui/button";
+import { GoToPlace } from "./findings";
+import { useJobView } from "./context";
+import { useWritable } from "../api/session";
+import { STATION_NAMES } from "../api/generated/core";
+import { addressOf } from "./stations";
+
+/** What must be true before the job goes on from a station, and the way on. */
+export function GatePanel({ station }: { station: Station }) {
+  const { job, practice, writes } = useJobView();
+  const session = useSession();
+  const writable = useWritable();
+  const navigate = useNavigate();
+  const [reason, setReason] = useState("");
+  const { refusal, attempt } = useAttempt();
+  const gate = practice?.gates.find((one) => one.station === station);
+  if (gate === undefined) return null;
+  const next = gate.next;
+  const passed = job.passes.findLast((one) => one.station === station);
+  const lead = session.data?.role === "lead";
+
+  async function goOn() {
+    if (!(await attempt(() => writes.passGate(station, reason)))) return;
+    setReason("");
+    if (next) await navigate({ to: addressOf(next), params: { jobId: String(job.id) } });
+  }
+
+  return (
+    <section
+      aria-label={`Gate of ${STATION_NAMES[station]}`}
+      className="mt-6 border-t-2 border-ink pt-2"
+    >
+      <h2 className="font-semibold">Before going on</h2>
+      <ul className="my-1 text-sm">
+        {gate.checks.map((check) => (
+          <li key={check.key} className="flex items-baseline gap-2 py-1">
+            <CheckMark met={check.met} stop={check.stop} />
+            <span className={check.met ? "text-pale" : ""}>
+              {check.text}
+              {check.stop && !check.met ? " No reason overrides this." : ""}{" "}
+              {!check.met && <GoToPlace place={check.place} text="Show me" />}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {writable && !gate.held && !gate.open && gate.overridable && lead && (
+        <label className="mt-1 block text-sm">
+          <span className="text-pale">Going on without it? Write why; it stays on the record.</span>
+          <input
+            value={reason}
+            maxLength={400}
+            onChange={(event) => setReason(event.target.value)}
+            className="min-h-11 w-full border-b border-ink bg-transparent"
+          />
+        </label>
+      )}
+      <Alert>{refusal?.message}</Alert>
+      {gate.held && <p className="mb-2 text-sm">{gate.held}</p>}
+      {writable && next && !gate.held && (
+        <Button
+          primary={gate.open}
+          disabled={!gate.open && (!gate.overridable || !lead || reason.trim() === "")}
+          onClick={() => void goOn()}
+        >
+          {gate.open
+            ? `Go on to ${STATION_NAMES[next]}`
+            : `Go on to ${STATION_NAMES[next]} without it`}
+        </Button>
+      )}
+      {passed && (
+        <p className="mt-2 text-xs text-pale">
+          Passed by {passed.person},{" "}
+          {new Date(passed.made_at).toLocaleDateString("en-GB", { day: "numeric", month: "short" })}
+          {passed.reason ? `, without ${passed.unmet.length} of these: ${passed.reason}` : ""}.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Ring with a tick where met, empty ring where not, octagon where it is a stop. */
+function CheckMark({ met, stop }: { met: boolean; stop: boolean }) {
+  return (
+    <svg
+      viewBox="0 0 16 16"
+      className="size-4 shrink-0 translate-y-0.5"
+      role="img"
+      aria-label={met ? "met" : stop ? "stop" : "not met"}
+    >
+      {stop && !met ? (
+        <polygon points="5,1 11,1 15,5 15,11 11,15 5,15 1,11 1,5" fill="var(--stop)" />
+      ) : (
+        <circle cx={8} cy={8} r={6.5} className="ink-1" />
+      )}
+      {met && <path d="M4.5 8.5 L7 11 L11.5 5.5" className="ink-2" />}
+    </svg>
+  );
+}

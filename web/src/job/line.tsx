@@ -1,0 +1,105 @@
+import { Link, useLocation } from "@tanstack/react-router";
+import type { Job, Practice, Station } from "../api/types";
+import { useJobView } from "./context";
+import { STATION_NAMES } from "../api/generated/core";
+import { pageOf, STATIONS } from "./stations";
+
+type Stop = "not yet" | "open" | "done" | "gated" | "stopped";
+
+/** How far a station is, read from its gate and from the record of passing it. */
+function stopOf(station: Station, job: Job, practice: Practice | undefined): Stop {
+  const gate = practice?.gates.find((one) => one.station === station);
+  if (gate?.overridable === false) return "stopped";
+  if (job.passes.some((passed) => passed.station === station)) return "done";
+  if (gate !== undefined) return gate.open ? "open" : "gated";
+  if (station === "choose") return job.set_up.front || job.set_up.rear ? "done" : "open";
+  // Before the rules have answered, a station that is built is open, not missing.
+  return pageOf(station) ? "open" : "not yet";
+}
+
+const SAID: Record<Stop, string> = {
+  "not yet": "not yet",
+  open: "",
+  done: "",
+  gated: "",
+  stopped: "stopped",
+};
+
+/** The stations of this kind of job as stops along an axle line. */
+export function Line() {
+  const { job, practice } = useJobView();
+  const { pathname } = useLocation();
+  return (
+    <nav aria-label="Stations" className="relative my-2">
+      <span aria-hidden="true" className="absolute inset-x-0 top-1/2 border-t border-ink" />
+      <ol className="relative flex flex-wrap justify-between">
+        {STATIONS.filter((station) => job.line.includes(station)).map((key) => {
+          const to = pageOf(key);
+          const stop = stopOf(key, job, practice);
+          const here = to !== undefined && pathname.endsWith(to.slice(to.lastIndexOf("/")));
+          const mark = (
+            <>
+              <StopMark stop={stop} here={here} />
+              <span className={here ? "font-semibold" : ""}>{STATION_NAMES[key]}</span>
+              <span
+                className={`text-xs max-lg:sr-only ${stop === "stopped" ? "text-stop" : "text-pale"}`}
+              >
+                {SAID[stop]}
+              </span>
+              {(stop === "done" || stop === "gated") && (
+                <span className="sr-only">{stop === "done" ? "done" : "gate not met yet"}</span>
+              )}
+            </>
+          );
+          const look = "flex min-h-11 items-center gap-1.5 bg-paper px-1 text-sm lg:px-2";
+          return (
+            <li key={key}>
+              {to === undefined ? (
+                <span aria-disabled="true" className={`${look} cursor-default text-pale`}>
+                  {mark}
+                </span>
+              ) : (
+                <Link
+                  to={to}
+                  params={{ jobId: String(job.id) }}
+                  aria-current={here ? "step" : undefined}
+                  className={`${look} hover:text-after`}
+                >
+                  {mark}
+                </Link>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
+  );
+}
+
+/** Shape by state: dotted ring, ring, barred ring, ring with tick, octagon; a dot where we are. */
+function StopMark({ stop, here }: { stop: Stop; here: boolean }) {
+  return (
+    <svg viewBox="0 0 22 22" className="size-[22px] bg-paper" aria-hidden="true">
+      {stop === "stopped" ? (
+        <polygon points="7,1 15,1 21,7 21,15 15,21 7,21 1,15 1,7" fill="var(--stop)" />
+      ) : (
+        <circle
+          cx={11}
+          cy={11}
+          r={9}
+          fill={stop === "done" && !here ? "var(--ink)" : "var(--paper)"}
+          stroke={stop === "not yet" ? "var(--pale)" : "var(--ink)"}
+          strokeDasharray={stop === "not yet" ? "2 3" : undefined}
+          strokeWidth={here ? 2.4 : 1.4}
+        />
+      )}
+      {stop === "gated" && !here && <path d="M8.5 6 V16 M13.5 6 V16" className="ink-1" />}
+      {stop === "done" && !here && (
+        <path d="M6.5 11.5 L10 15 L16 7.5" fill="none" stroke="var(--paper)" strokeWidth={2} />
+      )}
+      {here && (
+        <circle cx={11} cy={11} r={4} fill={stop === "stopped" ? "var(--paper)" : "var(--ink)"} />
+      )}
+    </svg>
+  );
+}
