@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 
 class CoreError(Exception):
     """Base of every error that axlecore raises on purpose."""
@@ -26,6 +28,20 @@ class InputError(CoreError, ValueError):
     def within(self, parent: str) -> InputError:
         """Return the same error with ``parent`` put in front of the field name."""
         return InputError(f"{parent}.{self.field}" if self.field else parent, self.message)
+
+
+class SeveralInputsError(CoreError, ValueError):
+    """Several inputs that were entered together cannot be used.
+
+    Parameters
+    ----------
+    errors : sequence of InputError
+        One an input, in the order they were entered; at least one.
+    """
+
+    def __init__(self, errors: Sequence[InputError]) -> None:
+        super().__init__(" ".join(error.message for error in errors))
+        self.errors = tuple(errors)
 
 
 class UnstableError(CoreError, ArithmeticError):

@@ -5,11 +5,17 @@ from typing import Any
 from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.errors import (
+    AuthenticationError,
+    HttpError,
+    ValidationError,
+    ValidationErrorContext,
+)
 from ninja.security import django_auth
 
-from axlecore.errors import CoreError, InputError
+from axlecore.errors import CoreError, InputError, SeveralInputsError
 from calmaxle.parser import WritableText
+from calmaxle.shape_words import shape_words
 from devices.api import router as devices_router
 from history.versions import StaleError
 from jobs.api import router as jobs_router
@@ -24,7 +30,26 @@ from shops.api import router as session_router
 from shops.errors import Refused, refusal
 from workbench.api import router as bench_router
 
-api = NinjaAPI(
+
+class _WithInputs(NinjaAPI):
+    """Keeps what was read with each error of a request's shape, to be said; a password never."""
+
+    def validation_error_from_error_contexts(
+        self, error_contexts: list[ValidationErrorContext]
+    ) -> ValidationError:
+        found = super().validation_error_from_error_contexts(error_contexts)
+        read = [
+            error["input"]
+            for context in error_contexts
+            for error in context.pydantic_validation_error.errors(include_url=False)
+        ]
+        for error, value in zip(found.errors, read, strict=True):
+            if "password" not in error["loc"]:
+                error["input"] = value
+        return found
+
+
+api = _WithInputs(
     title="Calm Axle",
     version="1",
     auth=django_auth,
@@ -56,6 +81,12 @@ def input_error(request: HttpRequest, error: InputError) -> HttpResponse:
     return refusal(422, error.field, error.message)
 
 
+@api.exception_handler(SeveralInputsError)
+def input_errors(request: HttpRequest, errors: SeveralInputsError) -> HttpResponse:
+    detail = [{"field": one.field, "message": one.message} for one in errors.errors]
+    return api.create_response(request, {"detail": detail}, status=422)
+
+
 @api.exception_handler(CoreError)
 def core_error(request: HttpRequest, error: CoreError) -> HttpResponse:
     return refusal(422, "", str(error))
@@ -66,7 +97,7 @@ def validation_error(request: HttpRequest, error: ValidationError) -> HttpRespon
     detail = [
         {
             "field": ".".join(str(part) for part in item["loc"] if part not in ("body", "query")),
-            "message": f"{item['msg']}.",
+            "message": shape_words(item),
         }
         for item in error.errors
     ]

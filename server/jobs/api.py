@@ -1,7 +1,7 @@
 """Jobs over HTTP: the yard, one job, its sheet, its set-up and what its numbers say."""
 
 from datetime import date
-from typing import Any
+from typing import Annotated, Any
 
 import orjson
 from django.db import transaction
@@ -15,8 +15,8 @@ from axlecore.practice.findings import Assessment
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.quantities.entry import enter
 from axlecore.vehicle.rig import RigKind, own_dimensions
-from jobs.gates import archive, rename
-from jobs.models import Job
+from jobs.gates import put_on_shelf, rename
+from jobs.models import Job, Shelf
 from jobs.news import News, news_of
 from jobs.schemas import (
     BaseIn,
@@ -34,6 +34,7 @@ from jobs.services import (
     edit_sheet,
     open_job,
     open_job_on,
+    open_job_on_copy,
     part_changed,
     revert_job_sheet,
     revert_set_up,
@@ -68,8 +69,12 @@ class YardOut(Schema):
     pages: int
 
 
+#: What the shop calls a vehicle; blanks are no name.
+Name = Annotated[str, Field(min_length=1, max_length=80, pattern=r"\S")]
+
+
 class JobIn(Schema):
-    name: str = Field(min_length=1, max_length=80)
+    name: Name
     description: str = Field("", max_length=120)
     kind: RigKind
     job_kind: JobKind = JobKind.UPGRADE
@@ -82,17 +87,22 @@ class EditIn(EntryIn, BaseIn):
 
 
 class NameIn(BaseIn):
-    name: str = Field(min_length=1, max_length=80, pattern=r"\S")
+    name: Name
     description: str = Field("", max_length=120)
 
 
-class ArchiveIn(BaseIn):
-    archived: bool
+class ShelfIn(BaseIn):
+    shelf: Shelf
 
 
 class AgainIn(Schema):
     kind: JobKind
     with_choice: bool = False
+
+
+class CopyIn(AgainIn):
+    name: Name
+    description: str = Field("", max_length=120)
 
 
 class PartIn(BaseIn):
@@ -105,9 +115,9 @@ def list_jobs(
     request: PersonRequest,
     find: str = Query("", max_length=80),
     page: int = Query(1, ge=1, le=100_000),
-    archived: bool = False,
+    shelf: Shelf = Shelf.YARD,
 ) -> dict[str, Any]:
-    jobs = Job.objects.filter(shop_id=request.user.shop_id, archived_at__isnull=not archived)
+    jobs = Job.objects.filter(shop_id=request.user.shop_id, shelf=shelf)
     for word in find.split():
         match = Q(vehicle__name__icontains=word) | Q(vehicle__description__icontains=word)
         if word.isdecimal() and len(word) < 9:
@@ -159,9 +169,9 @@ def patch_name(request: PersonRequest, job_id: int, body: NameIn) -> HttpRespons
     )
 
 
-@router.put("/jobs/{int:job_id}/archived", response=JobChange, operation_id="archive_job")
-def put_archived(request: PersonRequest, job_id: int, body: ArchiveIn) -> HttpResponse:
-    return change(request, job_id, lambda job, _: archive(job, body.base_version, body.archived))
+@router.put("/jobs/{int:job_id}/shelf", response=JobChange, operation_id="put_on_shelf")
+def put_shelf(request: PersonRequest, job_id: int, body: ShelfIn) -> HttpResponse:
+    return change(request, job_id, lambda job, _: put_on_shelf(job, body.base_version, body.shelf))
 
 
 @router.post("/jobs/{int:job_id}/again", response={201: JobOut}, operation_id="open_second_job")
@@ -171,6 +181,14 @@ def post_again(request: PersonRequest, job_id: int, body: AgainIn) -> HttpRespon
         set_up = first.set_up if body.with_choice else None
         second = open_job_on(person, first.row.vehicle, None, body.kind, set_up)
     return json_answer(job_json(job_of(request, second.pk)), 201)
+
+
+@router.post("/jobs/{int:job_id}/copy", response={201: JobOut}, operation_id="copy_job")
+def post_copy(request: PersonRequest, job_id: int, body: CopyIn) -> HttpResponse:
+    person, first = writer(request), job_of(request, job_id)
+    set_up = first.set_up if body.with_choice else None
+    copy = open_job_on_copy(person, first, body.name, body.description, body.kind, set_up)
+    return json_answer(job_json(job_of(request, copy.pk)), 201)
 
 
 @router.get("/jobs/{int:job_id}", response=JobOut, operation_id="read_job")

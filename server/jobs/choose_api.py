@@ -19,11 +19,10 @@ from axlecore.lean.monte_carlo import Band, bands
 from axlecore.motion.manoeuvres import Course
 from axlecore.motion.replay import Replay, replay
 from axlecore.practice.classes import default_bar
-from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.options import Option
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
-from axlecore.practice.target import Suggestion, Target, suggestions, wishes_of
+from axlecore.practice.target import Suggestion, Target, suggestions
 from axlecore.racks.parts import WITH_A_BAR, PartKind
 from axlecore.vehicle.axle import new_bar
 from axlecore.vehicle.ends import End
@@ -38,7 +37,7 @@ from jobs.choosing import (
     take_set,
 )
 from jobs.opened import OpenJob
-from jobs.planning import plan_of
+from jobs.planning import plan_of, wishes_of_job
 from jobs.schemas import BaseIn, JobChange, change, job_of, record_answer
 from racks.models import Part
 from racks.services import made_for, record_of, suited_to
@@ -199,9 +198,7 @@ def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)
     job = job_of(request, job_id)
     sheet = job.sheet
     front, rear = options_of(job, End.FRONT), options_of(job, End.REAR)
-    wishes = wishes_of(
-        job.read(Target), state, job.read(Complaint).budget or None, job.row.days_left
-    )
+    wishes = wishes_of_job(job, state)
     whole = rank(sheet, [one for _, one in front], [one for _, one in rear], wishes)
     ranking = shortened(whole, SETS_SHOWN)
     named = {one.front for one in ranking.sets}, {one.rear for one in ranking.sets}

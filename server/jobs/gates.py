@@ -2,10 +2,9 @@
 
 from datetime import date
 
-from django.utils import timezone
-
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from history.versions import check_version
+from jobs.models import Shelf
 from jobs.opened import OpenJob
 from shops.errors import Refused
 from shops.models import Person
@@ -69,10 +68,10 @@ def rename(job: OpenJob, base_version: int, name: str, description: str) -> None
     _move(job)
 
 
-def archive(job: OpenJob, base_version: int, archived: bool) -> None:
+def put_on_shelf(job: OpenJob, base_version: int, shelf: Shelf) -> None:
     """Take a job out of the yard, or put it there again."""
-    check_version(job.row.line_version, base_version, "archived")
-    job.row.archived_at = timezone.now() if archived else None
+    check_version(job.row.line_version, base_version, "shelf")
+    job.row.shelf = shelf
     _move(job)
 
 

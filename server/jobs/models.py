@@ -12,6 +12,14 @@ from rigs.models import Vehicle
 from shops.models import Shop
 
 
+class Shelf(models.TextChoices):
+    """Where a job is kept; from each it comes back with all that is on it."""
+
+    YARD = "yard", "in the yard"
+    ARCHIVED = "archived", "archived"
+    DELETED = "deleted", "deleted"
+
+
 class Job(Versioned):
     """A job on one vehicle. The set-up is core's `SetUp` record as JSON."""
 
@@ -20,15 +28,14 @@ class Job(Versioned):
     vehicle = models.ForeignKey(Vehicle, models.PROTECT, related_name="jobs")
     kind = models.CharField(max_length=16, default=JobKind.UPGRADE)
     station = models.CharField(max_length=10, default=Station.LISTEN)
-    # Of name, kind, station, day and archive together; what is chosen has its own.
+    # Of name, kind, station, day and shelf together; what is chosen has its own.
     line_version = models.PositiveIntegerField(default=1)
     # What the gate of its station still asks for, said by core when a paper was last written.
     blocked_by = models.CharField(max_length=160, blank=True)
     due_on = models.DateField(null=True, blank=True)
     set_up = models.JSONField()
     changed_at = models.DateTimeField(auto_now=True)
-    # Out of the yard, and found there again; nothing of it is gone.
-    archived_at = models.DateTimeField(null=True, blank=True)
+    shelf = models.CharField(max_length=10, choices=Shelf, default=Shelf.YARD)
 
     class Meta:
         constraints = [
@@ -40,8 +47,9 @@ class Job(Versioned):
             models.CheckConstraint(
                 condition=Q(kind__in=[kind.value for kind in JobKind]), name="known_kind"
             ),
+            models.CheckConstraint(condition=Q(shelf__in=Shelf.values), name="known_shelf"),
         ]
-        indexes = [models.Index(fields=["shop", "-changed_at"], name="jobs_last_changed")]
+        indexes = [models.Index(fields=["shop", "shelf", "-changed_at"], name="jobs_last_changed")]
 
     def __str__(self) -> str:
         return f"job {self.number}"

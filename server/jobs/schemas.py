@@ -20,6 +20,7 @@ from axlecore.practice.words import chosen_words
 from axlecore.quantities.measure import Known
 from axlecore.vehicle.rig import SetUp
 from axlecore.vehicle.rig import Vehicle as Sheet
+from jobs.models import Shelf
 from jobs.opened import OpenJob, opened
 from jobs.writes import write
 from shops.models import Person
@@ -56,7 +57,7 @@ class JobHead(Schema):
     # What the shop keeps to is written with this.
     schools_version: int
     passes: list[PassOut]
-    archived: bool
+    shelf: Shelf
     sheet_version: int
     sheet: Sheet
     set_up_version: int
@@ -139,7 +140,7 @@ def job_json(job: OpenJob) -> bytes:
                 )
                 for passed in row.passes.all()
             ],
-            archived=row.archived_at is not None,
+            shelf=Shelf(row.shelf),
             sheet_version=row.vehicle.version,
             sheet=job.sheet,
             set_up_version=row.version,

@@ -21,7 +21,7 @@ from jobs.opened import OpenJob
 from jobs.papers import write_paper
 from jobs.writes import write
 from rigs.models import Vehicle
-from rigs.services import Entry, change_sheet, revert_sheet, take_in
+from rigs.services import Entry, change_sheet, revert_sheet, store_new, take_in
 from shops.models import Person, Shop
 
 
@@ -71,6 +71,16 @@ def open_job_on(
     write(job.pk, person.shop_id, lambda _: None)
     job.refresh_from_db(fields=["blocked_by"])
     return job
+
+
+def open_job_on_copy(
+    person: Person, job: OpenJob, name: str, description: str, kind: JobKind, set_up: SetUp | None
+) -> Job:
+    """Take in another vehicle like a job's, with all its measurements, and open a job on it."""
+    with transaction.atomic():
+        _lock_numbers(person)
+        vehicle = store_new(person, name.strip(), description.strip(), job.sheet)
+        return open_job_on(person, vehicle, None, kind, set_up)
 
 
 def change_set_up(

@@ -1,5 +1,7 @@
 """Prints over HTTP."""
 
+from typing import Literal
+
 from django.http import HttpResponse
 from ninja import Query, Router
 
@@ -12,6 +14,7 @@ from shops.files import shown
 from shops.requests import PersonRequest
 
 router = Router(tags=["prints"])
+Paper = Literal["a4", "letter"]
 
 
 @router.get("/jobs/{int:job_id}/intake.pdf", include_in_schema=False)
@@ -33,11 +36,12 @@ def get_drill_template(
     kind: str,
     axle: End = Query(End.REAR),
     side: Side = Query(Side.LEFT),
+    paper: Paper = Query("a4"),
 ) -> HttpResponse:
     job = job_of(request, job_id)
     write, content_type = written(kind)
     name = f"job-{job.row.number}-{axle}-{side}-drill-template.{kind}"
-    return shown(write(job, axle, side), content_type, name)
+    return shown(write(job, axle, side, paper), content_type, name)
 
 
 def _pdf(content: bytes, name: str) -> HttpResponse:

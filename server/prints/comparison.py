@@ -4,11 +4,13 @@ import base64
 import math
 from typing import Any
 
+from django.utils import timezone
+
 from axlecore.choosing.figures import figures_of
 from axlecore.lean.uncertainty import certainty
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.target import Target
-from axlecore.practice.words import chosen_words
+from axlecore.practice.words import chosen_words, how_known
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
 from axlecore.vehicle.rig import SetUp, Vehicle
 from jobs.choosing import price_of
@@ -21,15 +23,16 @@ def _degrees(rad: float) -> str:
     return f"{math.degrees(rad):.1f}°"
 
 
-def _rows(sheet: Vehicle, chosen: SetUp, key: LoadKey) -> list[tuple[str, str, str, str]]:
+def _rows(
+    sheet: Vehicle, chosen: SetUp, band_rad: float, key: LoadKey
+) -> list[tuple[str, str, str, str]]:
     now, then = figures_of(sheet, SetUp(), key), figures_of(sheet, chosen, key)
-    band = certainty(sheet, chosen, key).band_rad
     toss = then.head_toss_ratio - 1
     return [
         (
             "Lean in an ordinary bend (0.3 g)",
             _degrees(now.lean_rad),
-            f"{_degrees(then.lean_rad)} ± {_degrees(band)}",
+            f"{_degrees(then.lean_rad)} ± {_degrees(band_rad)}",
             f"{abs(1 - then.lean_rad / now.lean_rad):.0%} "
             f"{'less' if then.lean_rad <= now.lean_rad else 'more'}",
         ),
@@ -102,11 +105,13 @@ def comparison_page(job: OpenJob) -> bytes:
         "price": price_of(job, chosen),
         "later": job.read(Target).left_for_later,
         "decided": decision is not None and decision.set_up == chosen,
+        "today": timezone.localdate(),
         "stops": [found for found in assessment.findings if found.kind is Kind.STOP],
     }
     if evaluation is not None:
         key = LoadKey.TRIP_READY if sheet.state(LoadKey.TRIP_READY) else sheet.load_states[0].key
         state = evaluation.states[sheet.weighed(key)]
+        band = certainty(sheet, fitted, key)
         drawing = leaning_svg(
             sheet,
             state.roll_axis_height_m,
@@ -116,7 +121,8 @@ def comparison_page(job: OpenJob) -> bytes:
         context |= {
             "limits": _limits(assessment.findings, key),
             "state": LOAD_NAMES[key],
-            "rows": _rows(sheet, fitted, key),
+            "rows": _rows(sheet, fitted, band.band_rad, key),
+            "rests_on": how_known(band),
             "drawing": base64.b64encode(drawing.encode()).decode(),
         }
     return as_pdf("comparison.html", context)

@@ -8,7 +8,7 @@ import ezdxf
 from django.template.loader import render_to_string
 from ezdxf import units
 
-from axlecore.fitup.drilling import Template, drill_plan, template
+from axlecore.fitup.drilling import RULER_M, Template, Tile, drill_plan, template, tiles
 from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.fitup.start import begun
 from axlecore.practice.fitting import CAUTIONS
@@ -18,25 +18,39 @@ from prints.paper import as_pdf
 from shops.errors import Refused
 
 _CROSS_M = 0.008
+_MM = 1e3
+#: Sheets of paper that shops print on, short side first [mm].
+PAPERS = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
+#: Margin all round, and what a page's heading with its ruler takes [mm].
+_MARGIN, _HEADING = 8.0, 38.0
 
 
 def _fit(job: OpenJob, axle: End) -> AxleFit:
     return begun(job.read(Fitting), axle)
 
 
-def template_svg(drawn: Template) -> str:
-    """Return a template as SVG in millimetres, at full size."""
-    mm = 1e3
+def template_svg(drawn: Template, tile: Tile | None = None) -> str:
+    """Return a template as SVG in millimetres, at full size: all of it, or what a page holds."""
+    mm = _MM
     height = drawn.height_m * mm
+    shown = tile or Tile(0.0, 0.0, drawn.width_m, drawn.height_m, [])
     return render_to_string(
         "drill_template.svg",
         {
+            "shown": {
+                "x": shown.x_m * mm,
+                "y": height - (shown.y_m + shown.height_m) * mm,
+                "width": shown.width_m * mm,
+                "height": shown.height_m * mm,
+            },
             "width": drawn.width_m * mm,
             "height": height,
             "inner_width": drawn.width_m * mm - 0.4,
             "inner_height": height - 0.4,
             "tick_top": height - drawn.ruler[1] * mm - 3,
             "side": drawn.side,
+            # A page has a ruler of its own beside the drawing.
+            "has_ruler": tile is None,
             # SVG counts downwards.
             "edge": height - drawn.edge_y_m * mm,
             "top": height - drawn.top_y_m * mm,
@@ -61,7 +75,7 @@ def template_svg(drawn: Template) -> str:
 
 def template_dxf(drawn: Template) -> bytes:
     """Return a template as DXF in millimetres, at full size."""
-    mm = 1e3
+    mm = _MM
     document = ezdxf.new("R2010", setup=True)
     document.units = units.MM
     space = document.modelspace()
@@ -88,18 +102,39 @@ def template_dxf(drawn: Template) -> bytes:
     return written_text.getvalue().encode()
 
 
-def _svg(job: OpenJob, axle: End, side: Side) -> bytes:
+def _svg(job: OpenJob, axle: End, side: Side, _paper: str) -> bytes:
     return template_svg(template(_fit(job, axle), side)).encode()
 
 
-def _dxf(job: OpenJob, axle: End, side: Side) -> bytes:
+def _dxf(job: OpenJob, axle: End, side: Side, _paper: str) -> bytes:
     return template_dxf(template(_fit(job, axle), side))
 
 
-def _pdf(job: OpenJob, axle: End, side: Side) -> bytes:
+def _laid_out(drawn: Template, paper: str) -> tuple[tuple[float, float], list[Tile]]:
+    """Return the page [mm], upright unless lying takes fewer, and what goes on each."""
+    short, long = PAPERS[paper]
+    ways = [
+        (page, tiles(drawn, *(room / _MM for room in _room(page))))
+        for page in ((short, long), (long, short))
+    ]
+    return min(ways, key=lambda way: len(way[1]))
+
+
+def _room(page: tuple[float, float]) -> tuple[float, float]:
+    width, height = page
+    # A little is left over: what fills a page to the last tenth is moved to the next.
+    return width - 2 * _MARGIN, height - 2 * _MARGIN - _HEADING - 2.0
+
+
+def _encoded(drawing: str) -> str:
+    return base64.b64encode(drawing.encode()).decode()
+
+
+def _pdf(job: OpenJob, axle: End, side: Side, paper: str) -> bytes:
     fit = _fit(job, axle)
     drawn = template(fit, side)
-    drawing = base64.b64encode(template_svg(drawn).encode()).decode()
+    page, found = _laid_out(drawn, paper)
+    ruler = RULER_M * _MM
     return as_pdf(
         "drill_template.html",
         {
@@ -107,19 +142,32 @@ def _pdf(job: OpenJob, axle: End, side: Side) -> bytes:
             "shop": job.row.shop.name,
             "axle": axle,
             "side": side,
-            "drawing": drawing,
-            "width": drawn.width_m * 1e3,
-            "height": drawn.height_m * 1e3,
+            "page": {"width": page[0], "height": page[1], "margin": _MARGIN, "heading": _HEADING},
+            "ruler": _encoded(
+                render_to_string(
+                    "drill_ruler.svg",
+                    {"length": ruler, "ticks": [ruler / 10 * step for step in range(11)]},
+                )
+            ),
+            "tiles": [
+                {
+                    "drawing": _encoded(template_svg(drawn, tile)),
+                    "width": tile.width_m * _MM,
+                    "height": tile.height_m * _MM,
+                    "holes": ", ".join(tile.holes),
+                }
+                for tile in found
+            ],
             "plan": drill_plan(fit),
             "cautions": CAUTIONS,
             "marks": [
                 {
                     "number": mark.number,
                     "size": mark.size,
-                    "forward": round(mark.forward_m * 1e3, 1),
-                    "above": round(mark.above_edge_m * 1e3, 1),
-                    "steps": " · ".join(f"{step * 1e3:g}" for step in mark.steps_m),
-                    "bolt": None if mark.bolt_m is None else round(mark.bolt_m * 1e3),
+                    "forward": round(mark.forward_m * _MM, 1),
+                    "above": round(mark.above_edge_m * _MM, 1),
+                    "steps": " · ".join(f"{step * _MM:g}" for step in mark.steps_m),
+                    "bolt": None if mark.bolt_m is None else round(mark.bolt_m * _MM),
                     "fine": mark.fine,
                 }
                 for mark in drill_plan(fit).marks
@@ -128,14 +176,16 @@ def _pdf(job: OpenJob, axle: End, side: Side) -> bytes:
     )
 
 
-_WRITERS: dict[str, tuple[Callable[[OpenJob, End, Side], bytes], str]] = {
+#: Writes a job's template of an axle and a side, for a paper.
+Writer = Callable[[OpenJob, End, Side, str], bytes]
+_WRITERS: dict[str, tuple[Writer, str]] = {
     "svg": (_svg, "image/svg+xml"),
     "dxf": (_dxf, "image/vnd.dxf"),
     "pdf": (_pdf, "application/pdf"),
 }
 
 
-def written(kind: str) -> tuple[Callable[[OpenJob, End, Side], bytes], str]:
+def written(kind: str) -> tuple[Writer, str]:
     """Return what writes a template in a format, and its content type."""
     if kind not in _WRITERS:
         raise Refused(

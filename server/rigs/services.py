@@ -3,6 +3,7 @@
 from collections.abc import Callable, Sequence
 from typing import NamedTuple
 
+from axlecore.errors import InputError, SeveralInputsError
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.classes import class_vehicle
 from axlecore.practice.findings import first_stop
@@ -32,10 +33,21 @@ def sheet_of(vehicle: Vehicle) -> Sheet:
 def take_in(
     person: Person, name: str, description: str, kind: RigKind, entries: Sequence[Entry]
 ) -> Vehicle:
-    """Store a new vehicle: its class's defaults, corrected by what was entered."""
-    sheet = class_vehicle(kind)
+    """Store a new vehicle: its class's defaults, corrected by what was entered.
+
+    Raises
+    ------
+    SeveralInputsError
+        Names every field that cannot be read, not only the first.
+    """
+    sheet, wrong = class_vehicle(kind), []
     for entry in entries:
-        sheet = enter(sheet, *entry)
+        try:
+            sheet = enter(sheet, *entry)
+        except InputError as error:
+            wrong.append(error)
+    if wrong:
+        raise SeveralInputsError(wrong)
     return store_new(person, name, description, sheet)
 
 

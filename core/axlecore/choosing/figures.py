@@ -50,7 +50,9 @@ class Figures(Record):
     articulation_rad: float
 
 
-def figures_of(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Figures:
+def figures_of(
+    vehicle: Vehicle, set_up: SetUp, key: LoadKey, as_it_is: Vehicle | None = None
+) -> Figures:
     """Return what one set-up does in one load state.
 
     Parameters
@@ -61,6 +63,8 @@ def figures_of(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Figures:
         What would be chosen.
     key : LoadKey
         A load state of the sheet.
+    as_it_is : Vehicle or None
+        Whose head toss it is compared with; None for the vehicle itself with nothing chosen.
 
     Raises
     ------
@@ -70,7 +74,8 @@ def figures_of(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Figures:
         The vehicle tips over by itself.
     """
     at = vehicle.weighed(key)
-    standing, chosen = (model_of(vehicle, one, key) for one in (SetUp(), set_up))
+    standing = model_of(as_it_is or vehicle, SetUp(), key)
+    chosen = model_of(vehicle, set_up, key)
     static = static_wheel_loads(vehicle)[[at]]
     force, push = reference_wind(vehicle)
     answer = solve(chosen, [REFERENCE_BEND_M_S2, 0.0], [0.0, force], push)

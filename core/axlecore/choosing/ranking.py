@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
 import numpy.typing as npt
 
+from axlecore.choosing.figures import Figures
 from axlecore.choosing.pareto import best_of_steps, coarse, undominated
 from axlecore.choosing.sets import (
     KEEP,
@@ -212,9 +213,54 @@ def rank(
     return Ranking(sets, recommended, _why(sets, at, float(standing.lean[0, at])))
 
 
+#: Which rows fail, in which words, by what, and what is asked.
+_Test = tuple[npt.NDArray[np.bool_], str, FloatArray, float]
+
+
+def broken_limits(figures: Figures, share_before: float, price: float, wishes: Wishes) -> list[str]:
+    """Return which limits something breaks, whatever its lean: balance, head toss, money.
+
+    Parameters
+    ----------
+    figures : Figures
+        What it does.
+    share_before : float
+        The front's share of load transfer as it stands.
+    price : float
+        Of all of it.
+    wishes : Wishes
+        Target and limits.
+    """
+    change = np.array([figures.front_share - share_before])
+    tests = _balance_tests(change, wishes)
+    tests += _most_tests(np.array([figures.head_toss_ratio]), np.array([price]), wishes)
+    return _in_words(1, tests)[0]
+
+
 def _failures(figures: _Judged, wishes: Wishes) -> list[list[str]]:
-    lean, wind, change = figures.lean, figures.wind, figures.share_change
-    tests: list[tuple[npt.NDArray[np.bool_], str, FloatArray, float]] = [
+    lean, wind = figures.lean, figures.wind
+    aims = (
+        (lean, wishes.lean_rad, np.degrees(1), "leans {:.2f}°, {:.2f}° asked"),
+        (wind, wishes.wind_lean_rad, np.degrees(1), "leans {:.2f}° in the wind, {:.2f}° asked"),
+    )
+    late = ((figures.days, wishes.days, 1.0, "takes {:.0f} days, {:.0f} left"),)
+    tests = [
+        *_balance_tests(figures.share_change, wishes),
+        (
+            figures.reserve < wishes.yield_reserve,
+            "reserve to yield {:.2f}, {:.2f} asked",
+            figures.reserve,
+            wishes.yield_reserve,
+        ),
+        *_at_most(aims),
+        *_most_tests(figures.toss, figures.price, wishes),
+        *_at_most(late),
+    ]
+    return _in_words(len(lean), tests)
+
+
+def _balance_tests(change: FloatArray, wishes: Wishes) -> list[_Test]:
+    return [
         (
             change < -wishes.share_loss,
             "front–rear balance falls by {:.1f} points, {:.1f} allowed",
@@ -227,28 +273,29 @@ def _failures(figures: _Judged, wishes: Wishes) -> list[list[str]]:
             change * 100,
             wishes.share_gain * 100,
         ),
-        (
-            figures.reserve < wishes.yield_reserve,
-            "reserve to yield {:.2f}, {:.2f} asked",
-            figures.reserve,
-            wishes.yield_reserve,
-        ),
     ]
-    for value, limit, scale, words in (
-        (lean, wishes.lean_rad, np.degrees(1), "leans {:.2f}°, {:.2f}° asked"),
-        (wind, wishes.wind_lean_rad, np.degrees(1), "leans {:.2f}° in the wind, {:.2f}° asked"),
+
+
+def _most_tests(toss: FloatArray, price: FloatArray, wishes: Wishes) -> list[_Test]:
+    harder = "tosses the head {:.2f} times as hard as now, {:.2f} allowed"
+    return _at_most(
         (
-            figures.toss,
-            wishes.head_toss_growth,
-            1.0,
-            "tosses the head {:.2f} times as hard as now, {:.2f} allowed",
-        ),
-        (figures.price, wishes.budget, 1.0, "costs {:.0f}, {:.0f} to spend"),
-        (figures.days, wishes.days, 1.0, "takes {:.0f} days, {:.0f} left"),
-    ):
-        if limit is not None:
-            tests.append((value > limit, words, value * scale, limit * scale))
-    failed: list[list[str]] = [[] for _ in lean]
+            (toss, wishes.head_toss_growth, 1.0, harder),
+            (price, wishes.budget, 1.0, "costs {:.0f}, {:.0f} to spend"),
+        )
+    )
+
+
+def _at_most(rows: Iterable[tuple[FloatArray, float | None, float, str]]) -> list[_Test]:
+    return [
+        (value > limit, words, value * scale, limit * scale)
+        for value, limit, scale, words in rows
+        if limit is not None
+    ]
+
+
+def _in_words(sets: int, tests: Sequence[_Test]) -> list[list[str]]:
+    failed: list[list[str]] = [[] for _ in range(sets)]
     for fails, words, shown, limit in tests:
         for row in np.flatnonzero(fails):
             failed[row].append(words.format(shown[row], limit))

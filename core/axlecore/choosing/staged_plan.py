@@ -62,6 +62,9 @@ class Stage(Record):
         each 100 of money [rad].
     swings_before, swings : int
         Half-swings after a push, before and after this step.
+    breaks : list of str
+        Limits it breaks as far as it goes then, in words; where there are some it is no place to
+        stop.
     """
 
     key: str
@@ -73,6 +76,11 @@ class Stage(Record):
     gain_per_100_rad: float
     swings_before: int
     swings: int
+    breaks: list[str]
+
+
+#: Which limits vehicle, set-up and money spent break, in words.
+Judge = Callable[[Vehicle, SetUp, float], list[str]]
 
 
 @dataclass(frozen=True)
@@ -86,7 +94,7 @@ class Plan(Record):
     swings : int
         As it stands.
     stages : list of Stage
-        Stop after any of them.
+        Stop after any of them that breaks no limit.
     """
 
     lean_rad: float
@@ -141,7 +149,12 @@ def separate_lines(end: End) -> Callable[[Vehicle, SetUp], tuple[Vehicle, SetUp]
 
 
 def staged_plan(
-    vehicle: Vehicle, set_up: SetUp, key: LoadKey, options: Sequence[Option], shock_price: float
+    vehicle: Vehicle,
+    set_up: SetUp,
+    key: LoadKey,
+    options: Sequence[Option],
+    shock_price: float,
+    judge: Judge = lambda *_: [],
 ) -> Plan:
     """Return the steps in the order of lean saved per money, then shocks for the swings.
 
@@ -157,6 +170,8 @@ def staged_plan(
         Not more than a few dozen.
     shock_price : float
         Of new shocks all round; zero leaves them out.
+    judge : callable
+        Which limits a stage breaks; none by default.
 
     Returns
     -------
@@ -197,6 +212,7 @@ def staged_plan(
                 100 * worth[best],
                 swings,
                 after,
+                judge(vehicle, set_up, spent),
             )
         )
         lean, swings = leans[best], after
@@ -218,6 +234,7 @@ def staged_plan(
                 0.0,
                 swings,
                 damped,
+                judge(vehicle, set_up, spent + shock_price),
             )
         )
     return Plan(start[0], start[1], stages)

@@ -175,6 +175,67 @@ class Template(Record):
     ruler: tuple[float, float, float]
 
 
+@dataclass(frozen=True)
+class Tile(Record):
+    """A part of a template that goes on one page, in template coordinates.
+
+    Attributes
+    ----------
+    x_m, y_m, width_m, height_m : float
+        Lower left corner and size [m].
+    holes : list of str
+        Labels of the holes that are whole on it.
+    """
+
+    x_m: float
+    y_m: float
+    width_m: float
+    height_m: float
+    holes: list[str]
+
+
+#: Pages share so much, so that a hole is whole on one of them [m].
+_SHARED_M = 0.04
+
+
+def tiles(whole: Template, room_width_m: float, room_height_m: float) -> list[Tile]:
+    """Return the pages a template takes at full size; each has a hole, and each hole a page.
+
+    Parameters
+    ----------
+    whole : Template
+        The template.
+    room_width_m, room_height_m : float
+        Room on a page [m], more than twice what pages share.
+    """
+    found, placed = [], set()
+    for y in _starts(whole.height_m, room_height_m):
+        for x in _starts(whole.width_m, room_width_m):
+            width = min(room_width_m, whole.width_m)
+            height = min(room_height_m, whole.height_m)
+            on_it = [
+                circle.label
+                for circle in whole.circles
+                if _within(circle.x_m, circle.diameter_m, x, width)
+                and _within(circle.y_m, circle.diameter_m, y, height)
+            ]
+            if not placed.issuperset(on_it):
+                placed.update(on_it)
+                found.append(Tile(x, y, width, height, on_it))
+    return found
+
+
+def _starts(size_m: float, room_m: float) -> list[float]:
+    if size_m <= room_m:
+        return [0.0]
+    pages = math.ceil((size_m - _SHARED_M) / (room_m - _SHARED_M))
+    return [(size_m - room_m) * page / (pages - 1) for page in range(pages)]
+
+
+def _within(middle_m: float, diameter_m: float, start_m: float, length_m: float) -> bool:
+    return start_m <= middle_m - diameter_m / 2 and middle_m + diameter_m / 2 <= start_m + length_m
+
+
 _MARGIN_M = 0.02
 #: Below the rail's edge stands the check ruler [m].
 _FOOT_M = 0.03

@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
+from axlecore.choosing.figures import figures_of
 from axlecore.choosing.next_steps import best_value
+from axlecore.choosing.ranking import Wishes, broken_limits
 from axlecore.choosing.sets import Candidate
 from axlecore.choosing.staged_plan import (
     Option,
@@ -55,6 +57,7 @@ def planned(
     key: LoadKey,
     found: Mapping[End, Sequence[tuple[Priced, Candidate]]],
     labour: float,
+    wishes: Wishes,
 ) -> Plan:
     """Return the staged plan of a vehicle from what stands there now.
 
@@ -68,9 +71,17 @@ def planned(
         What the racks offer each axle, priced.
     labour : float
         An hour of it, in the shop's money.
+    wishes : Wishes
+        Target and limits; a stage that breaks a limit says so.
     """
+    before = figures_of(vehicle, SetUp(), key).front_share
+
+    def judge(then: Vehicle, set_up: SetUp, spent: float) -> list[str]:
+        return broken_limits(figures_of(then, set_up, key, vehicle), before, spent, wishes)
+
     options = [option for end in End for option in _of_axle(vehicle, end, key, found[end], labour)]
-    return staged_plan(vehicle, SetUp(), key, options, SHOCKS.with_labour(labour))
+    shocks = SHOCKS.with_labour(labour)
+    return staged_plan(vehicle, SetUp(), key, options, shocks, judge)
 
 
 def _of_axle(

@@ -179,6 +179,16 @@ class WhatIfTests(ChoosingTests):
         spent = [stage["price_so_far"] for stage in plan["stages"]]
         self.assertEqual(spent, sorted(spent))
 
+    def test_a_stage_that_breaks_a_limit_is_no_place_to_stop(self):
+        free = self.read("plan?state=trip_ready")["stages"]
+        self.aim("share_loss_points", "0", 1)
+        self.aim("share_gain_points", "0", 2)
+        held = self.read("plan?state=trip_ready")["stages"]
+        self.assertEqual([one["key"] for one in held], [one["key"] for one in free])
+        bar = next(one for one in held if one["end"] == "rear")
+        (said,) = bar["breaks"]
+        self.assertRegex(said, r"front–rear balance falls by \d+\.\d points, 0\.0 allowed")
+
     def test_starting_targets_come_with_their_reason_and_can_be_entered(self):
         for base, one in enumerate(self.read("suggestions"), start=1):
             self.assertTrue(one["why"])

@@ -326,13 +326,53 @@ class KeepingJobsTests(TwoShops):
         blank = {"base_version": 2, "name": "  ", "description": ""}
         self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/name", blank).status_code, 422)
 
-    def test_an_archived_job_leaves_the_yard_and_comes_back(self):
-        path = f"/jobs/{self.job.pk}/archived"
-        self.send("PUT", path, {"base_version": 1, "archived": True})
-        self.assertEqual((self.yard(), self.yard(archived="true")), ([], ["101 Coach"]))
-        back = self.send("PUT", path, {"base_version": 2, "archived": False}).json()
-        self.assertIs(back["job"]["archived"], False)
-        self.assertEqual(self.yard(), ["101 Coach"])
+    def test_an_archived_or_deleted_job_leaves_the_yard_and_comes_back(self):
+        path = f"/jobs/{self.job.pk}/shelf"
+        for version, shelf in ((1, "archived"), (3, "deleted")):
+            self.send("PUT", path, {"base_version": version, "shelf": shelf})
+            self.assertEqual((self.yard(), self.yard(shelf=shelf)), ([], ["101 Coach"]))
+            back = self.send("PUT", path, {"base_version": version + 1, "shelf": "yard"}).json()
+            self.assertEqual(back["job"]["shelf"], "yard")
+            self.assertEqual(self.yard(), ["101 Coach"])
+
+    def test_a_copy_is_another_vehicle_with_the_same_measurements(self):
+        self.sheet_edit("wheelbase_m", "5300 mm")
+        body = {"kind": "upgrade", "name": "Coach, the second", "description": ""}
+        copy = self.send("POST", f"/jobs/{self.job.pk}/copy", body)
+        self.assertEqual(copy.status_code, 201)
+        self.assertEqual(copy.json()["sheet"]["wheelbase_m"]["typed"], "5300 mm")
+        self.sheet_edit("wheelbase_m", "5400 mm", base=2)
+        again = self.client.get(f"/api/jobs/{copy.json()['id']}").json()
+        self.assertEqual(again["sheet"]["wheelbase_m"]["typed"], "5300 mm")
+        self.assertCountEqual(self.yard(), ["101 Coach", "102 Coach, the second"])
+
+    def test_intake_names_every_bad_field_at_once(self):
+        entries = [
+            {"place": place, "typed": typed, "known": "measured"}
+            for place, typed in (
+                ("load_states.0.front_kg", "heavy"),
+                ("load_states.0.rear_kg", "5 t"),
+                ("wheelbase_m", "nan"),
+            )
+        ]
+        body = {"name": "Van", "kind": "motorhome", "entries": entries}
+        answer = self.send("POST", "/jobs", body)
+        self.assertEqual(answer.status_code, 422)
+        fields = [complaint["field"] for complaint in answer.json()["detail"]]
+        self.assertEqual(fields, ["load_states.0.front_kg", "wheelbase_m"])
+
+    def test_a_misshapen_request_is_refused_in_words(self):
+        for body, field, words in (
+            ({"name": " ", "kind": "motorhome"}, "name", "Nothing is written here"),
+            ({"name": "x" * 90, "kind": "motorhome"}, "name", "at most 80 characters"),
+            ({"name": "Van", "kind": "boat"}, "kind", "Read “boat”; one of"),
+            ({"name": "Van", "kind": "motorhome", "due_on": "soon"}, "due_on", "a day such as"),
+        ):
+            answer = self.send("POST", "/jobs", body)
+            self.assertEqual(answer.status_code, 422)
+            (complaint,) = answer.json()["detail"]
+            self.assertTrue(complaint["field"].endswith(field), complaint)
+            self.assertIn(words, complaint["message"])
 
     def test_a_second_job_opens_on_the_same_vehicle(self):
         self.sheet_edit("wheelbase_m", "5300 mm")

@@ -1,5 +1,6 @@
 import io
 
+from django.utils import timezone
 from pypdf import PdfReader
 
 from shops.tests.people import TwoShops, stock
@@ -31,6 +32,10 @@ class ComparisonTests(TwoShops):
             "Lean in an ordinary bend (0.3 g)",
             "less",
             "A bar raises no rating",
+            "measured on this vehicle",
+            "typical for its class",
+            f"printed {timezone.localdate():%-d %b %Y}",
+            "for the shop Owner Day",
             "How far a gust pushes it out of its lane",
             "544 with hours",
             "shocks & <new> tyres",

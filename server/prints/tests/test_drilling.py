@@ -1,12 +1,14 @@
 """The drill template, read back by programs that know nothing of how it was written."""
 
 import io
-import re
 import xml.etree.ElementTree as ET
 
 import ezdxf
+import numpy as np
+from pypdf import PdfReader
 
 from jobs.models import Job
+from prints.tests.drawn import MM_A_POINT, drawn_on
 from shops.tests.people import TwoShops
 
 NAMESPACE = {"svg": "http://www.w3.org/2000/svg"}
@@ -36,9 +38,9 @@ class TemplateTests(TwoShops):
         )
         self.assertEqual(answer.status_code, 200, answer.content)
 
-    def template(self, kind, side="left"):
+    def template(self, kind, side="left", paper="a4"):
         answer = self.client.get(
-            f"/api/jobs/{self.job.pk}/drill-template.{kind}?axle=rear&side={side}"
+            f"/api/jobs/{self.job.pk}/drill-template.{kind}?axle=rear&side={side}&paper={paper}"
         )
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         return answer
@@ -97,15 +99,47 @@ class TemplateTests(TwoShops):
             ruler = line("ruler")
             self.assertAlmostEqual(float(ruler.get("x2")) - float(ruler.get("x1")), 100.0)
 
-    def test_pdf_shows_it_at_full_size_with_the_cautions(self):
-        answer = self.template("pdf")
+    def test_pdf_draws_ruler_and_holes_at_full_size_on_every_page_that_has_a_hole(self):
+        for paper, short, long in (("a4", 210.0, 297.0), ("letter", 215.9, 279.4)):
+            for depth in ("250 mm", "420 mm"):
+                with self.subTest(paper, depth=depth):
+                    self.deepen(depth)
+                    pages = self.pages(paper)
+                    size = [float(side) * MM_A_POINT for side in pages[0].mediabox[2:]]
+                    np.testing.assert_allclose(sorted(size), (short, long), atol=0.1)
+                    self.assert_full_size(pages)
+
+    def pages(self, paper):
+        answer = self.template("pdf", paper=paper)
         self.assertEqual(answer["Content-Type"], "application/pdf")
-        self.assertTrue(answer.content.startswith(b"%PDF"))
-        # A4 across, in points.
-        box = re.search(rb"/MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)", answer.content)
-        if box:
-            self.assertAlmostEqual(float(box[1]), 841.9, delta=0.2)
         self.assertEqual(answer["Content-Disposition"][:6], "inline")
+        return PdfReader(io.BytesIO(answer.content)).pages
+
+    def deepen(self, depth):
+        """A rail that is deeper than a page is high takes several pages."""
+        version = Job.objects.get(pk=self.job.pk).papers.get(name="fitting").version
+        body = {"base_version": version, "place": "rear.rail.depth_m", "typed": depth}
+        self.assertEqual(
+            self.send("PATCH", f"/jobs/{self.job.pk}/papers/fitting", body).status_code, 200
+        )
+
+    def assert_full_size(self, pages):
+        """Whatever is drawn, measured on the pages as a rule would measure it."""
+        drawn = [drawn_on(page) for page in pages]
+        holes = [[one for one in page if one.round and 5 < one.width < 30] for page in drawn]
+        self.assertTrue(holes[0], "no page before the first hole")
+        for page, on_it in zip(drawn, holes, strict=True):
+            rulers = [one for one in page if one.height < 0.01 and abs(one.width - 100) < 0.05]
+            self.assertEqual(len(rulers), 1 if on_it else 0)
+        every = [hole for page in holes for hole in page]
+        for hole in every:
+            self.assertAlmostEqual(hole.width, hole.height, delta=0.02)
+        wanted = {round(size, 1) for _, _, size in self.wanted("left")}
+        self.assertEqual({round(hole.width, 1) for hole in every}, wanted)
+        pairs = [[hole for hole in page if abs(hole.width - 13.5) < 0.05] for page in holes]
+        one, other = next(pair for pair in pairs if len(pair) == 2)
+        self.assertAlmostEqual(abs(one.x - other.x), 70.0, delta=0.05)
+        self.assertAlmostEqual(one.y, other.y, delta=0.05)
 
     def test_what_cannot_be_drawn_is_refused(self):
         path = f"/api/jobs/{self.job.pk}/drill-template"

@@ -73,7 +73,10 @@ class RackTests(TwoShops):
     def test_asking_for_an_axle_or_action_that_is_none_is_refused(self):
         path = f"/api/jobs/{self.job.pk}/short-list"
         self.assert_refused(
-            self.client.get(f"{path}?axle=tag&action=supplement"), 422, "axle", "'front' or 'rear'"
+            self.client.get(f"{path}?axle=tag&action=supplement"),
+            422,
+            "axle",
+            "Read “tag”; one of front or rear",
         )
         self.assertEqual(self.client.get(f"{path}?action=weld").status_code, 422)
         self.assertEqual(self.client.get(path).status_code, 422)

@@ -120,7 +120,15 @@ export function useClaim(job: Job, axle: AxleName, perCent: number | null) {
 /** Steps in the order of what they give for the money. */
 export function usePlan(job: Job, state: LoadKey) {
   return useQuery({
-    queryKey: ["plan", job.id, job.sheet_version, job.look_over_version, state],
+    queryKey: [
+      "plan",
+      job.id,
+      job.sheet_version,
+      job.look_over_version,
+      job.target_version,
+      job.complaint_version,
+      state,
+    ],
     queryFn: () =>
       answered(
         client.GET("/api/jobs/{job_id}/plan", {

@@ -29,6 +29,15 @@ export function useChooseSchool(job: Job) {
   };
 }
 
+/** What a drill template comes as: on paper of two sizes, or for a cutter. */
+export const TEMPLATES = [
+  { name: "PDF A4", kind: "pdf", paper: "a4" },
+  { name: "PDF Letter", kind: "pdf", paper: "letter" },
+  { name: "SVG", kind: "svg", paper: "a4" },
+  { name: "DXF", kind: "dxf", paper: "a4" },
+] as const;
+type Template = (typeof TEMPLATES)[number];
+
 /** Address of a drill template at full size. */
-export const templateUrl = (job: Job, axle: string, side: string, kind: "pdf" | "svg" | "dxf") =>
-  `/api/jobs/${job.id}/drill-template.${kind}?axle=${axle}&side=${side}`;
+export const templateUrl = (job: Job, axle: string, side: string, { kind, paper }: Template) =>
+  `/api/jobs/${job.id}/drill-template.${kind}?axle=${axle}&side=${side}&paper=${paper}`;

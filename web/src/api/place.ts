@@ -14,6 +14,14 @@ export function placeFacts(path: string): PlaceFacts {
   return known[pattern] ?? { label: path.replace(/[._]/g, " "), dimension: "length" };
 }
 
+/** A place's name, with its axle where the name does not say it. */
+export function placeName(path: string): string {
+  const { label } = placeFacts(path);
+  const axle = /(?:^|\.)(front|rear)(?:\.|$)/.exec(path)?.[1];
+  const name = label.charAt(0).toUpperCase() + label.slice(1);
+  return axle && !name.toLowerCase().includes(axle) ? `${name}, ${axle}` : name;
+}
+
 /**
  * What stands at a dotted path of a record, or undefined.
  * @param record - sheet or set-up

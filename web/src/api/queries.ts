@@ -12,6 +12,7 @@ import type {
   LoadKey,
   Photo,
   Practice,
+  Shelf,
 } from "./types";
 
 export const jobKey = (id: number) => ["job", id] as const;
@@ -29,13 +30,11 @@ export function useSession() {
 }
 
 /** One page of the yard's jobs, last changed first; none is asked for where nothing is looked for. */
-export function useYard(find: string | null, page: number, archived = false) {
+export function useYard(find: string | null, page: number, shelf: Shelf = "yard") {
   return useQuery({
-    queryKey: ["yard", find, page, archived],
+    queryKey: ["yard", find, page, shelf],
     queryFn: () =>
-      answered(
-        client.GET("/api/jobs", { params: { query: { find: find ?? "", page, archived } } }),
-      ),
+      answered(client.GET("/api/jobs", { params: { query: { find: find ?? "", page, shelf } } })),
     enabled: find !== null,
     placeholderData: keepPreviousData,
   });
@@ -188,14 +187,20 @@ export function usePhotos(jobId: number) {
   };
 }
 
-/** What is done with a bar on an axle: as chosen, else the usual for what is there now. */
-export function actionFor(job: Job, axle: AxleName): Action {
-  return job.set_up[axle]?.action ?? (job.sheet[axle].standard_bar ? "supplement" : "new");
+/** What is done with a bar on an axle: as chosen, else as meant, else the usual for what is there. */
+export function actionFor(job: Job, axle: AxleName, meant?: Action): Action {
+  const usual = job.sheet[axle].standard_bar ? "supplement" : "new";
+  return job.set_up[axle]?.action ?? meant ?? usual;
 }
 
 /** Bars of the rack for one axle of a job, with what each would do. */
-export function useShortList(job: Job, axle: AxleName, find: string, others: boolean) {
-  const action = actionFor(job, axle);
+export function useShortList(
+  job: Job,
+  axle: AxleName,
+  action: Action,
+  find: string,
+  others: boolean,
+) {
   return useQuery({
     queryKey: [
       "short-list",

@@ -192,23 +192,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/archived": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Put Archived */
-        put: operations["archive_job"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job_id}/assessment": {
         parameters: {
             query?: never;
@@ -288,6 +271,23 @@ export interface paths {
         put?: never;
         /** Post Compare */
         post: operations["compare_sets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Copy */
+        post: operations["copy_job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -805,6 +805,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Shelf */
+        put: operations["put_on_shelf"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/short-list": {
         parameters: {
             query?: never;
@@ -1146,13 +1163,6 @@ export interface components {
          * @enum {string}
          */
         Answer: "unsaid" | "yes" | "partly" | "repair_first" | "no";
-        /** ArchiveIn */
-        ArchiveIn: {
-            /** Archived */
-            archived: boolean;
-            /** Base Version */
-            base_version: number;
-        };
         /**
          * Arrival
          * @description What came, by axle.
@@ -2339,6 +2349,22 @@ export interface components {
             /** Needs */
             needs: components["schemas"]["Need"][];
         };
+        /** CopyIn */
+        CopyIn: {
+            /**
+             * Description
+             * @default
+             */
+            description: string;
+            kind: components["schemas"]["JobKind"];
+            /** Name */
+            name: string;
+            /**
+             * With Choice
+             * @default false
+             */
+            with_choice: boolean;
+        };
         /**
          * Cost
          * @description What one number's band does to the lean.
@@ -3267,8 +3293,6 @@ export interface components {
         JobKind: "upgrade" | "renew_links" | "renew_bushings" | "broken_bar" | "link_length" | "recheck";
         /** JobOut */
         JobOut: {
-            /** Archived */
-            archived: boolean;
             arrival: components["schemas"]["Arrival"];
             /** Arrival Version */
             arrival_version: number;
@@ -3309,6 +3333,7 @@ export interface components {
             sheet: components["schemas"]["Vehicle"];
             /** Sheet Version */
             sheet_version: number;
+            shelf: components["schemas"]["Shelf"];
             station: components["schemas"]["Station"];
             target: components["schemas"]["Target"];
             /** Target Version */
@@ -4621,7 +4646,7 @@ export interface components {
          *     swings : int
          *         As it stands.
          *     stages : list of Stage
-         *         Stop after any of them.
+         *         Stop after any of them that breaks no limit.
          */
         Plan: {
             /** Lean Rad */
@@ -5413,6 +5438,18 @@ export interface components {
             /** Where */
             where: string;
         };
+        /**
+         * Shelf
+         * @description Where a job is kept; from each it comes back with all that is on it.
+         * @enum {string}
+         */
+        Shelf: "yard" | "archived" | "deleted";
+        /** ShelfIn */
+        ShelfIn: {
+            /** Base Version */
+            base_version: number;
+            shelf: components["schemas"]["Shelf"];
+        };
         /** ShopOut */
         ShopOut: {
             /** Name */
@@ -5753,8 +5790,13 @@ export interface components {
          *         each 100 of money [rad].
          *     swings_before, swings : int
          *         Half-swings after a push, before and after this step.
+         *     breaks : list of str
+         *         Limits it breaks as far as it goes then, in words; where there are some it is no place to
+         *         stop.
          */
         Stage: {
+            /** Breaks */
+            breaks: string[];
             end: components["schemas"]["End"] | null;
             /** Gain Per 100 Rad */
             gain_per_100_rad: number;
@@ -6754,9 +6796,9 @@ export interface operations {
     list_jobs: {
         parameters: {
             query?: {
-                archived?: boolean;
                 find?: string;
                 page?: number;
+                shelf?: "yard" | "archived" | "deleted";
             };
             header?: never;
             path?: never;
@@ -6843,32 +6885,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
-                };
-            };
-        };
-    };
-    archive_job: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ArchiveIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };
@@ -6993,6 +7009,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparedSet"][];
+                };
+            };
+        };
+    };
+    copy_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };
@@ -7785,6 +7827,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["RevertIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    put_on_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfIn"];
             };
         };
         responses: {

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { stillOurs } from "./outbox/undo";
 import type { Done } from "./outbox/undo";
-import { useOutbox } from "./outbox/useOutbox";
+import { useOnItsWay, useOutbox } from "./outbox/useOutbox";
 import type { Outbox } from "./outbox/outbox";
 import { ask, DECISION } from "./outbox/write";
 import type { Ask, Base, OwnPaper } from "./outbox/write";
@@ -14,6 +14,7 @@ import type {
   Known,
   Layout,
   Pick,
+  Shelf,
   Station,
 } from "./types";
 
@@ -154,13 +155,8 @@ function lineWrites(send: Send, jobId: number) {
         name,
         ask("patch", "/api/jobs/{job_id}/name", jobId, { name, description }),
       ),
-    archive: (archived: boolean) =>
-      send(
-        "line",
-        "archived",
-        archived ? "archived" : "back in the yard",
-        ask("put", "/api/jobs/{job_id}/archived", jobId, { archived }),
-      ),
+    putOnShelf: (shelf: Shelf) =>
+      send("line", "shelf", shelf, ask("put", "/api/jobs/{job_id}/shelf", jobId, { shelf })),
     changeKind: (kind: JobKind) =>
       send("line", "kind", kind, ask("patch", "/api/jobs/{job_id}/kind", jobId, { kind })),
   };
@@ -198,6 +194,8 @@ export function useWrites(jobId: number) {
 
 /** What can be taken back or done again on a job, with what it was; none where somebody else wrote. */
 export function usePast(job: Job) {
+  // What was done is noted as each write comes back.
+  useOnItsWay();
   const past = useOutbox().past(job.id);
   const may = (step: Done | undefined) =>
     step === undefined ? null : { ...step, ours: stillOurs(past, step, job) };

@@ -15,6 +15,7 @@ import { useWritable } from "../api/session";
 import { NewsLine } from "../job/newsLine";
 import { useNews } from "../job/useNews";
 import { RigPlate } from "../job/rigPlate";
+import { ShelfLine } from "../job/shelfLine";
 import { STATION_NAMES } from "../api/generated/core";
 import { pageOf, STATIONS } from "../job/stations";
 
@@ -70,6 +71,7 @@ export function JobLayout() {
     <JobContext value={view}>
       <title>{`${job.data.name} · ${here} · Calm Axle`}</title>
       <RigPlate />
+      <ShelfLine />
       <Line />
       <div className="-my-2 flex min-h-11 items-center justify-between gap-4">
         <NewsLine seen={news} />

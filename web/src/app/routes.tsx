@@ -12,6 +12,7 @@ import { Look } from "../stations/look/look";
 import { Weigh } from "../stations/weigh/weigh";
 import { Yard } from "../stations/yard/yard";
 import { racksSearch } from "../racks/search";
+import { Broken } from "./broken";
 import { JobLayout } from "./jobLayout";
 import { CHOOSE_SHEETS, FIT_SHEETS, WEIGH_SHEETS } from "../job/placeAddress";
 import { Shell } from "./shell";
@@ -31,7 +32,7 @@ const yard = createRoute({
   validateSearch: z.object({
     find: z.catch(z.optional(z.string().check(z.minLength(1))), undefined),
     page: z.catch(z.optional(z.int().check(z.minimum(2))), undefined),
-    archived: z.catch(z.optional(z.literal(true)), undefined),
+    shelf: oneOf(["archived", "deleted"]),
   }),
 });
 const intake = createRoute({ getParentRoute: () => root, path: "/new", component: Intake });
@@ -108,6 +109,7 @@ export const router = createRouter({
     job.addChildren([jobStart, listen, weigh, look, choose, fit]),
   ]),
   defaultPreload: false,
+  defaultErrorComponent: Broken,
 });
 
 declare module "@tanstack/react-router" {

@@ -9,6 +9,7 @@ import { forgetPersisted } from "../api/persisted";
 import { SavingMark } from "../job/savingMark";
 import { ConflictDialog } from "../job/conflictDialog";
 import { FindDialog } from "./findDialog";
+import { Opening } from "./opening";
 import { KeysDialog } from "./keysDialog";
 import { useKeys } from "../ui/keys";
 import { SignIn } from "./signIn";
@@ -24,12 +25,13 @@ export function Shell() {
   const [open, setOpen] = useState<"keys" | "find" | null>(null);
   const outbox = useOutbox();
   const username = session.data?.username;
+  const [readFor, setReadFor] = useState<string>();
   useEffect(() => {
-    if (username !== undefined) void outbox.open(username);
+    if (username !== undefined) void outbox.open(username).then(() => setReadFor(username));
   }, [outbox, username]);
   useKeys({ "?": () => setOpen("keys"), "/": () => setOpen("find") });
 
-  if (session.isPending) return <p className="p-8 text-pale">Opening …</p>;
+  if (session.isPending) return <Opening />;
   // Without the server, who signed in here last still reads and writes on.
   if (session.data === undefined) return <p className="p-8 text-stop">{session.error?.message}</p>;
   if (session.data === null) return <SignIn />;
@@ -55,7 +57,7 @@ export function Shell() {
             Bench
           </Link>
         </nav>
-        <SavingMark />
+        <SavingMark ready={readFor === username} />
         <span className="ml-auto hidden text-pale sm:inline">
           {session.data.name}, {session.data.role} · {session.data.shop}
         </span>

@@ -102,7 +102,7 @@ function Typed({ calculator, fields }: TypedProps) {
               <select
                 value={fields[key]}
                 onChange={(event) => change(key, event.target.value)}
-                className="min-h-9 bg-paper text-right"
+                className="min-h-11 bg-paper text-right"
               >
                 {options.map((option) => (
                   <option key={option}>{option}</option>
@@ -113,7 +113,7 @@ function Typed({ calculator, fields }: TypedProps) {
                 value={fields[key]}
                 maxLength={24}
                 onChange={(event) => change(key, event.target.value)}
-                className="figure min-h-9 w-36 bg-transparent text-right outline-none focus:border-b-2 focus:border-after"
+                className="figure min-h-11 w-36 bg-transparent text-right outline-none focus:border-b-2 focus:border-after"
               />
             )}
           </label>

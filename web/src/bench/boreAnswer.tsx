@@ -1,3 +1,4 @@
+import { Drawing } from "../drawings/drawing";
 import { answered, client } from "../api/client";
 import { grouped } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
@@ -15,9 +16,10 @@ export function BoreAnswer({ fields }: AnswerProps) {
         const mm = (value: number) => grouped(value * 1e3, 1);
         return (
           <>
-            <svg
-              viewBox="0 0 460 220"
-              className="drawing block w-full max-w-xl"
+            <Drawing
+              width={460}
+              height={220}
+              className="max-w-xl"
               role="img"
               aria-label={`Section with a bore of ${mm(found.bore_m)} mm.`}
             >
@@ -50,7 +52,7 @@ export function BoreAnswer({ fields }: AnswerProps) {
               <text className="pale" x={270} y={134}>
                 dashed: what scale and tape allow
               </text>
-            </svg>
+            </Drawing>
             <Figures
               rows={[
                 ["Bore", `${mm(found.bore_m)} mm`],

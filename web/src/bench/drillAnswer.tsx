@@ -1,3 +1,4 @@
+import { Drawing } from "../drawings/drawing";
 import { answered, client } from "../api/client";
 import { grouped } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
@@ -22,9 +23,10 @@ export function DrillAnswer({ fields }: AnswerProps) {
           : ["close", "normal", "loose"];
         return (
           <>
-            <svg
-              viewBox={`0 0 ${WIDTH} 130`}
-              className="drawing block w-full max-w-2xl"
+            <Drawing
+              width={WIDTH}
+              height={130}
+              className="max-w-2xl"
               role="img"
               aria-label={`Drills in order: ${found.steps_m.map(mm).join(", ")}.`}
             >
@@ -44,7 +46,7 @@ export function DrillAnswer({ fields }: AnswerProps) {
                   </text>
                 </g>
               ))}
-            </svg>
+            </Drawing>
             <Figures
               rows={[
                 ["Thread", found.thread.name],

@@ -1,3 +1,4 @@
+import { Drawing } from "../drawings/drawing";
 import { answered, client } from "../api/client";
 import { degrees, grouped } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
@@ -24,9 +25,10 @@ export function LinkAnswer({ fields }: AnswerProps) {
         const [axis, tip, hole] = [at(0, 0), at(tipX, tipZ), at(found.forward_m, found.up_m)];
         return (
           <>
-            <svg
-              viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-              className="drawing block w-full max-w-2xl"
+            <Drawing
+              width={WIDTH}
+              height={HEIGHT}
+              className="max-w-2xl"
               role="img"
               aria-label={`Arm ${degrees(attitude.arm_rad)} above level, link ${degrees(attitude.link_rad)} from plumb.`}
             >
@@ -78,7 +80,7 @@ export function LinkAnswer({ fields }: AnswerProps) {
               <text className="num" x={(tip.x + hole.x) / 2 + 12} y={(tip.y + hole.y) / 2}>
                 {degrees(attitude.link_rad)} from plumb
               </text>
-            </svg>
+            </Drawing>
             <Figures
               rows={[
                 ["Arm above level", degrees(attitude.arm_rad)],

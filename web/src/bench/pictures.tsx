@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { answered, client } from "../api/client";
 import { degrees } from "../drawings/quantity";
+import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
 import { FileButton, PICTURES } from "../ui/fileButton";
 import { Answered, Figures, useAnswer } from "./answer";
@@ -64,13 +65,21 @@ type OnePictureProps = {
 };
 
 function OnePicture({ title, picture, onChange }: OnePictureProps) {
+  const [bad, setBad] = useState("");
+
   function open(file: File) {
+    const refuse = () =>
+      setBad(`“${file.name}” is no picture this page can show; take a JPEG, PNG or WebP.`);
     const reader = new FileReader();
+    reader.onerror = refuse;
     reader.onload = () => {
       const url = String(reader.result);
       const image = new Image();
-      image.onload = () =>
+      image.onerror = refuse;
+      image.onload = () => {
+        setBad("");
         onChange({ url, width: image.naturalWidth, height: image.naturalHeight, clicks: [] });
+      };
       image.src = url;
     };
     reader.readAsDataURL(file);
@@ -134,6 +143,7 @@ function OnePicture({ title, picture, onChange }: OnePictureProps) {
           })}
         </svg>
       )}
+      <Alert roomy={false}>{bad}</Alert>
       <div className="flex flex-wrap gap-3">
         <FileButton
           label={`${title} picture`}

@@ -1,3 +1,4 @@
+import { Drawing } from "../drawings/drawing";
 import { scaleLinear } from "@visx/scale";
 import { NEWTON_METRES_A_FOOT_POUND } from "../api/generated/core";
 import { answered, client } from "../api/client";
@@ -26,9 +27,10 @@ export function TorqueAnswer({ fields }: AnswerProps) {
         const colour = { stop: "text-stop", warn: "text-watch", fits: "", "": "" };
         return (
           <>
-            <svg
-              viewBox={`0 0 ${WIDTH} 110`}
-              className="drawing block w-full max-w-2xl"
+            <Drawing
+              width={WIDTH}
+              height={110}
+              className="max-w-2xl"
               role="img"
               aria-label={`Aim at ${both(found.target_n_m)}; it stretches at ${both(found.at_proof_n_m)}.`}
             >
@@ -55,7 +57,7 @@ export function TorqueAnswer({ fields }: AnswerProps) {
                   </text>
                 </g>
               )}
-            </svg>
+            </Drawing>
             <Figures
               rows={[
                 ["Aim at", both(found.target_n_m)],

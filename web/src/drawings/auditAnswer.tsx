@@ -1,3 +1,4 @@
+import { Drawing } from "./drawing";
 import { scaleLinear } from "@visx/scale";
 import type { Audit } from "../api/types";
 import { nPerMm } from "./quantity";
@@ -18,9 +19,9 @@ export function AuditAnswer({ audit }: { audit: Audit }) {
       <p className="text-sm font-medium" data-testid="claim-says">
         {audit.said}
       </p>
-      <svg
-        viewBox={`0 0 ${WIDTH} ${height}`}
-        className="drawing block w-full"
+      <Drawing
+        width={WIDTH}
+        height={height}
         role="img"
         aria-label={`Claimed ${perCent(audit.claimed_gain)}, computed ${perCent(audit.computed_gain)}.`}
       >
@@ -53,7 +54,7 @@ export function AuditAnswer({ audit }: { audit: Audit }) {
         <text className="num" x={x(audit.claimed_gain)} y={12} textAnchor="end">
           claimed {perCent(audit.claimed_gain)}
         </text>
-      </svg>
+      </Drawing>
       <p className="text-xs text-pale">
         {nPerMm(audit.old_rate_n_per_m)} there now, {nPerMm(audit.new_rate_n_per_m)} the
         seller&rsquo;s: bar rates, at the bar&rsquo;s end.

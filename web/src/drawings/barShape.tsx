@@ -1,3 +1,4 @@
+import { Drawing } from "./drawing";
 import type { Bar } from "../api/types";
 import { grouped } from "./quantity";
 
@@ -79,9 +80,10 @@ function barSize(bar: Bar): { across: number; along: number } {
 export function BarShape({ bar }: { bar: Bar }) {
   const { across, along } = barSize(bar);
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full max-w-2xl"
+    <Drawing
+      width={WIDTH}
+      height={HEIGHT}
+      className="max-w-2xl"
       role="img"
       aria-label="The bar from above, to scale."
     >
@@ -99,6 +101,6 @@ export function BarShape({ bar }: { bar: Bar }) {
       <text className="num pale" x={WIDTH / 2} y={84} textAnchor="middle">
         eyes {grouped(2 * across * 1e3, 0)} mm apart, arms {grouped(along * 1e3, 0)} mm
       </text>
-    </svg>
+    </Drawing>
   );
 }

@@ -1,7 +1,10 @@
 import { placeFacts } from "../api/place";
 import type { SentTo } from "../api/outbox/useOutbox";
 import type { Measured } from "../api/types";
-import { isWished, useForm, usePaperSize } from "./drawingForm";
+import { useEffect, useRef } from "react";
+import { useNarrow } from "../ui/useWide";
+import { isWished, useForm } from "./drawingForm";
+import { usePaper } from "./paper";
 import { Editor } from "./editor";
 import { figure, unitOf } from "./quantity";
 
@@ -40,7 +43,8 @@ export function Dimension({
   wanted,
 }: DimensionProps) {
   const form = useForm();
-  const paper = usePaperSize();
+  const paper = usePaper();
+  const narrow = useNarrow();
   const facts = placeFacts(place);
   const measured = form.measured(place);
   const style = {
@@ -48,7 +52,11 @@ export function Dimension({
     top: `${(y / paper.height) * 100}%`,
     transform: `translate(${SHIFT[align]}, -50%)`,
   };
-  if (measured === undefined && !wanted) return null;
+  const there = measured !== undefined || wanted === true;
+  const { put } = paper;
+  useEffect(() => (there ? put(place) : undefined), [put, place, there]);
+  if (!there) return null;
+  if (narrow) return <Lit place={place} caption={caption} style={style} />;
   if (form.open === place) {
     return (
       // Shifted by its place across the drawing, so that it never hangs over an edge.
@@ -68,6 +76,39 @@ export function Dimension({
       style={style}
       className="absolute z-10 min-h-6 bg-paper px-1 text-[clamp(12px,1.9cqw,14px)] before:absolute before:-inset-x-1 before:-inset-y-2.5"
     />
+  );
+}
+
+type LitProps = { place: string; caption: string | undefined; style: React.CSSProperties };
+
+/** A number on a drawing that is moved about under a list: lit, and moved into sight, when its turn comes. */
+function Lit({ place, caption, style }: LitProps) {
+  const form = useForm();
+  const mark = useRef<HTMLSpanElement>(null);
+  const lit = form.open === place;
+  useEffect(() => {
+    const sheet = mark.current?.closest("[data-scrolls]");
+    if (!lit || !sheet || !mark.current) return;
+    const [at, around] = [mark.current.getBoundingClientRect(), sheet.getBoundingClientRect()];
+    sheet.scrollBy({
+      left: at.left + at.width / 2 - around.left - around.width / 2,
+      top: at.top + at.height / 2 - around.top - around.height / 2,
+    });
+  }, [lit]);
+  const measured = form.measured(place);
+  const { dimension } = placeFacts(place);
+  return (
+    <span
+      ref={mark}
+      aria-hidden="true"
+      data-shown={place}
+      style={style}
+      className={`absolute z-10 bg-paper px-1 text-[12px] leading-tight whitespace-nowrap ${lit ? "outline-3 outline-after" : ""}`}
+    >
+      {caption !== undefined && <span className="mr-1 text-pale">{caption}</span>}
+      <span className="figure">{measured ? figure(measured, dimension) : "–"}</span>{" "}
+      {measured && unitOf(dimension)}
+    </span>
   );
 }
 

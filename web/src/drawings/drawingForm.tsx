@@ -16,6 +16,8 @@ type Form = {
   /** Whether this field was just closed: its button then takes the cursor back, once. */
   takesCursor: (place: string) => boolean;
   next: (place: string, step: 1 | -1) => string | null;
+  /** Where a place comes in measuring order; last where it has no turn. */
+  turn: (place: string) => number;
   measured: (place: string) => Measured | undefined;
   /** What is on its way to a place, or was not taken there. */
   sent: (place: string) => SentTo | undefined;
@@ -76,6 +78,7 @@ export function DrawingForm({ order, measured, jobId, spot, save, children }: Dr
         const at = order.indexOf(place);
         return at < 0 ? null : (order[at + step] ?? null);
       },
+      turn: (place) => (order.includes(place) ? order.indexOf(place) : order.length),
       measured,
       sent: (place) => onItsWay(...spot(place)),
       look: (place) => outbox.look(jobId, ...spot(place)),
@@ -95,29 +98,3 @@ export function DrawingForm({ order, measured, jobId, spot, save, children }: Dr
   }, [open, order, measured, onItsWay, spot, jobId, save, writable, outbox]);
   return <FormContext value={form}>{children}</FormContext>;
 }
-
-type SheetOfPaperProps = {
-  width: number;
-  height: number;
-  /** What the drawing shows, for those who cannot see it. */
-  says: string;
-  drawing: ReactNode;
-  /** Dimensions, placed over the drawing. */
-  children?: ReactNode;
-};
-
-/** A drawing with fields laid over it, both in the same paper pixels. */
-export function SheetOfPaper({ width, height, says, drawing, children }: SheetOfPaperProps) {
-  return (
-    <div className="drawing relative w-full" style={{ containerType: "inline-size" }}>
-      <svg viewBox={`0 0 ${width} ${height}`} className="block w-full" role="img" aria-label={says}>
-        {drawing}
-      </svg>
-      <PaperSize value={{ width, height }}>{children}</PaperSize>
-    </div>
-  );
-}
-
-const PaperSize = createContext({ width: 1, height: 1 });
-
-export const usePaperSize = () => use(PaperSize);

@@ -3,6 +3,8 @@ import { ToggleGroup } from "radix-ui";
 import { KNOWN } from "../api/generated/core";
 import { placeFacts } from "../api/place";
 import type { Known, Measured } from "../api/types";
+import { Button } from "../ui/button";
+import { useNarrow } from "../ui/useWide";
 import { isWished, useForm } from "./drawingForm";
 import { figure } from "./quantity";
 
@@ -23,6 +25,8 @@ export function Editor({ place, label }: EditorProps) {
   const [typed, setTyped] = useState(start);
   const [picked, setPicked] = useState<Way | null>(null);
   const box = useRef<HTMLInputElement>(null);
+  const narrow = useNarrow();
+  const next = form.next(place, 1);
   const id = useId();
   const problem = typed === start ? (sent?.refused ?? "") : "";
   const known = picked ?? wayOf(place, measured, typed !== start);
@@ -61,9 +65,8 @@ export function Editor({ place, label }: EditorProps) {
       form.letGo(place);
       form.close(place, null);
     } else if (event.key === "Tab") {
-      const next = form.next(place, event.shiftKey ? -1 : 1);
       event.preventDefault();
-      leave(next);
+      leave(event.shiftKey ? form.next(place, -1) : next);
     }
   }
 
@@ -98,6 +101,15 @@ export function Editor({ place, label }: EditorProps) {
       >
         {problem || `Enter keeps, Esc leaves${wished ? "" : ", ↑↓ how it is known"}`}
       </p>
+      {narrow && next !== null && (
+        <Button
+          className="mt-1 w-full text-sm"
+          onPointerDown={(event) => event.preventDefault()}
+          onClick={() => leave(next)}
+        >
+          Keep, and the next number
+        </Button>
+      )}
       {!wished && (
         <HowKnown
           known={known}
@@ -144,7 +156,7 @@ function HowKnown({ known, onPick }: HowKnownProps) {
         <ToggleGroup.Item
           key={way}
           value={way}
-          className="min-h-8 px-1.5 text-xs text-pale hover:text-ink data-[state=on]:bg-ink data-[state=on]:text-paper"
+          className="min-h-11 px-1.5 text-[13px] text-pale hover:text-ink data-[state=on]:bg-ink data-[state=on]:text-paper"
         >
           {way}
         </ToggleGroup.Item>

@@ -25,7 +25,7 @@ export function NumberRow({ place, label }: NumberRowProps) {
           <Editor place={place} label={facts.label} />
         </div>
       ) : (
-        <NumberButton place={place} className="min-h-9 px-1" />
+        <NumberButton place={place} className="min-h-11 px-1" />
       )}
     </div>
   );
@@ -34,9 +34,9 @@ export function NumberRow({ place, label }: NumberRowProps) {
 /** A number in a cell of a table. */
 export function NumberCell({ place }: { place: string }) {
   const form = useForm();
-  if (form.open !== place) return <NumberButton place={place} className="min-h-9 px-1" />;
+  if (form.open !== place) return <NumberButton place={place} className="min-h-11 px-1" />;
   return (
-    <span className="relative block min-h-9">
+    <span className="relative block min-h-11">
       <span className="absolute top-0 right-0 z-20 text-left">
         <Editor place={place} label={placeFacts(place).label} />
       </span>

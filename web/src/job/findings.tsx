@@ -99,7 +99,7 @@ export function GoToPlace({ place, state, text }: GoToPlaceProps) {
     <button
       type="button"
       onClick={() => void go()}
-      className="min-h-8 text-left text-after underline underline-offset-4"
+      className="min-h-11 text-left text-after underline underline-offset-4"
     >
       {text}
     </button>

@@ -1,6 +1,6 @@
 import { Alert } from "../ui/alert";
 import { useNavigate } from "@tanstack/react-router";
-import { useState } from "react";
+import { useId, useState } from "react";
 import { useAttempt } from "../api/attempt";
 import { useSession } from "../api/queries";
 import type { Station } from "../api/types";
@@ -10,6 +10,13 @@ import { useJobView } from "./context";
 import { useWritable } from "../api/session";
 import { STATION_NAMES } from "../api/generated/core";
 import { addressOf } from "./stations";
+
+/** Why a gate that is not open cannot be passed; empty where it can. */
+function whyHeld(overridable: boolean, lead: boolean, reason: string): string {
+  if (!overridable) return "A stop is not met; no reason overrides it.";
+  if (!lead) return "Only a lead goes on without it.";
+  return reason.trim() === "" ? "Write the reason above first." : "";
+}
 
 /** What must be true before the job goes on from a station, and the way on. */
 export function GatePanel({ station }: { station: Station }) {
@@ -24,6 +31,9 @@ export function GatePanel({ station }: { station: Station }) {
   const next = gate.next;
   const passed = job.passes.findLast((one) => one.station === station);
   const lead = session.data?.role === "lead";
+
+  const id = useId();
+  const whyNot = gate.open ? "" : whyHeld(gate.overridable, lead, reason);
 
   async function goOn() {
     if (!(await attempt(() => writes.passGate(station, reason)))) return;
@@ -63,15 +73,21 @@ export function GatePanel({ station }: { station: Station }) {
       <Alert>{refusal?.message}</Alert>
       {gate.held && <p className="mb-2 text-sm">{gate.held}</p>}
       {writable && next && !gate.held && (
-        <Button
-          primary={gate.open}
-          disabled={!gate.open && (!gate.overridable || !lead || reason.trim() === "")}
-          onClick={() => void goOn()}
-        >
-          {gate.open
-            ? `Go on to ${STATION_NAMES[next]}`
-            : `Go on to ${STATION_NAMES[next]} without it`}
-        </Button>
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+          <Button
+            primary={gate.open}
+            disabled={whyNot !== ""}
+            aria-describedby={whyNot ? id : undefined}
+            onClick={() => void goOn()}
+          >
+            {gate.open
+              ? `Go on to ${STATION_NAMES[next]}`
+              : `Go on to ${STATION_NAMES[next]} without it`}
+          </Button>
+          <span id={id} className="text-sm text-pale">
+            {whyNot}
+          </span>
+        </div>
       )}
       {passed && (
         <p className="mt-2 text-xs text-pale">

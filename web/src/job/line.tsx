@@ -1,5 +1,8 @@
 import { Link, useLocation } from "@tanstack/react-router";
 import type { Job, Practice, Station } from "../api/types";
+import { ChevronDown } from "lucide-react";
+import { useState } from "react";
+import { useNarrow } from "../ui/useWide";
 import { useJobView } from "./context";
 import { STATION_NAMES } from "../api/generated/core";
 import { pageOf, STATIONS } from "./stations";
@@ -25,24 +28,60 @@ const SAID: Record<Stop, string> = {
   stopped: "stopped",
 };
 
-/** The stations of this kind of job as stops along an axle line. */
+function isHere(station: Station, pathname: string): boolean {
+  const to = pageOf(station);
+  return to !== undefined && pathname.endsWith(to.slice(to.lastIndexOf("/")));
+}
+
+/** The stations of this kind of job as stops along an axle line; on a phone, where it is, and a menu. */
 export function Line() {
   const { job, practice } = useJobView();
   const { pathname } = useLocation();
+  const narrow = useNarrow();
+  const [open, setOpen] = useState(false);
+  const here = job.line.find((key) => isHere(key, pathname));
   return (
-    <nav aria-label="Stations" className="relative my-2">
-      <span aria-hidden="true" className="absolute inset-x-0 top-1/2 border-t border-ink" />
-      <ol className="relative flex flex-wrap justify-between">
+    <nav
+      aria-label="Stations"
+      className="relative my-2"
+      onClick={() => setOpen(false)}
+      onKeyDown={(event) => event.key === "Escape" && setOpen(false)}
+    >
+      {narrow && here && (
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={(event) => {
+            event.stopPropagation();
+            setOpen(!open);
+          }}
+          className="flex min-h-11 w-full items-center gap-2 border-y border-ink"
+        >
+          <StopMark stop={stopOf(here, job, practice)} here />
+          <span className="font-semibold">{STATION_NAMES[here]}</span>
+          <span className="text-sm text-pale">
+            {job.line.indexOf(here) + 1} of {job.line.length}
+          </span>
+          <ChevronDown size={18} className="ml-auto" aria-hidden="true" />
+        </button>
+      )}
+      {!narrow && (
+        <span aria-hidden="true" className="absolute inset-x-0 top-1/2 border-t border-ink" />
+      )}
+      <ol
+        className={`relative flex ${narrow ? "flex-col border-b border-line" : "flex-wrap justify-between"}`}
+        hidden={narrow && !open && here !== undefined}
+      >
         {STATIONS.filter((station) => job.line.includes(station)).map((key) => {
           const to = pageOf(key);
           const stop = stopOf(key, job, practice);
-          const here = to !== undefined && pathname.endsWith(to.slice(to.lastIndexOf("/")));
+          const here = isHere(key, pathname);
           const mark = (
             <>
               <StopMark stop={stop} here={here} />
               <span className={here ? "font-semibold" : ""}>{STATION_NAMES[key]}</span>
               <span
-                className={`text-xs max-lg:sr-only ${stop === "stopped" ? "text-stop" : "text-pale"}`}
+                className={`text-xs max-lg:sheet:sr-only ${stop === "stopped" ? "text-stop" : "text-pale"}`}
               >
                 {SAID[stop]}
               </span>

@@ -38,7 +38,7 @@ export function PartPhotos({ place, label }: PartPhotosProps) {
             {writable && (
               <button
                 type="button"
-                className="min-h-8 text-xs text-pale underline underline-offset-4"
+                className="min-h-11 text-xs text-pale underline underline-offset-4"
                 onClick={() => void setAway(photo, true)}
               >
                 Take away

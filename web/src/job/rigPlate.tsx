@@ -23,7 +23,6 @@ export function RigPlate() {
           {job.description ? `${job.description} · ` : ""}job {job.number},{" "}
           {JOB_KIND_NAMES[job.kind].toLowerCase()}
           {due}
-          {job.archived ? " · archived" : ""}
         </p>
       </div>
       <Choice

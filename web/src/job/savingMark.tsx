@@ -6,7 +6,7 @@ import { Panel } from "../ui/panel";
 import { writeWords } from "./words";
 
 /** How far everything is that was written: kept, on its way, kept here only, or not taken. */
-export function SavingMark() {
+export function SavingMark({ ready }: { ready: boolean }) {
   const [open, setOpen] = useState(false);
   const all = useOnItsWay();
   const refused = all.filter(({ state }) => state === "refused").length;
@@ -18,7 +18,10 @@ export function SavingMark() {
       ? `${left} kept here, not sent`
       : left
         ? "Saving …"
-        : "Saved";
+        : // Until it is known what this device still holds, nothing is said.
+          ready
+          ? "Saved"
+          : "";
   return (
     <>
       <span role="status" className={`text-[13px] ${refused ? "text-stop" : "text-pale"}`}>

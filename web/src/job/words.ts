@@ -1,19 +1,17 @@
-import { placeFacts } from "../api/place";
+import { placeFacts, placeName } from "../api/place";
 import type { Write } from "../api/outbox/write";
 
 const STEPS = { undo: "Taking back", redo: "Doing again" } as const;
 
-/** Label and dimension of a place of a paper; the sheet's own places stand alone. */
-export const factsOf = (base: string, place: string) =>
-  placeFacts(base === "sheet" || base === "line" ? place : `${base}.${place}`);
+/** The sheet's own places stand alone. */
+const pathOf = (base: string, place: string) =>
+  base === "sheet" || base === "line" ? place : `${base}.${place}`;
+
+/** Label and dimension of a place of a paper. */
+export const factsOf = (base: string, place: string) => placeFacts(pathOf(base, place));
 
 /** A place of a paper by its name, with its axle. */
-export function placeWords(base: string, place: string): string {
-  const { label } = factsOf(base, place);
-  const axle = /(?:^|\.)(front|rear)(?:\.|$)/.exec(place)?.[1];
-  const name = label.charAt(0).toUpperCase() + label.slice(1);
-  return axle && !name.toLowerCase().includes(axle) ? `${name}, ${axle}` : name;
-}
+export const placeWords = (base: string, place: string) => placeName(pathOf(base, place));
 
 /** What a write puts where, in words. */
 export function writeWords({ base, place, typed, step }: Write): string {

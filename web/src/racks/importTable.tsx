@@ -199,7 +199,7 @@ function Mapping({ seen, onChange }: MappingProps) {
                 const own = event.target.value ? [[heading, event.target.value]] : [];
                 onChange(Object.fromEntries([...others, ...own]) as Record<string, string>);
               }}
-              className="min-h-9 max-w-40 bg-paper text-pale"
+              className="min-h-11 max-w-40 bg-paper text-pale"
             >
               <option value="">leave out</option>
               {seen.columns.map(({ key, needed }) => (

@@ -24,7 +24,7 @@ export function Pick<T extends string>({
         disabled={disabled}
         data-place={place}
         onChange={(event) => onChange(event.target.value as T)}
-        className="min-h-9 bg-paper pr-1 text-right"
+        className="min-h-11 bg-paper pr-1 text-right"
       >
         {options.map((option) => (
           <option key={option.value} value={option.value}>

@@ -1,16 +1,19 @@
 import { useSyncExternalStore } from "react";
 
-// As wide as Tailwind's lg in style.css: below it two columns crowd the drawings.
-const WIDE = "(min-width: 1200px)";
-
-/** Whether the page is wide enough for two columns. */
-export function useWide(): boolean {
+/** Whether the screen is as the style sheet's breakpoint of that width asks. */
+function useMedia(query: string): boolean {
   return useSyncExternalStore(
     (listener) => {
-      const media = window.matchMedia(WIDE);
+      const media = window.matchMedia(query);
       media.addEventListener("change", listener);
       return () => media.removeEventListener("change", listener);
     },
-    () => window.matchMedia(WIDE).matches,
+    () => window.matchMedia(query).matches,
   );
 }
+
+/** Whether the page is wide enough for two columns: Tailwind's lg in style.css. */
+export const useWide = () => useMedia("(min-width: 1280px)");
+
+/** Whether a drawing is wider than the screen: below the breakpoint sheet in style.css. */
+export const useNarrow = () => useMedia("(max-width: 799.9px)");

@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { scaleLinear } from "@visx/scale";
 import { percent } from "../../drawings/quantity";
 
@@ -19,9 +20,10 @@ export function Balance({ before, after, allowed }: BalanceProps) {
     `The front carries ${percent(before)} of what moves outward in a bend` +
     (after === null ? "." : `, and ${percent(after)} after.`);
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing mt-2 block w-full border-t border-line"
+    <Drawing
+      width={WIDTH}
+      height={HEIGHT}
+      className="mt-2 border-t border-line"
       role="img"
       aria-label={says}
     >
@@ -59,6 +61,6 @@ export function Balance({ before, after, allowed }: BalanceProps) {
         {percent(before)}
         {after === null ? "" : ` → ${percent(after)}`}
       </text>
-    </svg>
+    </Drawing>
   );
 }

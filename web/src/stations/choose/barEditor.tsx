@@ -5,15 +5,23 @@ import { STEELS } from "../../api/generated/core";
 import type { Action, AxleName } from "../../api/types";
 import { BarOutline } from "../../drawings/barShape";
 import { Dimension } from "../../drawings/dimension";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { nPerMm } from "../../drawings/quantity";
+import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 
 const WIDTH = 480;
 const HEIGHT = 122;
 
+type BarEditorProps = {
+  axle: AxleName;
+  /** What somebody means to do while no bar is chosen for it. */
+  meant: Action | undefined;
+  onMean: (action: Action | undefined) => void;
+};
+
 /** The bar chosen for an axle: what is done with it, its section, steel and hole. */
-export function BarEditor({ axle }: { axle: AxleName }) {
+export function BarEditor({ axle, meant, onMean }: BarEditorProps) {
   const { job, writes } = useJobView();
   const writable = useWritable();
   const choice = job.set_up[axle];
@@ -23,8 +31,10 @@ export function BarEditor({ axle }: { axle: AxleName }) {
   const oneThere = "There is a bar on this axle already";
 
   function act(to: Action | "none") {
-    if (choice && to !== "none") void writes.enterOnSetUp(`${axle}.action`, to, "measured");
-    else void writes.takeSet({ [axle]: { action: to === "none" ? null : to, renews } });
+    onMean(to === "none" ? undefined : to);
+    if (!choice) return;
+    if (to === "none") void writes.takeSet({ [axle]: { action: null, renews } });
+    else void writes.enterOnSetUp(`${axle}.action`, to, "measured");
   }
 
   return (
@@ -32,7 +42,7 @@ export function BarEditor({ axle }: { axle: AxleName }) {
       <div data-place={`set_up.${axle}.action`} tabIndex={-1}>
         <Choice<Action | "none">
           label="What is done"
-          value={choice?.action ?? "none"}
+          value={choice?.action ?? meant ?? "none"}
           onChange={(to) => writable && act(to)}
           options={[
             { value: "none", text: "As it is" },
@@ -60,10 +70,10 @@ export function BarEditor({ axle }: { axle: AxleName }) {
       {choice ? (
         <ChosenBar axle={axle} />
       ) : (
-        <p className="py-4 text-sm text-pale">
-          Nothing is chosen for this axle. Say above what is done, or take a bar from the rack
-          below.
-        </p>
+        <NoBarYet
+          meant={meant}
+          onOwn={() => void writes.takeSet({ [axle]: { action: meant, renews } })}
+        />
       )}
       {hasBar && choice?.action !== "replace" && (
         <label className="flex min-h-11 items-center gap-3 border-b border-line text-sm">
@@ -85,6 +95,26 @@ export function BarEditor({ axle }: { axle: AxleName }) {
         </label>
       )}
     </section>
+  );
+}
+
+type NoBarYetProps = { meant: Action | undefined; onOwn: () => void };
+
+function NoBarYet({ meant, onOwn }: NoBarYetProps) {
+  const writable = useWritable();
+  return (
+    <div className="py-3 text-sm text-pale">
+      <p>
+        {meant
+          ? "Which bar? Take one from the racks below, or start one of your own dimensions."
+          : "Nothing is chosen for this axle. Say above what is done, or take a bar from the racks below."}
+      </p>
+      {meant && writable && (
+        <Button className="mt-2 text-ink" onClick={onOwn}>
+          A bar of your own dimensions
+        </Button>
+      )}
+    </div>
   );
 }
 

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useClaim } from "../../api/choose";
-import { useShortList } from "../../api/queries";
+import { actionFor, useShortList } from "../../api/queries";
 import { useJobView } from "../../job/context";
 import type { AxleName } from "../../api/types";
 import { AuditAnswer } from "../../drawings/auditAnswer";
@@ -15,7 +15,7 @@ export function ClaimBox({ axle }: { axle: AxleName }) {
   const claim = useClaim(job, axle, asked);
   const chosen = job.set_up[axle];
   const number = chosen?.part_number ?? "";
-  const listed = useShortList(job, axle, number || "none", false).data?.rows;
+  const listed = useShortList(job, axle, actionFor(job, axle), number || "none", false).data?.rows;
   const sheet = listed?.find((row) => row.part_number === number)?.claimed_gain;
 
   function ask() {

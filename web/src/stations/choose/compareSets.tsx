@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { useCompared } from "../../api/choose";
 import { useJobView } from "../../job/context";
 import type { ComparedSet } from "../../api/types";
@@ -40,7 +41,7 @@ export function CompareSets({ sets, words, onDrop }: CompareSetsProps) {
                   <button
                     type="button"
                     onClick={() => onDrop(one)}
-                    className="min-h-8 text-pale underline underline-offset-4"
+                    className="min-h-11 text-pale underline underline-offset-4"
                   >
                     leave out
                   </button>
@@ -119,9 +120,9 @@ function LeaningTogether({ found }: { found: ComparedSet[] }) {
   const turned = (rad: number) => inDegrees(rad) * DRAWN_LARGER;
   const says = found.map((set, i) => `${LETTERS[i] ?? ""} leans ${degrees(set.figures.lean_rad)}`);
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full"
+    <Drawing
+      width={WIDTH}
+      height={HEIGHT}
       role="img"
       aria-label={`At 0.3 g, drawn three times as large: ${says.join(", ")}.`}
     >
@@ -161,6 +162,6 @@ function LeaningTogether({ found }: { found: ComparedSet[] }) {
       <text className="pale" x={10} y={HEIGHT - 8}>
         lean drawn three times as large; dashed grey as it stands
       </text>
-    </svg>
+    </Drawing>
   );
 }

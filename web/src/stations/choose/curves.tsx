@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { AxisBottom, AxisLeft } from "@visx/axis";
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
@@ -55,9 +56,9 @@ function Chart({ title, unit, points, at }: ChartProps) {
   return (
     <figure>
       <figcaption className="text-sm">{title}</figcaption>
-      <svg
-        viewBox={`0 0 ${BOX.width} ${BOX.height}`}
-        className="drawing w-full"
+      <Drawing
+        width={BOX.width}
+        height={BOX.height}
         role="img"
         aria-label={`${title}, before and after`}
       >
@@ -96,7 +97,7 @@ function Chart({ title, unit, points, at }: ChartProps) {
           y={(p) => y(p.after)}
           className="after-line"
         />
-      </svg>
+      </Drawing>
     </figure>
   );
 }

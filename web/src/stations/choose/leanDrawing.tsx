@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import type { AxleName, Evaluation, SetUp, Sheet } from "../../api/types";
 import { AxleDrawing } from "../../drawings/axleDrawing";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
@@ -48,12 +49,7 @@ export function LeanDrawing(props: LeanDrawingProps) {
     `The ${axleName} end leans ${degrees(before.leanRad)} before` +
     (after ? ` and ${degrees(after.leanRad)} after.` : ".");
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full"
-      role="img"
-      aria-label={says}
-    >
+    <Drawing width={WIDTH} height={HEIGHT} role="img" aria-label={says}>
       <Dial before={before.leanRad} after={after?.leanRad ?? null} />
       <WindArrows windMps={windMps} top={Math.max(frame.roof + 20, 112)} bottom={frame.floor} />
       <Ground left={190} right={560} y={GROUND} />
@@ -86,7 +82,7 @@ export function LeanDrawing(props: LeanDrawingProps) {
         shown={shown}
       />
       <StiffnessStacks pair={pair} />
-    </svg>
+    </Drawing>
   );
 }
 
@@ -298,7 +294,7 @@ function StiffnessStacks({ pair }: { pair: Evaluation["rear"] }) {
                   strokeDasharray={when === "before" ? "4 3" : undefined}
                 />
                 {when === "after" && tall > 9 && (
-                  <text className="pale" x={x + 40} y={y + tall / 2 + 4} style={{ fontSize: 11 }}>
+                  <text className="pale" x={x + 40} y={y + tall / 2 + 4}>
                     {name}
                   </text>
                 )}

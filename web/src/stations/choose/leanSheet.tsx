@@ -1,7 +1,9 @@
 import { useState } from "react";
 import { AxleSwitch } from "../../job/axleSwitch";
 import { Findings } from "../../job/findings";
-import type { AxleName } from "../../api/types";
+import { useJobView } from "../../job/context";
+import { actionFor } from "../../api/queries";
+import type { Action, AxleName } from "../../api/types";
 import { BarEditor } from "./barEditor";
 import type { Condition } from "./condition";
 import { Curves } from "./curves";
@@ -20,7 +22,9 @@ type LeanSheetProps = {
 
 /** The leaning vehicle, with the bar that makes it lean less beside it. */
 export function LeanSheet({ axle, onAxle, condition, onCondition, part }: LeanSheetProps) {
+  const { job } = useJobView();
   const [curvesOpen, setCurvesOpen] = useState(false);
+  const [meant, setMeant] = useState<Partial<Record<AxleName, Action>>>({});
   return (
     <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">
       <div>
@@ -42,8 +46,17 @@ export function LeanSheet({ axle, onAxle, condition, onCondition, part }: LeanSh
           axle={axle}
           onChange={onAxle}
         />
-        <BarEditor axle={axle} />
-        <ShortList key={`${axle} ${part}`} axle={axle} part={part} />
+        <BarEditor
+          axle={axle}
+          meant={meant[axle]}
+          onMean={(action) => setMeant({ ...meant, [axle]: action })}
+        />
+        <ShortList
+          key={`${axle} ${part}`}
+          axle={axle}
+          action={actionFor(job, axle, meant[axle])}
+          part={part}
+        />
         <div className="mt-2">
           <Findings />
         </div>

@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { useJobView } from "../../job/context";
 import { AxleDrawing } from "../../drawings/axleDrawing";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
@@ -20,9 +21,9 @@ export function MotionDrawing({ before, after }: { before: number; after: number
   const pivot = `${WIDTH / 2} ${ground - state.roll_axis_height_m * pxPerM}`;
   const turn = (rad: number) => `rotate(${inDegrees(rad) * DRAWN_LARGER} ${pivot})`;
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full"
+    <Drawing
+      width={WIDTH}
+      height={HEIGHT}
       role="img"
       aria-label={`Leaning ${degrees(before)} before${after === null ? "" : ` and ${degrees(after)} after`}, drawn three times as large.`}
     >
@@ -53,6 +54,6 @@ export function MotionDrawing({ before, after }: { before: number; after: number
       <text className="pale" x={12} y={HEIGHT - 8}>
         from behind, lean drawn three times as large
       </text>
-    </svg>
+    </Drawing>
   );
 }

@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
 import { inDegrees } from "../../drawings/quantity";
@@ -44,9 +45,10 @@ export function MotionTrace({ before, after, stepS, at, onScrub }: MotionTracePr
   }
 
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full touch-none"
+    <Drawing
+      width={WIDTH}
+      height={HEIGHT}
+      className="touch-none"
       role="img"
       aria-label="Lean over time, before and after."
       onPointerDown={scrub}
@@ -72,6 +74,6 @@ export function MotionTrace({ before, after, stepS, at, onScrub }: MotionTracePr
       {drawn(before, "before")}
       {after && drawn(after, "after")}
       <line className="ink-1" x1={x(at)} x2={x(at)} y1={BOX.top} y2={HEIGHT - BOX.bottom} />
-    </svg>
+    </Drawing>
   );
 }

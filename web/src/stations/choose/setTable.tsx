@@ -44,7 +44,7 @@ export function SetTable({ sets, state, picked, onPick }: SetTableProps) {
                 type="button"
                 aria-pressed={sameSet(one, picked)}
                 onClick={() => onPick(one.at)}
-                className="min-h-9 text-left hover:text-after"
+                className="min-h-11 text-left hover:text-after"
               >
                 {one.set.undominated ? "◦ " : ""}
                 {setWords(one)}

@@ -6,8 +6,8 @@ import { focusPlace } from "../../job/findings";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { STEELS } from "../../api/generated/core";
-import { actionFor, useShortList } from "../../api/queries";
-import type { AxleName, ListedPart } from "../../api/types";
+import { useShortList } from "../../api/queries";
+import type { Action, AxleName, ListedPart } from "../../api/types";
 import { degrees, grouped, percent } from "../../drawings/quantity";
 
 const SHORT = 3;
@@ -19,18 +19,18 @@ const VERBS = {
 
 type ShortListProps = {
   axle: AxleName;
+  action: Action;
   /** Part number that was asked for; the cursor goes to it. */
   part: string | undefined;
 };
 
 /** Bars and kits of the racks for this axle, least lean first, with what each would do. */
-export function ShortList({ axle, part }: ShortListProps) {
+export function ShortList({ axle, action, part }: ShortListProps) {
   const { job, loadKey, writes } = useJobView();
   const writable = useWritable();
   const [all, setAll] = useState(part !== undefined);
   const [find, setFind] = useState(part ?? "");
-  const action = actionFor(job, axle);
-  const list = useShortList(job, axle, find, all);
+  const list = useShortList(job, axle, action, find, all);
   const { refusal, attempt } = useAttempt();
   const ready = list.isSuccess;
   useEffect(() => {
@@ -61,7 +61,7 @@ export function ShortList({ axle, part }: ShortListProps) {
           placeholder="part number"
           value={find}
           onChange={(event) => setFind(event.target.value)}
-          className="min-h-9 w-32 border-b border-ink bg-transparent text-sm"
+          className="min-h-11 w-32 border-b border-ink bg-transparent text-sm"
         />
       </div>
       <Table

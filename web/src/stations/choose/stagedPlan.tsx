@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { scaleLinear } from "@visx/scale";
 import type { Plan } from "../../api/types";
 import { degrees, grouped } from "../../drawings/quantity";
@@ -12,7 +13,7 @@ type StagedPlanProps = {
   onLater: ((step: string) => void) | undefined;
 };
 
-/** Lean over money as stairs going down, and the same steps in words. */
+/** Lean over money as stairs going down, and the same steps in words; dashed where no place to stop. */
 export function StagedPlan({ plan, onLater }: StagedPlanProps) {
   const spent = [0, ...plan.stages.map(({ price_so_far }) => price_so_far)];
   const leans = [plan.lean_rad, ...plan.stages.map(({ lean_rad }) => lean_rad)];
@@ -30,9 +31,9 @@ export function StagedPlan({ plan, onLater }: StagedPlanProps) {
     .join(" ");
   return (
     <div>
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="drawing block w-full"
+      <Drawing
+        width={WIDTH}
+        height={HEIGHT}
         role="img"
         aria-label={`Lean from ${degrees(plan.lean_rad)} down to ${degrees(leans.at(-1) ?? 0)} over ${grouped(dearest, 0)} of money.`}
       >
@@ -48,7 +49,8 @@ export function StagedPlan({ plan, onLater }: StagedPlanProps) {
               cy={y(rad)}
               r={9}
               fill="var(--paper)"
-              stroke="var(--ink)"
+              stroke={plan.stages[i - 1]?.breaks.length ? "var(--watch)" : "var(--ink)"}
+              strokeDasharray={plan.stages[i - 1]?.breaks.length ? "3 2" : undefined}
             />
             <text className="num" x={x(spent[i] ?? 0)} y={y(rad) + 4} textAnchor="middle">
               {i}
@@ -64,7 +66,7 @@ export function StagedPlan({ plan, onLater }: StagedPlanProps) {
         <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 6} textAnchor="end">
           money, parts and hours
         </text>
-      </svg>
+      </Drawing>
       <ol className="text-sm">
         {plan.stages.map((stage, i) => (
           <li
@@ -79,10 +81,15 @@ export function StagedPlan({ plan, onLater }: StagedPlanProps) {
                   type="button"
                   aria-label={`Leave for later: ${stepWords(stage)}`}
                   onClick={() => onLater(stepWords(stage))}
-                  className="min-h-8 text-xs text-pale underline underline-offset-4 hover:text-ink"
+                  className="min-h-11 text-xs text-pale underline underline-offset-4 hover:text-ink"
                 >
                   later
                 </button>
+              )}
+              {stage.breaks.length > 0 && (
+                <span className="block text-xs text-watch">
+                  No place to stop: {stage.breaks.join("; ")}.
+                </span>
               )}
               <span className="block text-xs text-pale">
                 {stage.gain_rad > 0

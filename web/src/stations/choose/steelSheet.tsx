@@ -98,7 +98,7 @@ function Steels({ rows, own, onPick }: SteelsProps) {
                 disabled={onPick === undefined}
                 aria-pressed={row.key === own}
                 onClick={() => onPick?.(row.key)}
-                className={`min-h-9 text-left enabled:hover:text-after ${row.key === own ? "font-semibold" : ""}`}
+                className={`min-h-11 text-left enabled:hover:text-after ${row.key === own ? "font-semibold" : ""}`}
               >
                 {row.key === own && <span className="mr-1.5 inline-block size-2.5 bg-after" />}
                 {row.label}

@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { kilograms } from "../../drawings/quantity";
 import { GRAVITY_M_S2 } from "../../api/generated/core";
 import type { StressCurve } from "../../api/types";
@@ -26,9 +27,9 @@ export function StressDrawing({ curve, holeWords }: StressDrawingProps) {
   const mega = (pa: number) => grouped(pa / 1e6, 0);
   return (
     <figure>
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="drawing block w-full"
+      <Drawing
+        width={WIDTH}
+        height={HEIGHT}
         role="img"
         aria-label={`Stress along the bar, ${holeWords}: at most ${mega(curve.worst_pa)} MPa.`}
       >
@@ -55,7 +56,7 @@ export function StressDrawing({ curve, holeWords }: StressDrawingProps) {
             <line className="pale-1" x1={at.x} x2={at.x} y1={at.y + 8} y2={HEIGHT - 30} />
           </g>
         )}
-      </svg>
+      </Drawing>
       <figcaption className="text-sm text-pale">
         {holeWords}; {kilograms(curve.end_force_n / GRAVITY_M_S2)} of force at each end. The band is
         the von Mises stress, drawn outward from the bar.

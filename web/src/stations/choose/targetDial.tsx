@@ -1,5 +1,5 @@
 import { Dimension } from "../../drawings/dimension";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { degrees, inDegrees } from "../../drawings/quantity";
 
 const WIDTH = 330;

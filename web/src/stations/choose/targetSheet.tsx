@@ -45,7 +45,7 @@ export function TargetSheet({ axle, onAxle }: TargetSheetProps) {
                 type="button"
                 aria-pressed={state.key === loadKey}
                 onClick={() => setLoadKey(state.key)}
-                className="min-h-8 font-medium"
+                className="min-h-11 font-medium"
               >
                 {LOAD_NAMES[state.key]}
               </button>

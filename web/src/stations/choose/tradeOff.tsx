@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { degrees, grouped, inDegrees, percent } from "../../drawings/quantity";
 import type { NamedSet } from "./sets";
 import { setWords } from "./sets";
@@ -49,9 +50,9 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
         Lean against balance{" "}
         <span className="font-normal text-pale">{LEGEND}; arrows go from one to the next</span>
       </h2>
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="drawing block w-full"
+      <Drawing
+        width={WIDTH}
+        height={HEIGHT}
         role="application"
         aria-label="Trade-off of all sets"
         aria-roledescription="trade-off picture"
@@ -103,7 +104,7 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
           </g>
         ))}
         <Picked point={points.find(({ one }) => one.at === picked.at)} />
-      </svg>
+      </Drawing>
       <p className="sr-only" aria-live="polite">
         {setWords(picked)}, lean {degrees(picked.set.lean_rad[state] ?? 0)}, front–rear balance{" "}
         {percent(picked.set.front_share[state] ?? 0)}, price {grouped(picked.set.price, 0)}

@@ -1,7 +1,9 @@
+import { Drawing } from "../../drawings/drawing";
 import { AxisBottom, AxisLeft } from "@visx/axis";
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
 import { AXIS, AXIS_LABEL, UPRIGHT_LABEL } from "../../drawings/axes";
+import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { useSizes } from "../../api/choose";
 import { AxleSwitch } from "../../job/axleSwitch";
@@ -25,6 +27,7 @@ type WhatItTakesProps = { axle: AxleName; onAxle: (axle: AxleName) => void };
 export function WhatItTakes({ axle, onAxle }: WhatItTakesProps) {
   const { job, loadKey, writes } = useJobView();
   const writable = useWritable();
+  const navigate = useNavigate();
   const sizes = useSizes(job, axle, loadKey);
   const [slid, setSlid] = useState<number | null>(null);
   const title = "What would it take";
@@ -70,13 +73,15 @@ export function WhatItTakes({ axle, onAxle }: WhatItTakesProps) {
       {writable && choice && (
         <Button
           className="text-sm"
-          onClick={() =>
+          onClick={() => {
             void writes.enterOnSetUp(
               `${axle}.fitted.bar.outside_diameter_m`,
               `${shown.toFixed(1)} mm`,
               "estimated",
-            )
-          }
+            );
+            const params = { jobId: String(job.id) };
+            void navigate({ to: "/jobs/$jobId/choose", params, search: { axle } });
+          }}
         >
           Try {grouped(shown, 1)} mm in the lean
         </Button>
@@ -100,9 +105,9 @@ function SizeChart({ curve, at, aimed, standard }: SizeChartProps) {
   const x = scaleLinear<number>({ domain: [...RANGE_MM], range: [BOX.left, WIDTH - BOX.right] });
   const y = scaleLinear<number>({ domain: [0, most], range: [HEIGHT - BOX.bottom, BOX.top] });
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full"
+    <Drawing
+      width={WIDTH}
+      height={HEIGHT}
       role="img"
       aria-label="Lean over the bar's diameter, with what is aimed at."
     >
@@ -166,6 +171,6 @@ function SizeChart({ curve, at, aimed, standard }: SizeChartProps) {
           ↓ {grouped(standard, 1)}
         </text>
       )}
-    </svg>
+    </Drawing>
   );
 }

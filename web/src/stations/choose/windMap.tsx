@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { AxisBottom, AxisLeft } from "@visx/axis";
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
@@ -37,15 +38,15 @@ export function WindMap({ tables }: { tables: LeanSheetTables }) {
           </span>
         </h2>
       </figcaption>
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="drawing block w-full"
+      <Drawing
+        width={WIDTH}
+        height={HEIGHT}
         role="img"
         aria-label={`Lines of equal lean over road speed and wind. ${says}`}
       >
         <Lines tables={tables} chosen={chosen} />
         {windy !== undefined && <Day tables={tables} driven={driven} windy={windy} />}
-      </svg>
+      </Drawing>
     </figure>
   );
 }

@@ -134,7 +134,7 @@ function Found({ item }: { item: BoxItem }) {
           onChange={(event) => setCounted(event.target.value)}
           onBlur={() => counted !== item.read && put(counted)}
           onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-          className="figure min-h-9 w-14 border-b border-ink bg-transparent text-right"
+          className="figure min-h-11 w-14 border-b border-ink bg-transparent text-right"
         />
         {refusal && <span className="block text-xs text-stop">{refusal.message}</span>}
       </>
@@ -148,7 +148,7 @@ function Found({ item }: { item: BoxItem }) {
       disabled={!writable}
       data-place={`arrival.${place}`}
       onChange={(event) => put(event.target.value)}
-      className="min-h-9 bg-paper text-right"
+      className="min-h-11 bg-paper text-right"
     >
       <option value="unseen">not looked at</option>
       <option value="yes">agrees</option>

@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import type { Combination } from "../../api/types";
 import { grouped } from "../../drawings/quantity";
 import { bestThrough, SCORED_BY, scoreOf, troubleOf } from "./score";
@@ -48,9 +49,9 @@ export function BracketPicture({ onTake }: BracketPictureProps) {
   ];
   return (
     <div className="relative max-w-[34rem]" style={{ containerType: "inline-size" }}>
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="drawing block w-full"
+      <Drawing
+        width={WIDTH}
+        height={HEIGHT}
         role="group"
         aria-label="Brackets with their holes; each shows the best that goes through it"
       >
@@ -79,7 +80,7 @@ export function BracketPicture({ onTake }: BracketPictureProps) {
         <text className="pale" x={14} y={HEIGHT - 12}>
           Beside each hole the best through it: {SCORED_BY[attitude]}. Filled: fitted, left.
         </text>
-      </svg>
+      </Drawing>
     </div>
   );
 }
@@ -162,7 +163,7 @@ function Hole({ at: i, group, spot: [across, up], best: one, onTake }: HoleProps
         x={below ? cx : cx + 19}
         y={below ? cy - 20 : cy + 14}
         textAnchor={below ? "middle" : "start"}
-        style={{ fontSize: 10 }}
+        style={{ fontSize: 12.8 }}
       >
         {below
           ? `${grouped((arms_m[i] ?? 0) * 1e3, 0)} mm`

@@ -62,7 +62,7 @@ export function ClashSheet() {
                 )}
                 <button
                   type="button"
-                  className="min-h-9 flex-1 text-left hover:text-after"
+                  className="min-h-11 flex-1 text-left hover:text-after"
                   onClick={() => look(gap)}
                 >
                   <span className={gap.fine ? "" : "font-semibold text-stop"}>{gap.name}</span>:{" "}

@@ -1,12 +1,12 @@
 import { Alert } from "../../ui/alert";
 import { Row, Table } from "../../ui/table";
 import { useAttempt } from "../../api/attempt";
-import { templateUrl } from "../../api/fit";
+import { TEMPLATES, templateUrl } from "../../api/fit";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { NumberRow } from "../../drawings/numberRow";
 import { grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
@@ -106,7 +106,7 @@ function Marks({ attempt }: { attempt: Attempt }) {
           <td>
             <select
               aria-label={`Bolt of hole ${mark.number}`}
-              className="min-h-9 bg-paper"
+              className="min-h-11 bg-paper"
               value={mark.size}
               disabled={!writable}
               onChange={(event) =>
@@ -149,7 +149,7 @@ function Marks({ attempt }: { attempt: Attempt }) {
             {writable && (
               <button
                 type="button"
-                className="min-h-9 px-2 text-pale hover:text-stop"
+                className="min-h-11 px-2 text-pale hover:text-stop"
                 aria-label={`Take hole ${mark.number} away`}
                 onClick={() =>
                   void attempt(() => writes.changeFitPart(axle, `drilled.${i}`, false))
@@ -184,14 +184,14 @@ function Template() {
               className="flex flex-wrap items-baseline gap-4 border-t border-line py-1"
             >
               <span className="w-24">{side === "left" ? "Left" : "Right"} side</span>
-              {(["pdf", "svg", "dxf"] as const).map((kind) => (
+              {TEMPLATES.map((template) => (
                 <a
-                  key={kind}
-                  className="min-h-9 content-center text-after underline underline-offset-4"
-                  href={templateUrl(job, axle, side, kind)}
-                  aria-label={`Template, ${side} side, ${kind.toUpperCase()}`}
+                  key={template.name}
+                  className="min-h-11 content-center text-after underline underline-offset-4"
+                  href={templateUrl(job, axle, side, template)}
+                  aria-label={`Template, ${side} side, ${template.name}`}
                 >
-                  {kind.toUpperCase()}
+                  {template.name}
                 </a>
               ))}
             </li>

@@ -194,7 +194,7 @@ function PlaceRow({ one, taken, onTake }: PlaceRowProps) {
         {taken !== "both" && onTake && one.missing_m === 0 && (
           <button
             type="button"
-            className="min-h-8 text-after underline underline-offset-4"
+            className="min-h-11 text-after underline underline-offset-4"
             onClick={() => onTake(one)}
           >
             Take it

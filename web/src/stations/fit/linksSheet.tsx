@@ -178,7 +178,7 @@ function OnTheRacks({ onTake }: { onTake: Take }) {
               {writable && one.off !== null && (
                 <button
                   type="button"
-                  className="min-h-9 text-after underline underline-offset-4"
+                  className="min-h-11 text-after underline underline-offset-4"
                   aria-label={`Take ${one.name}`}
                   onClick={() => onTake(one)}
                 >

@@ -1,6 +1,6 @@
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { millimetres as mm } from "../../drawings/quantity";
 import { useFitView } from "./fitView";
 

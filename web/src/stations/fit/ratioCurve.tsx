@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
 import { grouped } from "../../drawings/quantity";
@@ -27,9 +28,9 @@ export function RatioCurve() {
   const change = report.left.ratio_change;
   return (
     <figure className="mt-3">
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="drawing block w-full"
+      <Drawing
+        width={WIDTH}
+        height={HEIGHT}
         role="img"
         aria-label={`Motion ratio through the travel, ${grouped(low, 2)} to ${grouped(high, 2)}.`}
       >
@@ -69,7 +70,7 @@ export function RatioCurve() {
         {here && (
           <circle cx={x(travel.left)} cy={y(here.motionRatio)} r={4.5} fill="var(--after)" />
         )}
-      </svg>
+      </Drawing>
       <figcaption className="text-sm text-pale">
         Motion ratio: arm-tip travel per {fit.mount === "on_axle" ? "axle" : "wheel"} travel, left
         solid, right dashed.

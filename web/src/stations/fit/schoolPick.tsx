@@ -48,7 +48,7 @@ export function SchoolPick({ matter }: { matter: string }) {
         {own && writable && (
           <button
             type="button"
-            className="min-h-8 underline underline-offset-4"
+            className="min-h-11 underline underline-offset-4"
             onClick={() =>
               void attempt(() => writes.enterOnPaper("fitting", `schools.${matter}`, ""))
             }
@@ -59,7 +59,7 @@ export function SchoolPick({ matter }: { matter: string }) {
         {own && lead && (
           <button
             type="button"
-            className="min-h-8 underline underline-offset-4"
+            className="min-h-11 underline underline-offset-4"
             onClick={() => void attempt(() => chooseForShop(matter, held))}
           >
             Make it the shop’s

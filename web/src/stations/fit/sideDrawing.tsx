@@ -2,7 +2,7 @@ import type { AxleFit, Measured, Side } from "../../api/types";
 import { useJobView } from "../../job/context";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { Ground } from "../../drawings/ground";
 import { degrees, grouped } from "../../drawings/quantity";
 import { useFitView } from "./fitView";

@@ -126,7 +126,7 @@ function StateTable() {
           <td className="text-left">
             <button
               type="button"
-              className="min-h-9 text-left hover:text-after"
+              className="min-h-11 text-left hover:text-after"
               onClick={() => setTravel({ left: row.travel_m, right: row.travel_m })}
             >
               {LOAD_NAMES[row.key]}

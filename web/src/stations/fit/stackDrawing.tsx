@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import type { AxleFitReport, StackPiece } from "../../api/types";
 import { stackPlaces } from "./stackPlaces";
 
@@ -23,12 +24,7 @@ type StackDrawingProps = {
 export function StackDrawing({ order, report }: StackDrawingProps) {
   const places = stackPlaces(order, report.thickness_m, WIDTH);
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full"
-      role="img"
-      aria-label={`Stack: ${order.join(", ")}.`}
-    >
+    <Drawing width={WIDTH} height={HEIGHT} role="img" aria-label={`Stack: ${order.join(", ")}.`}>
       <line
         x1={10}
         x2={WIDTH - 10}
@@ -77,6 +73,6 @@ export function StackDrawing({ order, report }: StackDrawingProps) {
           </g>
         );
       })}
-    </svg>
+    </Drawing>
   );
 }

@@ -111,7 +111,7 @@ function WhatItHits() {
           <span className="figure">{grouped(clash.needs_m * 1e3, 0)} mm</span>.{" "}
           <button
             type="button"
-            className="min-h-9 text-after underline underline-offset-4"
+            className="min-h-11 text-after underline underline-offset-4"
             onClick={() => setTravel({ left: clash.at_travel_m, right: clash.at_travel_m })}
           >
             Go to that travel

@@ -1,18 +1,40 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
+import * as z from "zod/mini";
 import { answered, client, RefusedError } from "../../api/client";
 import { placeFacts } from "../../api/place";
 import { useQueryClient } from "@tanstack/react-query";
 import { newKey } from "../../api/key";
-import { keepJob } from "../../api/queries";
-import { RIG_CLASSES } from "../../api/generated/core";
+import { keepJob, useSession } from "../../api/queries";
+import { JOB_KIND_NAMES, RIG_CLASSES } from "../../api/generated/core";
 import { addressOf } from "../../job/stations";
-import type { Complaint, JobKind, RigKind } from "../../api/types";
+import type { Complaint, RigKind } from "../../api/types";
 import { JobKindPick } from "../../job/jobKindPick";
 import { RigMark } from "../../drawings/rigMark";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
 import { IntakeDrawing } from "./intakeDrawing";
+import { useDraft } from "./useDraft";
+
+const keysOf = <T extends string>(names: Record<T, unknown>) => Object.keys(names) as [T, ...T[]];
+
+const DRAFT = z.object({
+  name: z.string(),
+  description: z.string(),
+  due_on: z.string(),
+  kind: z.enum(keysOf(RIG_CLASSES)),
+  job_kind: z.enum(keysOf(JOB_KIND_NAMES)),
+  typed: z.record(z.string(), z.string()),
+});
+type Draft = z.infer<typeof DRAFT>;
+const EMPTY: Draft = {
+  name: "",
+  description: "",
+  due_on: "",
+  kind: "motorhome",
+  job_kind: "upgrade",
+  typed: {},
+};
 
 /** Take in a vehicle nobody has seen: the least that is needed, the rest from its class. */
 export function Intake() {
@@ -20,12 +42,18 @@ export function Intake() {
   const cache = useQueryClient();
   // One key a vehicle, so that two presses take it in once.
   const [key] = useState(newKey);
-  const [kind, setKind] = useState<RigKind>("motorhome");
-  const [jobKind, setJobKind] = useState<JobKind>("upgrade");
-  const [typed, setTyped] = useState<Record<string, string>>({});
+  const username = useSession().data?.username ?? "";
+  const { draft, write, clear } = useDraft(`intake ${username}`, DRAFT, EMPTY);
+  const { typed } = draft;
+  const line = (field: "name" | "description" | "due_on") => ({
+    name: field,
+    value: draft[field],
+    onChange: (event: React.ChangeEvent<HTMLInputElement>) =>
+      write({ ...draft, [field]: event.target.value }),
+  });
   const [complaints, setComplaints] = useState<Complaint[]>([]);
 
-  async function open(form: FormData) {
+  async function open() {
     const entries = Object.entries(typed)
       .filter(([, text]) => text.trim() !== "")
       .map(([place, text]) => ({
@@ -39,15 +67,16 @@ export function Intake() {
         client.POST("/api/jobs", {
           headers: { "Idempotency-Key": key },
           body: {
-            name: String(form.get("name")),
-            description: String(form.get("description")),
-            kind,
-            job_kind: jobKind,
-            due_on: String(form.get("due_on")) || null,
+            name: draft.name,
+            description: draft.description,
+            kind: draft.kind,
+            job_kind: draft.job_kind,
+            due_on: draft.due_on || null,
             entries,
           },
         }),
       );
+      clear();
       keepJob(cache, job);
       await navigate({ to: addressOf(job.station), params: { jobId: String(job.id) } });
     } catch (error) {
@@ -60,25 +89,27 @@ export function Intake() {
     <main className="pb-10">
       <title>Take in a vehicle · Calm Axle</title>
       <h1 className="my-4 text-2xl font-semibold">Take in a vehicle</h1>
-      {/* onSubmit, not action: React empties a form after its action, and a refused one must stay. */}
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          void open(new FormData(event.currentTarget));
+          void open();
         }}
         className="grid gap-x-10 gap-y-6 lg:grid-cols-[2fr_3fr]"
       >
         <div className="grid content-start gap-5">
-          <Field label="What the shop calls it" name="name" required maxLength={80} />
+          <Field label="What the shop calls it" {...line("name")} required maxLength={80} />
           <Field
             label="What it is"
-            name="description"
+            {...line("description")}
             maxLength={120}
             placeholder="such as: flatbed, tows a boat"
           />
-          <Field label="Wanted by" name="due_on" type="date" />
-          <JobKindPick kind={jobKind} onChange={setJobKind} />
-          <KindPick kind={kind} onPick={setKind} />
+          <Field label="Wanted by" {...line("due_on")} type="date" />
+          <JobKindPick
+            kind={draft.job_kind}
+            onChange={(job_kind) => write({ ...draft, job_kind })}
+          />
+          <KindPick kind={draft.kind} onPick={(kind) => write({ ...draft, kind })} />
         </div>
         <div>
           <h2 className="font-semibold">What the scale and the plates say</h2>
@@ -87,10 +118,10 @@ export function Intake() {
             measured.
           </p>
           <IntakeDrawing
-            kind={kind}
+            kind={draft.kind}
             typed={typed}
             complaints={complaints}
-            onType={(place, text) => setTyped({ ...typed, [place]: text })}
+            onType={(place, text) => write({ ...draft, typed: { ...typed, [place]: text } })}
           />
           <div role="alert" className="min-h-6 text-sm text-stop">
             {complaints.map(({ field, message }) => (
@@ -105,6 +136,7 @@ export function Intake() {
               Open the job
             </Button>
             <Button onClick={() => void navigate({ to: "/" })}>Back to the yard</Button>
+            <Button onClick={clear}>Clear the form</Button>
           </div>
         </div>
       </form>

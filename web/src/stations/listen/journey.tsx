@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import type { Strength, SymptomRow } from "../../api/types";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { nextStrength, STRENGTHS } from "./strength";
 
 const WIDTH = 760;

@@ -1,6 +1,6 @@
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 
 const WIDTH = 340;
 const HEIGHT = 148;

@@ -4,7 +4,7 @@ import { FindingList } from "../../job/findings";
 import { GatePanel } from "../../job/gate";
 import { useJobView } from "../../job/context";
 import type { Part } from "../../api/types";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { Undercarriage } from "../../drawings/undercarriage";
 import { partPoint, underFrame } from "../../drawings/undercarriageGeometry";
 import { Choice } from "../../ui/choice";

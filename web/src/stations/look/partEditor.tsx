@@ -63,7 +63,7 @@ export function PartEditor({ part, next, onNext }: PartEditorProps) {
             disabled={!writable}
             aria-pressed={faults.includes(fault)}
             onClick={() => write("faults", toggled(faults, fault))}
-            className="min-h-9 border border-line px-2 text-[13px] aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+            className="min-h-11 border border-line px-2 text-[13px] aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
           >
             {fault}
           </button>

@@ -26,7 +26,7 @@ export function PartList({ parts, chosen, onChoose }: PartListProps) {
               type="button"
               aria-current={chosen === part.key}
               onClick={() => onChoose(part.key)}
-              className="min-h-9 flex-1 text-left hover:text-after aria-[current=true]:font-semibold"
+              className="min-h-11 flex-1 text-left hover:text-after aria-[current=true]:font-semibold"
             >
               {name}
             </button>
@@ -41,7 +41,7 @@ export function PartList({ parts, chosen, onChoose }: PartListProps) {
                   event.target.value,
                 )
               }
-              className="min-h-9 bg-paper"
+              className="min-h-11 bg-paper"
             >
               <option value="unseen">unseen</option>
               {RATINGS.map(({ value, text }) => (

@@ -84,7 +84,7 @@ function TubeDiameter({ axle }: { axle: "front" | "rear" }) {
           if (event.target.value !== shown) void save(event.target.value);
         }}
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-        className="figure min-h-9 w-32 bg-transparent text-right"
+        className="figure min-h-11 w-32 bg-transparent text-right"
       />
       {refusal && (
         <Alert roomy={false} className="w-full text-xs">

@@ -86,7 +86,7 @@ export function AxleParts({ name }: { name: AxleName }) {
             disabled={!writable}
             data-place={label === "Air bags" ? `${name}.air_bags.lines` : undefined}
             onChange={(event) => change(event.target.value)}
-            className="min-h-9 bg-paper pr-1 text-right"
+            className="min-h-11 bg-paper pr-1 text-right"
           >
             {options.map(([key, text]) => (
               <option key={key} value={key}>
@@ -111,7 +111,7 @@ export function AxleParts({ name }: { name: AxleName }) {
               void writes.enterOnSheet(`${name}.tyre_size`, event.target.value, "measured");
           }}
           onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-          className="min-h-9 w-full bg-transparent text-right"
+          className="min-h-11 w-full bg-transparent text-right"
         />
       </label>
       <NumberRow place={`${name}.tyre_pressure_pa`} label="Tyre pressure, cold" />

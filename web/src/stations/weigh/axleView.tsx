@@ -3,7 +3,7 @@ import type { Axle, AxleName, Known } from "../../api/types";
 import { AxleDrawing } from "../../drawings/axleDrawing";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { endFrame } from "../../drawings/endGeometry";
 import { Ground } from "../../drawings/ground";
 

@@ -5,7 +5,7 @@ import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import type { AxleName } from "../../api/types";
 import { Dimension } from "../../drawings/dimension";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { NumberRow } from "../../drawings/numberRow";
 import { Button } from "../../ui/button";
 

@@ -3,7 +3,7 @@ import { useWritable } from "../../api/session";
 import { LOAD_NAMES } from "../../api/generated/core";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { Ground } from "../../drawings/ground";
 import { pathOf, turned } from "../../drawings/point";
 import { profileOutline, sideFrame } from "../../drawings/sideGeometry";

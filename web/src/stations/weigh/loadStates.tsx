@@ -3,7 +3,7 @@ import { useWritable } from "../../api/session";
 import { LOAD_NAMES } from "../../api/generated/core";
 import type { LoadKey } from "../../api/types";
 
-const LOOK = "min-h-9 text-pale underline underline-offset-4 hover:text-ink";
+const LOOK = "min-h-11 text-pale underline underline-offset-4 hover:text-ink";
 
 /** Load states not weighed yet can be added; the one looked at can be taken away. */
 export function LoadStates() {

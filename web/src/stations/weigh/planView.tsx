@@ -1,7 +1,7 @@
 import { useJobView } from "../../job/context";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { lengthwiseScale, sideFrame } from "../../drawings/sideGeometry";
 import { LOAD_NAMES } from "../../api/generated/core";
 import type { AxleName } from "../../api/types";

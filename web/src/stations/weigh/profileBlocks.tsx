@@ -2,7 +2,7 @@ import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 
 const LOOK =
-  "min-h-8 px-2 text-[13px] text-pale underline underline-offset-4 hover:text-ink disabled:no-underline";
+  "min-h-11 px-2 text-[13px] text-pale underline underline-offset-4 hover:text-ink disabled:no-underline";
 
 /** Blocks of the side profile: one more at the rear, or the last one away. */
 export function ProfileBlocks() {

@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { useJobView } from "../../job/context";
 import { AxleDrawing } from "../../drawings/axleDrawing";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
@@ -27,9 +28,9 @@ export function RollTestDrawing() {
   const at = MIDDLE + (moved?.value ?? 1) * pxPerM;
   const floor = frame.floor;
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full"
+    <Drawing
+      width={WIDTH}
+      height={HEIGHT}
       role="img"
       aria-label={`From behind with the mass moved to the right: the model says ${degrees(model, 2)}, read ${read == null ? "not yet" : degrees(read, 2)}.`}
     >
@@ -72,6 +73,6 @@ export function RollTestDrawing() {
           ? `${kilograms(mass.value)} moved ${Math.round(moved.value * 1000)} mm`
           : "enter the mass and its distance"}
       </text>
-    </svg>
+    </Drawing>
   );
 }

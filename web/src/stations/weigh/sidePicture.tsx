@@ -11,7 +11,7 @@ import { Panel } from "../../ui/panel";
 import { FileButton, PICTURES } from "../../ui/fileButton";
 
 const LOOK =
-  "inline-grid min-h-8 cursor-pointer place-items-center px-2 text-[13px] text-pale underline underline-offset-4 hover:text-ink";
+  "inline-grid min-h-11 cursor-pointer place-items-center px-2 text-[13px] text-pale underline underline-offset-4 hover:text-ink";
 
 /** The newest picture of the side, if there is one. */
 export function useSidePicture(jobId: number): Photo | undefined {

@@ -1,7 +1,7 @@
 import { useJobView } from "../../job/context";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { Ground } from "../../drawings/ground";
 import { pathOf } from "../../drawings/point";
 import { lengthwiseScale, profileOutline, sideFrame } from "../../drawings/sideGeometry";

@@ -47,7 +47,7 @@ export function StackList() {
                     if (event.target.value !== item.name)
                       write(`stack.${i}.name`, event.target.value);
                   }}
-                  className="min-h-9 w-full min-w-36 bg-transparent"
+                  className="min-h-11 w-full min-w-36 bg-transparent"
                 />
               </td>
               <td>
@@ -56,7 +56,7 @@ export function StackList() {
                   value={item.carried_from}
                   disabled={!writable}
                   onChange={(event) => write(`stack.${i}.carried_from`, event.target.value)}
-                  className="min-h-9 bg-paper"
+                  className="min-h-11 bg-paper"
                 >
                   {FROM.map(({ value, text }) => (
                     <option key={value} value={value}>
@@ -75,7 +75,7 @@ export function StackList() {
                   <button
                     type="button"
                     aria-label={`Take ${item.name} off the stack`}
-                    className="min-h-9 px-2 text-pale hover:text-ink"
+                    className="min-h-11 px-2 text-pale hover:text-ink"
                     onClick={() => void writes.changePart(`stack.${i}`, false)}
                   >
                     ✕

@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { Ground } from "../../drawings/ground";
 import { pathOf } from "../../drawings/point";
 import type { Point } from "../../drawings/point";

@@ -1,3 +1,4 @@
+import { Drawing } from "../../drawings/drawing";
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
 import type { Tilt } from "../../api/types";
@@ -12,9 +13,9 @@ export function TiltTrace({ tilt }: { tilt: Tilt }) {
   const x = scaleLinear({ domain: [0, end], range: [36, WIDTH - 8] });
   const y = scaleLinear({ domain: [-most, most], range: [HEIGHT - 18, 6] });
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="drawing block w-full"
+    <Drawing
+      width={WIDTH}
+      height={HEIGHT}
       role="img"
       aria-label={`Roll after a push over ${end} seconds, up to ${most.toFixed(1)} degrees.`}
     >
@@ -38,6 +39,6 @@ export function TiltTrace({ tilt }: { tilt: Tilt }) {
         className="after-line"
         fill="none"
       />
-    </svg>
+    </Drawing>
   );
 }

@@ -2,7 +2,7 @@ import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
-import { SheetOfPaper } from "../../drawings/drawingForm";
+import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { Ground } from "../../drawings/ground";
 import { pathOf } from "../../drawings/point";
 import { profileOutline, sideFrame } from "../../drawings/sideGeometry";

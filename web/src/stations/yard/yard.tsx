@@ -3,22 +3,30 @@ import { useWritable } from "../../api/session";
 import { JOB_KIND_NAMES, STATION_NAMES } from "../../api/generated/core";
 import { addressOf } from "../../job/stations";
 import { useYard } from "../../api/queries";
-import type { JobRow, Station } from "../../api/types";
+import type { JobRow, Shelf, Station } from "../../api/types";
 import { RigMark } from "../../drawings/rigMark";
 import { FindingMark } from "../../ui/findingMark";
 
+const SHELVES: Shelf[] = ["yard", "archived", "deleted"];
+const TITLES: Record<Shelf, string> = { yard: "Yard", archived: "Archived", deleted: "Deleted" };
+const LINKS: Record<Shelf, string> = {
+  yard: "Jobs in the yard",
+  archived: "Archived jobs",
+  deleted: "Deleted jobs",
+};
+
 /** The jobs in the shop, last changed first: where each stands and what blocks it. */
 export function Yard() {
-  const { find = "", page = 1, archived = false } = useSearch({ from: "/" });
+  const { find = "", page = 1, shelf = "yard" } = useSearch({ from: "/" });
   const navigate = useNavigate();
   const writable = useWritable();
-  const yard = useYard(find, page, archived);
+  const yard = useYard(find, page, shelf);
 
   return (
     <main className="pb-8">
       <title>Yard · Calm Axle</title>
       <div className="my-4 flex flex-wrap items-end gap-6">
-        <h1 className="text-2xl font-semibold">{archived ? "Archived" : "Yard"}</h1>
+        <h1 className="text-2xl font-semibold">{TITLES[shelf]}</h1>
         <input
           aria-label="Find a job"
           placeholder="Vehicle, what it is, or job number"
@@ -32,13 +40,16 @@ export function Yard() {
           }
           className="min-h-11 w-64 border-b border-ink bg-transparent"
         />
-        <Link
-          to="/"
-          search={{ find: find || undefined, archived: archived ? undefined : true }}
-          className="grid min-h-11 items-center text-sm underline underline-offset-4"
-        >
-          {archived ? "Jobs in the yard" : "Archived jobs"}
-        </Link>
+        {SHELVES.filter((other) => other !== shelf).map((other) => (
+          <Link
+            key={other}
+            to="/"
+            search={{ find: find || undefined, shelf: other === "yard" ? undefined : other }}
+            className="grid min-h-11 items-center text-sm underline underline-offset-4"
+          >
+            {LINKS[other]}
+          </Link>
+        ))}
         {writable && (
           <Link
             to="/new"

@@ -1,0 +1,27 @@
+import type { ComponentProps } from "react";
+import { Scroller } from "../ui/scroller";
+
+/** Drawings are never shown smaller than this, so that their words stay readable. */
+export const LEAST_SCALE = 0.94;
+
+type DrawingProps = Omit<ComponentProps<"svg">, "viewBox" | "width" | "height"> & {
+  /** In paper pixels; what is narrower on a screen moves sideways. */
+  width: number;
+  height: number;
+};
+
+/** A drawing that fills the width there is. */
+export function Drawing({ width, height, className = "", children, ...rest }: DrawingProps) {
+  return (
+    <Scroller label={rest["aria-label"] ?? "Drawing"}>
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        className={`drawing block w-full ${className}`}
+        style={{ minWidth: width * LEAST_SCALE }}
+        {...rest}
+      >
+        {children}
+      </svg>
+    </Scroller>
+  );
+}
