@@ -1,4 +1,4 @@
-"""Every screen at tablet, bench and desk width: nothing sticks out, overlaps or is cut."""
+"""Every screen from phone to desk: nothing sticks out, overlaps, is cut or too small to read."""
 
 from browser_tests.browser import BrowserTestCase
 
@@ -20,7 +20,7 @@ SCREENS = (
 ROOMS = (
     ("", "racks?kind=kit"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
 )
-WIDTHS = (820, 1024, 1200, 1680)
+WIDTHS = (360, 390, 820, 1024, 1280)
 #: Rounded and anti-aliased edges may touch.
 TOUCH_PX = 2
 
@@ -40,14 +40,43 @@ CUT = """() => [...document.querySelectorAll('main button, main label, main td, 
 
 #: Numbers of a drawing whose boxes lie on each other.
 LIES_ON = """touch => {
-  const numbers = [...document.querySelectorAll('main button[data-place]')]
-    .map((element) => [element.dataset.place, element.getBoundingClientRect()])
+  const numbers = [...document.querySelectorAll('main button[data-place], main [data-shown]')]
+    .map((element) => [element.dataset.place ?? element.dataset.shown, element.getBoundingClientRect()])
     .filter(([, box]) => box.width > 0);
   const over = (a, b, from, to) => Math.min(a[to], b[to]) - Math.max(a[from], b[from]) > touch;
   return numbers.flatMap(([one, a], at) => numbers.slice(at + 1)
     .filter(([, b]) => over(a, b, 'left', 'right') && over(a, b, 'top', 'bottom'))
     .map(([other]) => `${one} lies on ${other}`));
 }"""
+
+
+#: Text smaller than this on the screen is not read in a shop [px].
+LEAST_TEXT_PX = 12
+SMALL_TEXT = """least => [...document.querySelectorAll('body *')].filter((element) => {
+  const words = [...element.childNodes].some((node) => node.nodeType === 3 && node.data.trim());
+  const box = element.getBoundingClientRect();
+  if (!words || box.width === 0 || element.closest('.sr-only, title, style, script')) return false;
+  const size = parseFloat(getComputedStyle(element).fontSize);
+  const drawing = element.closest('svg');
+  const scale = drawing?.viewBox.baseVal?.width
+    ? drawing.getBoundingClientRect().width / drawing.viewBox.baseVal.width : 1;
+  return size * scale < least - 0.05;
+}).map((element) => element.outerHTML.slice(0, 120)).slice(0, 3)"""
+
+#: Controls with less room than a finger needs; numbers of a drawing have it around them.
+LEAST_TARGET_PX = 44
+SMALL_TARGET = """least => [...document.querySelectorAll(
+  'main button, main select, main summary, main [role=radio], main a, nav a, header button')]
+  .filter((element) => {
+    const box = element.getBoundingClientRect();
+    const inText = element.tagName === 'A' && getComputedStyle(element).display === 'inline';
+    // A finger has what lies round it too, where the control says so.
+    const before = getComputedStyle(element, '::before');
+    const around = before.position === 'absolute'
+      ? -parseFloat(before.top) - parseFloat(before.bottom) : 0;
+    return box.width > 0 && !inText && !element.closest('.sr-only') &&
+      (box.height + around < least - 0.5);
+  }).map((element) => element.outerHTML.slice(0, 160)).slice(0, 3)"""
 
 
 class LayoutTests(BrowserTestCase):
@@ -60,6 +89,8 @@ class LayoutTests(BrowserTestCase):
         found: list[str] = []
         for question in (STICKS_OUT, CUT):
             found += self.page.evaluate(question)
+        found += self.page.evaluate(SMALL_TEXT, LEAST_TEXT_PX)
+        found += self.page.evaluate(SMALL_TARGET, LEAST_TARGET_PX)
         return found + self.page.evaluate(LIES_ON, TOUCH_PX)
 
     def test_nothing_sticks_out_no_word_is_cut_no_number_lies_on_another(self):

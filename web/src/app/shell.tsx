@@ -44,8 +44,8 @@ export function Shell() {
 
   return (
     <div className="mx-auto flex min-h-screen max-w-[1680px] flex-col px-4">
-      <header className="flex h-11 items-center gap-5 text-sm">
-        <span className="font-semibold tracking-wide">Calm Axle</span>
+      <header className="flex min-h-11 flex-wrap items-center gap-x-5 text-sm max-sheet:gap-x-2">
+        <span className="font-semibold tracking-wide max-sheet:sr-only">Calm Axle</span>
         <nav aria-label="Rooms" className="flex gap-1">
           <Link to="/" activeOptions={{ exact: true }} className={ROOM}>
             Yard
@@ -58,10 +58,10 @@ export function Shell() {
           </Link>
         </nav>
         <SavingMark ready={readFor === username} />
-        <span className="ml-auto hidden text-pale sm:inline">
+        <span className="ml-auto hidden text-pale sheet:inline">
           {session.data.name}, {session.data.role} · {session.data.shop}
         </span>
-        <div className="flex max-sm:ml-auto">
+        <div className="flex max-sheet:ml-auto">
           <IconButton label={theme === "bay" ? "Paper theme" : "Bay theme"} onClick={turnTheme}>
             {theme === "bay" ? <Sun size={18} /> : <Moon size={18} />}
           </IconButton>

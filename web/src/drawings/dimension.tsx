@@ -136,26 +136,30 @@ export function NumberButton({ place, caption, showTyped, style, className }: Nu
       disabled={!form.writable}
       style={style}
       onClick={() => form.setOpen(place)}
-      aria-label={sent ? spokenSent(label, sent) : spoken(label, dimension, measured)}
       title={
         sent?.refused ??
         `${label}, ${knownWords(measured)}${measured?.typed ? `, typed ${measured.typed}` : ""}`
       }
       className={`leading-tight whitespace-nowrap touch-manipulation hover:text-after disabled:cursor-default ${className}`}
     >
-      {caption !== undefined && <span className="mr-1 text-pale">{caption}</span>}
-      {sent ? (
-        <SentText sent={sent} />
-      ) : measured === undefined ? (
-        <span className="figure border border-dashed border-pale px-2 text-pale">–</span>
-      ) : (
-        <Known
-          measured={measured}
-          dimension={dimension}
-          showTyped={showTyped}
-          wished={isWished(place)}
-        />
-      )}
+      <span className="sr-only">
+        {sent ? spokenSent(label, sent) : spoken(label, dimension, measured)}
+      </span>
+      <span aria-hidden="true">
+        {caption !== undefined && <span className="mr-1 text-pale">{caption}</span>}
+        {sent ? (
+          <SentText sent={sent} />
+        ) : measured === undefined ? (
+          <span className="figure border border-dashed border-pale px-2 text-pale">–</span>
+        ) : (
+          <Known
+            measured={measured}
+            dimension={dimension}
+            showTyped={showTyped}
+            wished={isWished(place)}
+          />
+        )}
+      </span>
     </button>
   );
 }
@@ -198,8 +202,10 @@ function Known({ measured, dimension, showTyped, wished }: KnownProps) {
       <span className={`figure px-0.5 ${UNDERLINE[measured.known ?? "measured"]}`}>
         {figure(measured, dimension)}
       </span>
-      <span className="ml-0.5 text-[0.85em] text-pale">{unit}</span>
-      {measured.simulated && <span className="ml-1 text-[0.85em] text-watch">stand-in</span>}
+      <span className="ml-0.5 text-[max(12px,0.85em)] text-pale">{unit}</span>
+      {measured.simulated && (
+        <span className="ml-1 text-[max(12px,0.85em)] text-watch">stand-in</span>
+      )}
       {showTyped && measured.typed && !measured.typed.endsWith(unit) && (
         <span className="figure ml-1.5 text-pale">{measured.typed}</span>
       )}

@@ -8,12 +8,20 @@ type DrawingProps = Omit<ComponentProps<"svg">, "viewBox" | "width" | "height"> 
   /** In paper pixels; what is narrower on a screen moves sideways. */
   width: number;
   height: number;
+  startAt?: number;
 };
 
 /** A drawing that fills the width there is. */
-export function Drawing({ width, height, className = "", children, ...rest }: DrawingProps) {
+export function Drawing({
+  width,
+  height,
+  startAt,
+  className = "",
+  children,
+  ...rest
+}: DrawingProps) {
   return (
-    <Scroller label={rest["aria-label"] ?? "Drawing"}>
+    <Scroller label={rest["aria-label"] ?? "Drawing"} startAt={startAt}>
       <svg
         viewBox={`0 0 ${width} ${height}`}
         className={`drawing block w-full ${className}`}

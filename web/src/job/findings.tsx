@@ -56,7 +56,7 @@ function FindingItem({ finding }: { finding: Finding }) {
     <li className="flex gap-3 border-t border-line py-2 text-sm">
       <FindingMark kind={finding.kind} />
       <details className="min-w-0 flex-1">
-        <summary className="cursor-pointer list-none">
+        <summary className="min-h-11 cursor-pointer list-none">
           <span className={finding.kind === "stop" ? "font-semibold text-stop" : "font-medium"}>
             {finding.kind === "stop" ? "Stop. " : ""}
             {finding.what}

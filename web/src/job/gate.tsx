@@ -26,13 +26,13 @@ export function GatePanel({ station }: { station: Station }) {
   const navigate = useNavigate();
   const [reason, setReason] = useState("");
   const { refusal, attempt } = useAttempt();
+  const id = useId();
   const gate = practice?.gates.find((one) => one.station === station);
   if (gate === undefined) return null;
   const next = gate.next;
   const passed = job.passes.findLast((one) => one.station === station);
   const lead = session.data?.role === "lead";
 
-  const id = useId();
   const whyNot = gate.open ? "" : whyHeld(gate.overridable, lead, reason);
 
   async function goOn() {

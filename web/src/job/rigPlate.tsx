@@ -13,24 +13,27 @@ export function RigPlate() {
   return (
     <section
       aria-label="Rig plate"
-      className="relative flex flex-wrap items-center justify-between gap-x-8 gap-y-2 border border-ink bg-sheet px-7 py-2"
+      className="relative flex flex-wrap items-center justify-between gap-x-8 gap-y-2 border border-ink bg-sheet px-7 py-2 max-sheet:px-5 max-sheet:py-1"
     >
       <Rivet side="left-2" />
       <Rivet side="right-2" />
-      <div className="min-w-48">
-        <h1 className="text-lg leading-tight font-semibold">{job.name}</h1>
-        <p className="text-[13px] text-pale">
+      <div className="min-w-48 max-sheet:min-w-0 max-sheet:flex-1">
+        <h1 className="text-lg leading-tight font-semibold max-sheet:text-base">{job.name}</h1>
+        <p className="text-[13px] text-pale max-sheet:sr-only">
           {job.description ? `${job.description} · ` : ""}job {job.number},{" "}
           {JOB_KIND_NAMES[job.kind].toLowerCase()}
           {due}
         </p>
       </div>
-      <Choice
-        label="Load state"
-        value={loadKey}
-        onChange={setLoadKey}
-        options={job.sheet.load_states.map(({ key }) => ({ value: key, text: LOAD_NAMES[key] }))}
-      />
+      <div className="max-sheet:order-last max-sheet:flex max-sheet:w-full max-sheet:items-center max-sheet:justify-between">
+        <Choice
+          label="Load state"
+          value={loadKey}
+          onChange={setLoadKey}
+          options={job.sheet.load_states.map(({ key }) => ({ value: key, text: LOAD_NAMES[key] }))}
+        />
+        <Over />
+      </div>
       <AxleLoads />
       <LeanChange />
     </section>
@@ -46,11 +49,12 @@ function Rivet({ side }: { side: string }) {
   );
 }
 
-function AxleLoads() {
+/** Load and rating of both axles in the state that is looked at [kg]. */
+function useAxleLoads() {
   const { job, loadKey } = useJobView();
   const state = job.sheet.load_states.find(({ key }) => key === loadKey);
-  if (state === undefined) return null;
-  const rows = [
+  if (state === undefined) return [];
+  return [
     {
       name: "Front",
       load: state.front_left_kg.value + state.front_right_kg.value,
@@ -62,8 +66,24 @@ function AxleLoads() {
       of: job.sheet.rear.rating_kg.value,
     },
   ];
+}
+
+/** On a phone only what is wrong with the loads finds room. */
+function Over() {
+  const over = useAxleLoads().filter(({ load, of }) => load > of);
+  if (over.length === 0) return null;
   return (
-    <div className="grid grid-cols-[auto_7rem_auto] items-center gap-x-3 gap-y-0.5 text-[13px]">
+    <span className="text-sm font-semibold text-stop sheet:hidden">
+      {over.map(({ name }) => name).join(" and ")} over
+    </span>
+  );
+}
+
+function AxleLoads() {
+  const rows = useAxleLoads();
+  if (rows.length === 0) return null;
+  return (
+    <div className="max-sheet:hidden grid grid-cols-[auto_7rem_auto] items-center gap-x-3 gap-y-0.5 text-[13px]">
       {rows.map(({ name, load, of }) => (
         <div key={name} className="contents">
           <span>{name}</span>
@@ -99,8 +119,8 @@ function LeanChange() {
   const chosen = isChosen(job.set_up);
   const less = 1 - after / before;
   return (
-    <div className="min-w-44 text-right" data-testid="lean-change">
-      <p className="text-[26px] leading-none font-semibold">
+    <div className="min-w-44 text-right max-sheet:min-w-0" data-testid="lean-change">
+      <p className="text-[26px] leading-none font-semibold max-sheet:text-xl">
         <span className="font-normal text-before">{degrees(before)}</span>
         {chosen && (
           <>
@@ -111,7 +131,7 @@ function LeanChange() {
           </>
         )}
       </p>
-      <p className="mt-1 text-[13px] text-pale">
+      <p className="mt-1 text-[13px] text-pale max-sheet:sr-only">
         lean at 0.3 g ·{" "}
         {chosen ? `${percent(Math.abs(less))} ${less < 0 ? "more" : "less"}` : "nothing chosen"}
       </p>

@@ -12,7 +12,7 @@ export function Gloss({ word }: { word: string }) {
     <Popover.Root>
       <Popover.Trigger
         aria-label={`What is ${word.toLowerCase()}?`}
-        className="relative size-[26px] text-xs text-pale before:absolute before:-inset-2.5 hover:text-after"
+        className="relative size-[26px] text-xs text-pale before:absolute before:-inset-[9px] hover:text-after"
       >
         ?
       </Popover.Trigger>

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { Gloss } from "./gloss";
+import { Scroller } from "./scroller";
 
 /** A heading over figures, or one over words, which stands to the left. */
 export type Head = string | { text: string; words?: boolean; title?: string };
@@ -16,19 +17,21 @@ type TableProps = {
 /** Rows of figures: the first column says what they are of. */
 export function Table({ heads, caption, label, className = "w-full", children }: TableProps) {
   return (
-    <table className={`text-sm ${className}`} aria-label={label}>
-      {caption && <caption className="text-left font-semibold">{caption}</caption>}
-      {heads && (
-        <thead>
-          <tr className="border-b border-ink text-xs text-pale">
-            {heads.map((head, i) => (
-              <Heading key={i} head={head} first={i === 0} />
-            ))}
-          </tr>
-        </thead>
-      )}
-      <tbody>{children}</tbody>
-    </table>
+    <Scroller label={label ?? caption ?? "Table"}>
+      <table className={`text-sm ${className}`} aria-label={label}>
+        {caption && <caption className="text-left font-semibold">{caption}</caption>}
+        {heads && (
+          <thead>
+            <tr className="border-b border-ink text-xs text-pale">
+              {heads.map((head, i) => (
+                <Heading key={i} head={head} first={i === 0} />
+              ))}
+            </tr>
+          </thead>
+        )}
+        <tbody>{children}</tbody>
+      </table>
+    </Scroller>
   );
 }
 

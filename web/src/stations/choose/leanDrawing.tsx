@@ -49,7 +49,7 @@ export function LeanDrawing(props: LeanDrawingProps) {
     `The ${axleName} end leans ${degrees(before.leanRad)} before` +
     (after ? ` and ${degrees(after.leanRad)} after.` : ".");
   return (
-    <Drawing width={WIDTH} height={HEIGHT} role="img" aria-label={says}>
+    <Drawing width={WIDTH} height={HEIGHT} startAt={0.5} role="img" aria-label={says}>
       <Dial before={before.leanRad} after={after?.leanRad ?? null} />
       <WindArrows windMps={windMps} top={Math.max(frame.roof + 20, 112)} bottom={frame.floor} />
       <Ground left={190} right={560} y={GROUND} />

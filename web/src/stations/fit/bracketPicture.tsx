@@ -120,7 +120,6 @@ function Hole({ at: i, group, spot: [across, up], best: one, onTake }: HoleProps
     <g
       role={takes ? "button" : "img"}
       tabIndex={takes ? 0 : undefined}
-      aria-label={`${group.title}, hole ${i + 1}: ${score}${trouble ? `, ${trouble}` : ""}`}
       data-testid={`${group.key}-${i}`}
       style={{ cursor: takes ? "pointer" : "default" }}
       onClick={() => takes && onTake(one)}
@@ -131,6 +130,7 @@ function Hole({ at: i, group, spot: [across, up], best: one, onTake }: HoleProps
         }
       }}
     >
+      <title>{`${group.title}, hole ${i + 1}: ${score}${trouble ? `, ${trouble}` : ""}`}</title>
       <rect x={cx - 22} y={cy - 22} width={below ? 44 : 140} height={44} fill="transparent" />
       <circle
         cx={cx}

@@ -30,7 +30,8 @@ export function TurnSheet() {
           <canvas
             ref={canvas}
             tabIndex={0}
-            role="img"
+            role="application"
+            aria-roledescription="turntable"
             aria-label={`Turntable of the ${axle} undercarriage. Drag or use the arrow keys to turn it, plus and minus to come nearer.`}
             data-testid="turntable"
             className="h-[460px] w-full touch-none border border-line"

@@ -131,7 +131,7 @@ export function Intake() {
               </p>
             ))}
           </div>
-          <div className="mt-3 flex gap-4">
+          <div className="mt-3 flex flex-wrap gap-4">
             <Button primary type="submit">
               Open the job
             </Button>

@@ -41,7 +41,7 @@ export function IntakeDrawing({ kind, typed, complaints, onType }: IntakeDrawing
               aria-invalid={complaint !== undefined}
               autoComplete="off"
               onChange={(event) => onType(place, event.target.value)}
-              className={`figure min-h-11 w-full border-b bg-transparent placeholder:text-pale/70 ${complaint ? "border-stop" : "border-ink"}`}
+              className={`figure min-h-11 w-full border-b bg-transparent ${complaint ? "border-stop" : "border-ink"}`}
             />
           </label>
         );

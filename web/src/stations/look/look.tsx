@@ -5,11 +5,14 @@ import { GatePanel } from "../../job/gate";
 import { useJobView } from "../../job/context";
 import type { Part } from "../../api/types";
 import { SheetOfPaper } from "../../drawings/sheetOfPaper";
+import { LEAST_SCALE } from "../../drawings/drawing";
+import { fannedOut } from "../../drawings/fannedOut";
+import type { Point } from "../../drawings/point";
 import { Undercarriage } from "../../drawings/undercarriage";
 import { partPoint, underFrame } from "../../drawings/undercarriageGeometry";
 import { Choice } from "../../ui/choice";
 import { RatingMark } from "../../ui/ratingMark";
-import { useWide } from "../../ui/useWide";
+import { useNarrow, useWide } from "../../ui/useWide";
 import { checkOf } from "./checkOf";
 import { FollowsFrom } from "./followsFrom";
 import { PartEditor } from "./partEditor";
@@ -17,7 +20,9 @@ import { PartList } from "./partList";
 import { UndersideFacts } from "./undersideFacts";
 
 const WIDTH = 760;
-const HEIGHT = 340;
+const HEIGHT = 400;
+/** Between marks, so that each is 44 px of its own at the least scale of a drawing. */
+const APART = 44 / LEAST_SCALE + 1;
 
 /** Station 3: the undercarriage part by part, and what follows from what is found. */
 export function Look() {
@@ -25,7 +30,8 @@ export function Look() {
   const asked = useSearch({ strict: false });
   const navigate = useNavigate();
   const wide = useWide();
-  const [form, setForm] = useState<"drawing" | "list">("drawing");
+  // On a phone the list is what a thumb finds.
+  const [form, setForm] = useState<"drawing" | "list">(useNarrow() ? "list" : "drawing");
   const parts = practice?.parts ?? [];
   const unseen = parts.filter(({ key }) => checkOf(job.look_over, key).rating === "unseen");
   // Opened on the first part nobody has seen, and on that it stays until the person moves.
@@ -88,20 +94,41 @@ export function Look() {
   );
 }
 
+/** From where a part is to its mark, where that had to move aside. */
+function Leaders({ from, to }: { from: Point[]; to: Point[] }) {
+  return from.map(({ x, y }, i) => {
+    const mark = to[i] ?? { x, y };
+    if (Math.hypot(mark.x - x, mark.y - y) < 8) return null;
+    return (
+      <g key={`${x} ${y} ${i}`} opacity={0.6}>
+        <line className="ink-1" x1={x} y1={y} x2={mark.x} y2={mark.y} />
+        <circle cx={x} cy={y} r={2} fill="var(--ink)" />
+      </g>
+    );
+  });
+}
+
 type PartDrawingProps = { parts: Part[]; chosen: string; onChoose: (key: string) => void };
 
 function PartDrawing({ parts, chosen, onChoose }: PartDrawingProps) {
   const { job } = useJobView();
   const frame = underFrame(job.sheet, WIDTH, HEIGHT);
+  const spots = parts.map(({ key }) => partPoint(frame, key));
+  const marks = fannedOut(spots, APART, { width: WIDTH, height: HEIGHT, edge: APART / 2 });
   return (
     <SheetOfPaper
       width={WIDTH}
       height={HEIGHT}
       says="The vehicle from below with a mark on every part of the list, shaped by its rating."
-      drawing={<Undercarriage sheet={job.sheet} frame={frame} />}
+      drawing={
+        <>
+          <Undercarriage sheet={job.sheet} frame={frame} />
+          <Leaders from={spots} to={marks} />
+        </>
+      }
     >
-      {parts.map((part) => {
-        const { x, y } = partPoint(frame, part.key);
+      {parts.map((part, i) => {
+        const { x, y } = marks[i] ?? { x: 0, y: 0 };
         const { rating = "unseen" } = checkOf(job.look_over, part.key);
         return (
           <button
@@ -111,10 +138,12 @@ function PartDrawing({ parts, chosen, onChoose }: PartDrawingProps) {
             aria-current={chosen === part.key}
             title={`${part.label}, ${part.axle}: ${rating}`}
             onClick={() => onChoose(part.key)}
-            className="absolute grid size-[25px] -translate-x-1/2 -translate-y-1/2 touch-manipulation place-items-center rounded-full bg-paper before:absolute before:-inset-1.5 hover:outline-2 hover:outline-after aria-[current=true]:outline-3 aria-[current=true]:outline-after"
+            className="group absolute grid size-11 -translate-x-1/2 -translate-y-1/2 touch-manipulation place-items-center rounded-full"
             style={{ left: `${(x / WIDTH) * 100}%`, top: `${(y / HEIGHT) * 100}%` }}
           >
-            <RatingMark rating={rating} />
+            <span className="grid size-[25px] place-items-center rounded-full bg-paper outline-after group-hover:outline-2 group-aria-[current=true]:outline-3">
+              <RatingMark rating={rating} />
+            </span>
           </button>
         );
       })}

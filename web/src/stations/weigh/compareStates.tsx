@@ -44,7 +44,7 @@ export function CompareStates() {
       <table className="w-full text-sm">
         <thead>
           <tr className="text-left text-pale">
-            <th className="font-normal">&nbsp;</th>
+            <td />
             {states.map(({ key }) => (
               <th
                 key={key}

@@ -86,7 +86,7 @@ function YardRow({ row }: { row: JobRow }) {
       <Link
         to={to}
         params={{ jobId: String(row.id) }}
-        className="grid min-h-20 grid-cols-[6.5rem_1fr_auto] items-center gap-x-5 gap-y-1 py-2 hover:bg-sheet md:grid-cols-[6.5rem_minmax(14rem,1.2fr)_13rem_minmax(12rem,1fr)_6rem]"
+        className="grid min-h-20 grid-cols-[6.5rem_1fr_auto] items-center gap-x-5 gap-y-1 py-2 hover:bg-sheet lg:grid-cols-[6.5rem_minmax(14rem,1.2fr)_13rem_minmax(12rem,1fr)_6rem]"
       >
         <RigMark kind={row.rig_kind} />
         <span>
@@ -96,11 +96,11 @@ function YardRow({ row }: { row: JobRow }) {
             {row.description ? ` · ${row.description}` : ""}
           </span>
         </span>
-        <span className="max-md:col-start-2">
+        <span className="max-lg:col-start-2">
           <ShortLine station={row.station} line={row.line} />
           <span className="text-sm">{STATION_NAMES[row.station]}</span>
         </span>
-        <span className="flex gap-2 text-sm max-md:col-start-2">
+        <span className="flex gap-2 text-sm max-lg:col-start-2">
           {row.stop ? (
             <>
               <FindingMark kind="stop" />
