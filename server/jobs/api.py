@@ -1,6 +1,7 @@
 """Jobs over HTTP: the yard, one job, its sheet, its set-up and what its numbers say."""
 
 from datetime import date
+from enum import StrEnum
 from typing import Annotated, Any
 
 import orjson
@@ -62,6 +63,23 @@ class JobRow(Schema):
     blocked_by: str
 
 
+class YardSort(StrEnum):
+    """What comes first in the yard."""
+
+    CHANGED = "changed"
+    DUE = "due"
+    NAME = "name"
+    NUMBER = "number"
+
+
+_YARD_ORDER: dict[YardSort, tuple[Any, ...]] = {
+    YardSort.CHANGED: ("-changed_at",),
+    YardSort.DUE: (F("due_on").asc(nulls_last=True),),
+    YardSort.NAME: ("vehicle__name",),
+    YardSort.NUMBER: ("-number",),
+}
+
+
 class YardOut(Schema):
     rows: list[JobRow]
     total: int
@@ -116,15 +134,19 @@ def list_jobs(
     find: str = Query("", max_length=80),
     page: int = Query(1, ge=1, le=100_000),
     shelf: Shelf = Shelf.YARD,
+    station: Station | None = None,
+    sort: YardSort = YardSort.CHANGED,
 ) -> dict[str, Any]:
     jobs = Job.objects.filter(shop_id=request.user.shop_id, shelf=shelf)
+    if station is not None:
+        jobs = jobs.filter(station=station)
     for word in find.split():
         match = Q(vehicle__name__icontains=word) | Q(vehicle__description__icontains=word)
         if word.isdecimal() and len(word) < 9:
             match |= Q(number=int(word))
         jobs = jobs.filter(match)
     total = jobs.count()
-    rows = jobs.order_by("-changed_at", "-pk")[(page - 1) * ROWS_A_PAGE : page * ROWS_A_PAGE]
+    rows = jobs.order_by(*_YARD_ORDER[sort], "-pk")[(page - 1) * ROWS_A_PAGE : page * ROWS_A_PAGE]
     found = rows.values(
         "id",
         "number",

@@ -37,7 +37,7 @@ from jobs.choosing import (
     take_set,
 )
 from jobs.opened import OpenJob
-from jobs.planning import plan_of, wishes_of_job
+from jobs.planning import plan_of, suggested_wishes
 from jobs.schemas import BaseIn, JobChange, change, job_of, record_answer
 from racks.models import Part
 from racks.services import made_for, record_of, suited_to
@@ -99,6 +99,8 @@ class CompareIn(Schema):
 class RankingOut(Schema):
     state: LoadKey
     labour_cents_an_hour: int
+    # Where nobody set a target: what it was ranked by all the same.
+    suggested_lean_rad: float | None
     options: list[Option]
     ranking: Ranking
 
@@ -198,7 +200,7 @@ def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)
     job = job_of(request, job_id)
     sheet = job.sheet
     front, rear = options_of(job, End.FRONT), options_of(job, End.REAR)
-    wishes = wishes_of_job(job, state)
+    wishes, suggested = suggested_wishes(job, state)
     whole = rank(sheet, [one for _, one in front], [one for _, one in rear], wishes)
     ranking = shortened(whole, SETS_SHOWN)
     named = {one.front for one in ranking.sets}, {one.rear for one in ranking.sets}
@@ -210,7 +212,13 @@ def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)
     ]
     labour = job.row.shop.labour_cents_an_hour
     return record_answer(
-        RankingOut(state=state, labour_cents_an_hour=labour, options=options, ranking=ranking)
+        RankingOut(
+            state=state,
+            labour_cents_an_hour=labour,
+            suggested_lean_rad=wishes.lean_rad if suggested else None,
+            options=options,
+            ranking=ranking,
+        )
     )
 
 

@@ -4,7 +4,7 @@ from axlecore.choosing.ranking import Wishes
 from axlecore.choosing.staged_plan import Plan
 from axlecore.practice.listen import Complaint
 from axlecore.practice.plan import planned
-from axlecore.practice.target import Target, wishes_of
+from axlecore.practice.target import Target, or_suggested, wishes_of
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
 from jobs.choosing import options_of
@@ -13,8 +13,22 @@ from jobs.opened import OpenJob
 
 def wishes_of_job(job: OpenJob, key: LoadKey) -> Wishes:
     """Return target, budget and day of a job as limits in one load state."""
+    return _wishes(job, job.read(Target), key)
+
+
+def suggested_wishes(job: OpenJob, key: LoadKey) -> tuple[Wishes, bool]:
+    """Return the same with suggested leans where nobody set a target, and whether that is so."""
+    evaluation = job.assessment.evaluation
+    target = job.read(Target)
+    if evaluation is None:
+        return _wishes(job, target, key), False
+    target, suggested = or_suggested(target, job.sheet.kind, evaluation, key)
+    return _wishes(job, target, key), suggested
+
+
+def _wishes(job: OpenJob, target: Target, key: LoadKey) -> Wishes:
     budget = job.read(Complaint).budget or None
-    return wishes_of(job.read(Target), key, budget, job.row.days_left)
+    return wishes_of(target, key, budget, job.row.days_left)
 
 
 def plan_of(job: OpenJob, key: LoadKey) -> Plan:

@@ -124,6 +124,11 @@ class BrowserTestCase(StaticLiveServerTestCase):
         """Return the number at a place of the drawings."""
         return (page or self.page).locator(f'[data-place="{path}"]')
 
+    def how_known(self, path: str) -> str:
+        """Return how a number is known, as those hear it who cannot see it."""
+        said = self.place(path).locator(".sr-only").text_content() or ""
+        return said.rpartition(", ")[2]
+
     def editor(self, page: Page | None = None) -> Locator:
         """Return the line that is being written on."""
         return (page or self.page).locator("input[aria-describedby$='-says']")

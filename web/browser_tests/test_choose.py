@@ -120,13 +120,13 @@ class KeyboardTests(BrowserTestCase):
         self.page.get_by_role("dialog", name="Keys").wait_for()
         self.page.keyboard.press("Escape")
         self.page.keyboard.press("/")
-        self.page.get_by_label("Job, measurement, part or setting").fill("roll centre")
+        self.page.get_by_label("Job, measurement").fill("roll centre")
         self.page.get_by_role("button", name="Roll centre height, front").click()
         self.wait_for_focus("front.roll_centre_height_m")
 
     def test_the_whole_way_to_a_bar_by_keyboard_alone(self):
         self.page.keyboard.press("/")
-        self.page.get_by_label("Job, measurement, part or setting").fill("hive")
+        self.page.get_by_label("Job, measurement").fill("hive")
         self.page.get_by_role("button", name="Hive hauler").wait_for()
         self.page.keyboard.press("Enter")
         self.page.get_by_test_id("lean-change").wait_for()
@@ -141,7 +141,7 @@ class KeyboardTests(BrowserTestCase):
 
     def test_a_part_and_a_setting_are_found_by_name(self):
         self.open_job("Orrery", "weigh")
-        find = self.page.get_by_label("Job, measurement, part or setting")
+        find = self.page.get_by_label("Job, measurement")
         self.page.keyboard.press("/")
         find.fill("f38-s")
         self.page.get_by_role("button", name="Tamarisk Springworks TM-F38-S").click()
@@ -151,6 +151,17 @@ class KeyboardTests(BrowserTestCase):
         find.fill("bay theme")
         self.page.keyboard.press("Enter")
         self.page.get_by_role("button", name="Paper theme").wait_for()
+        self.page.keyboard.press("/")
+        self.assertEqual(find.input_value(), "")
+        find.fill("motion ratio")
+        self.wait_for_text(self.page.get_by_role("dialog").locator("li"), "link travel")
+        find.fill("obstacles")
+        self.page.get_by_role("button", name="Obstacles sheet of Fit").click()
+        self.until(lambda: self.page.title().startswith("Orrery") and "Obstacles" in self.page.title())
+        self.page.keyboard.press("/")
+        find.fill("bore from")
+        self.page.get_by_role("button", name="Bore from weight calculator").click()
+        self.until(lambda: self.page.title().startswith("Bore from weight"))
 
     def test_bay_theme_is_remembered(self):
         self.page.get_by_role("button", name="Bay theme").click()
@@ -164,6 +175,11 @@ class StateTests(BrowserTestCase):
         self.wait_for_text(self.page.get_by_test_id("lean-change"), "nothing chosen")
         self.assertEqual(self.page.get_by_test_id("body-after").count(), 0)
         self.page.get_by_role("radio", name="Add beside it").click()
+        # Which bar is not said yet, so none is drawn.
+        own = self.page.get_by_role("button", name="A bar of your own dimensions")
+        own.wait_for()
+        self.assertEqual(self.page.get_by_test_id("body-after").count(), 0)
+        own.click()
         self.page.get_by_test_id("body-after").wait_for()
         self.page.get_by_role("radio", name="As it is").click()
         self.page.get_by_test_id("body-after").wait_for(state="detached")

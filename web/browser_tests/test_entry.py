@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import base64
 from contextlib import contextmanager
 
 from browser_tests.test_first_stations import StationCase
@@ -9,6 +10,9 @@ from jobs.models import Job
 
 #: Between keys, as quick fingers type; and how long the network takes.
 BETWEEN_KEYS_MS, LATENCY_MS = 110, 300
+PICTURE = base64.b64decode(
+    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNkYAAAAAYAAjCB0C8AAAAASUVORK5CYII="
+)
 CORNERS = ("front_left", "front_right", "rear_left", "rear_right")
 
 
@@ -275,6 +279,30 @@ class OutboxTests(EntryCase):
         self.wait_until_kept()
 
 
+    def test_a_photo_taken_without_a_network_is_kept_here_and_sent_later(self):
+        self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")
+        job = self.open_job("Bittern", "look?part=rear_bar")
+        photo = self.page.get_by_label("Photo of the", exact=False).first
+        photo.wait_for(state="attached")
+        before = job.photos.count()
+        with self.no_network():
+            picture = {"name": "bar.png", "mimeType": "image/png", "buffer": PICTURE}
+            photo.set_input_files(picture)
+            self.page.get_by_text("bar.png: kept here").wait_for()
+            self.wait_for_text(self.saving(), "1 kept here, not sent")
+        self.wait_until_kept()
+        self.assertEqual(job.photos.count(), before + 1)
+
+    def test_figures_are_dimmed_while_a_number_they_rest_on_is_sent(self):
+        self.open_station("Orrery", "weigh")
+        self.slow(LATENCY_MS)
+        worked = self.page.locator('[data-stale="true"] [data-testid="lean-change"]')
+        self.open_place("rear.track_m")
+        self.type("1849 mm", "Enter")
+        worked.wait_for()
+        worked.wait_for(state="detached")
+
+
 class TwoPeopleTests(EntryCase):
     def other_page(self):
         other = self.new_page()
@@ -286,6 +314,7 @@ class TwoPeopleTests(EntryCase):
         self.tern_enters_a_track_of_1840()
         self.wait_for_text(self.place("rear.track_m"), "1\u202f840")
         self.wait_for_text(self.page.get_by_role("status"), "Track, rear 1840 mm")
+        self.wait_for_text(self.place("rear.track_m"), "Tern")
 
     def test_a_conflict_says_who_where_and_both_values_and_theirs_can_stay(self):
         self.expected = ("409",)

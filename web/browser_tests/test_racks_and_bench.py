@@ -141,6 +141,12 @@ class BenchTests(BrowserTestCase):
         self.wait_for_text(self.page.locator("dd"), "8.5 mm")
         self.page.get_by_role("img", name="Drills in order: 3.0 mm").wait_for()
 
+    def test_what_is_no_picture_is_said_to_be_none(self):
+        self.open_bench("pictures")
+        none = {"name": "ticket.png", "mimeType": "image/png", "buffer": b"state,place,load"}
+        self.page.get_by_label("Standing picture", exact=True).set_input_files(none)
+        self.page.get_by_text("“ticket.png” is no picture this page can show").wait_for()
+
     def test_the_lean_is_clicked_off_two_pictures(self):
         picture = Path(__file__).parents[2] / "docs" / "screenshots" / "yard.png"
         self.open_bench("pictures")

@@ -1,5 +1,6 @@
 from browser_tests.browser import BrowserTestCase
 
+from jobs.models import Job
 from shops.models import Person, Shop
 
 
@@ -49,12 +50,59 @@ class YardTests(BrowserTestCase):
         self.page.get_by_role("heading", name="Orrery, on the road").wait_for()
         self.page.get_by_role("button", name="This job").click()
         self.page.get_by_role("button", name="Archive the job").click()
-        self.page.get_by_role("button", name="Back into the yard").wait_for()
+        self.page.get_by_text("This job is archived").wait_for()
         self.page.goto(self.live_server_url)
         self.page.get_by_role("link", name="Archived jobs").click()
         self.page.get_by_role("link", name="Orrery, on the road").wait_for()
         job.refresh_from_db()
-        self.assertIsNotNone(job.archived_at)
+        self.assertEqual(job.shelf, "archived")
+
+    def test_a_job_is_deleted_and_put_back(self):
+        job = self.open_job("Orrery", "weigh")
+        self.page.get_by_role("button", name="This job").click()
+        self.page.get_by_role("button", name="Delete the job").click()
+        self.page.get_by_text("This job is deleted").wait_for()
+        self.page.get_by_role("button", name="Back into the yard").click()
+        self.page.get_by_text("This job is deleted").wait_for(state="detached")
+        job.refresh_from_db()
+        self.assertEqual(job.shelf, "yard")
+
+    def test_a_copy_is_another_vehicle(self):
+        job = self.open_job("Orrery", "weigh")
+        self.page.get_by_role("button", name="This job").click()
+        self.page.get_by_role("textbox", name="A copy").fill("Orrery, the second")
+        self.page.get_by_role("button", name="Copy it").dblclick()
+        self.page.get_by_role("heading", name="Orrery, the second").wait_for()
+        copies = Job.objects.filter(vehicle__name="Orrery, the second")
+        self.page.wait_for_timeout(300)
+        self.assertEqual(copies.count(), 1)
+        self.assertEqual(copies.get().vehicle.sheet, job.vehicle.sheet)
+
+    def test_the_yard_is_sorted_and_filtered(self):
+        rows = self.page.locator("main ul a")
+        rows.first.wait_for()
+        self.page.get_by_label("First").select_option("name")
+        self.until(
+            lambda: (names := [text.split("\n")[0] for text in rows.all_inner_texts()])
+            and names == sorted(names)
+        )
+        self.page.get_by_label("At").select_option("look")
+        self.wait_for_text(rows, "Bittern")
+        self.until(lambda: "Orrery" not in " ".join(rows.all_inner_texts()))
+
+    def test_a_form_that_was_left_is_kept_and_every_bad_field_is_named(self):
+        self.expected = ("422",)
+        self.page.get_by_role("link", name="Take in a vehicle").click()
+        self.page.get_by_label("What the shop calls it").fill("Bakery van")
+        self.page.get_by_label("Front axle load").fill("heavy")
+        self.page.get_by_label("Wheelbase").fill("long")
+        self.page.get_by_role("button", name="Back to the yard").click()
+        self.page.get_by_role("link", name="Take in a vehicle").click()
+        self.assertEqual(self.page.get_by_label("Front axle load").input_value(), "heavy")
+        self.page.get_by_role("button", name="Open the job").click()
+        said = self.page.get_by_role("alert")
+        self.wait_for_text(said, "Could not read “heavy”")
+        self.wait_for_text(said, "Could not read “long”")
 
     def test_a_double_press_opens_one_second_job(self):
         job = self.open_job("Orrery", "weigh")

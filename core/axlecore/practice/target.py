@@ -10,7 +10,8 @@ from axlecore.choosing.ranking import Wishes
 from axlecore.errors import InputError
 from axlecore.lean.evaluate import Evaluation
 from axlecore.practice.finding import Finding, Kind
-from axlecore.quantities.measure import Measured, Record, check_places, place
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known, Measured, Record, check_places, place
 from axlecore.quantities.units import Dimension
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
 from axlecore.vehicle.rig import RigKind
@@ -182,6 +183,38 @@ def wishes_of(target: Target, key: LoadKey, budget: float | None, days: float | 
         budget=budget,
         days=days,
     )
+
+
+def or_suggested(
+    target: Target, kind: RigKind, evaluation: Evaluation, key: LoadKey
+) -> tuple[Target, bool]:
+    """Return a target, with the suggested leans of a load state where nobody set one.
+
+    Parameters
+    ----------
+    target : Target
+        What the job aims at.
+    kind : RigKind
+        What the vehicle is.
+    evaluation : Evaluation
+        How it leans now.
+    key : LoadKey
+        The load state.
+
+    Returns
+    -------
+    target : Target
+        To be ranked by.
+    suggested : bool
+        Its leans are suggested; it has to be said beside what follows from them.
+    """
+    of_state = target.of(key)
+    if of_state.lean_rad is not None or of_state.gust_lean_rad is not None:
+        return target, False
+    for one in suggestions(kind, evaluation):
+        if one.place.startswith(f"states.{key}."):
+            target = enter(target, one.place, one.typed, Known.DEFAULT)
+    return target, True
 
 
 def _value(found: Measured | None) -> float | None:

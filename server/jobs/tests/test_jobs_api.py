@@ -335,6 +335,18 @@ class KeepingJobsTests(TwoShops):
             self.assertEqual(back["job"]["shelf"], "yard")
             self.assertEqual(self.yard(), ["101 Coach"])
 
+    def test_the_yard_is_sorted_and_filtered(self):
+        body = {"kind": "upgrade", "name": "Alder", "description": ""}
+        copy = self.send("POST", f"/jobs/{self.job.pk}/copy", body).json()
+        due = {"base_version": copy["line_version"], "due_on": "2027-01-05"}
+        self.send("PATCH", f"/jobs/{copy['id']}/due", due)
+        self.send("PATCH", f"/jobs/{self.job.pk}/due", {"base_version": 1, "due_on": "2026-12-24"})
+        self.assertEqual(self.yard(sort="name"), ["102 Alder", "101 Coach"])
+        self.assertEqual(self.yard(sort="number"), ["102 Alder", "101 Coach"])
+        self.assertEqual(self.yard(sort="due"), ["101 Coach", "102 Alder"])
+        self.assertEqual(self.yard(station="fit"), [])
+        self.assertEqual(len(self.yard(station="listen")), 2)
+
     def test_a_copy_is_another_vehicle_with_the_same_measurements(self):
         self.sheet_edit("wheelbase_m", "5300 mm")
         body = {"kind": "upgrade", "name": "Coach, the second", "description": ""}

@@ -67,6 +67,25 @@ export async function answered<T>(request: Promise<Answer<T>>): Promise<T> {
   return answer.data as T;
 }
 
+/** Send a kept photo; its identifier lets the server keep it once. */
+export async function sentPicture({ id, ask }: Write, picture: File): Promise<void> {
+  const form = new FormData();
+  for (const [name, value] of Object.entries({ ...ask.body, key: id }))
+    form.set(name, String(value));
+  form.set("file", picture);
+  const request = async (): Promise<Answer<unknown>> => {
+    const response = await fetch(ask.path, {
+      method: ask.method,
+      credentials: "same-origin",
+      headers: { "X-CSRFToken": csrfToken() },
+      body: form,
+    });
+    const said: unknown = await response.json().catch(() => undefined);
+    return response.ok ? { data: said, response } : { error: said, response };
+  };
+  await answered(request());
+}
+
 /** Send a kept write, based on a version; its identifier lets the server do it once. */
 export async function sent({ id, ask }: Write, base_version: number): Promise<JobChange> {
   const request = async (): Promise<Answer<JobChange>> => {

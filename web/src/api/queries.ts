@@ -1,7 +1,6 @@
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import type { QueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import { keyOf } from "./key";
 import type {
   Action,
   Assessment,
@@ -13,6 +12,8 @@ import type {
   Photo,
   Practice,
   Shelf,
+  Station,
+  YardSort,
 } from "./types";
 
 export const jobKey = (id: number) => ["job", id] as const;
@@ -29,12 +30,15 @@ export function useSession() {
   });
 }
 
-/** One page of the yard's jobs, last changed first; none is asked for where nothing is looked for. */
-export function useYard(find: string | null, page: number, shelf: Shelf = "yard") {
+/** What of the yard is looked at. */
+export type YardAsked = { page?: number; shelf?: Shelf; station?: Station; sort?: YardSort };
+
+/** One page of the yard's jobs; none is asked for where nothing is looked for. */
+export function useYard(find: string | null, asked: YardAsked = {}) {
   return useQuery({
-    queryKey: ["yard", find, page, shelf],
+    queryKey: ["yard", find, asked],
     queryFn: () =>
-      answered(client.GET("/api/jobs", { params: { query: { find: find ?? "", page, shelf } } })),
+      answered(client.GET("/api/jobs", { params: { query: { ...asked, find: find ?? "" } } })),
     enabled: find !== null,
     placeholderData: keepPreviousData,
   });
@@ -136,9 +140,9 @@ export function useCertainty(job: Job, state: LoadKey) {
   });
 }
 
-const photosKey = (jobId: number) => ["photos", jobId] as const;
+export const photosKey = (jobId: number) => ["photos", jobId] as const;
 
-/** Photos kept with a job, and how to keep, mark, take away and put back one. */
+/** Photos kept with a job, and how to mark, take away and put back one. */
 export function usePhotos(jobId: number) {
   const cache = useQueryClient();
   const list = useQuery({
@@ -150,21 +154,6 @@ export function usePhotos(jobId: number) {
 
   return {
     photos: list.data ?? [],
-    keep: async (place: string, file: File) => {
-      const form = new FormData();
-      form.set("place", place);
-      form.set("key", keyOf(file));
-      form.set("file", file);
-      await answered(
-        client.POST("/api/jobs/{job_id}/photos", {
-          params: { path: { job_id: jobId } },
-          // The client would write a form out as JSON; the browser sets its own boundary.
-          body: form as never,
-          bodySerializer: (body: unknown) => body as FormData,
-        }),
-      );
-      await fresh();
-    },
     mark: async ({ id, version }: Photo, marks: [number, number][]) => {
       await answered(
         client.PATCH("/api/photos/{photo_id}/marks", {

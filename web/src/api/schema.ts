@@ -4967,6 +4967,8 @@ export interface components {
             options: components["schemas"]["Option"][];
             ranking: components["schemas"]["Ranking"];
             state: components["schemas"]["LoadKey"];
+            /** Suggested Lean Rad */
+            suggested_lean_rad: number | null;
         };
         /**
          * Rating
@@ -6579,6 +6581,12 @@ export interface components {
             /** Total */
             total: number;
         };
+        /**
+         * YardSort
+         * @description What comes first in the yard.
+         * @enum {string}
+         */
+        YardSort: "changed" | "due" | "name" | "number";
     };
     responses: never;
     parameters: never;
@@ -6799,6 +6807,8 @@ export interface operations {
                 find?: string;
                 page?: number;
                 shelf?: "yard" | "archived" | "deleted";
+                sort?: "changed" | "due" | "name" | "number";
+                station?: components["schemas"]["Station"] | null;
             };
             header?: never;
             path?: never;

@@ -48,6 +48,7 @@ export type RigKind = Shapes["RigKind"];
 export type Action = Shapes["Action"];
 export type Station = Shapes["Station"];
 export type Shelf = Job["shelf"];
+export type YardSort = Shapes["YardSort"];
 export type JobKind = Shapes["JobKind"];
 export type Practice = Shapes["Practice"];
 export type Gate = Shapes["Gate"];

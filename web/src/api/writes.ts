@@ -2,24 +2,13 @@ import { useMemo } from "react";
 import { stillOurs } from "./outbox/undo";
 import type { Done } from "./outbox/undo";
 import { useOnItsWay, useOutbox } from "./outbox/useOutbox";
-import type { Outbox } from "./outbox/outbox";
+import type { Answered, Outbox } from "./outbox/outbox";
 import { ask, DECISION } from "./outbox/write";
 import type { Ask, Base, OwnPaper } from "./outbox/write";
-import type {
-  AxleName,
-  Entry,
-  Job,
-  JobChange,
-  JobKind,
-  Known,
-  Layout,
-  Pick,
-  Shelf,
-  Station,
-} from "./types";
+import type { AxleName, Entry, Job, JobKind, Known, Layout, Pick, Shelf, Station } from "./types";
 
 /** Puts one write of a job into the outbox; resolves once the server has kept it. */
-type Send = (base: Base, place: string, typed: string, what: Ask) => Promise<JobChange>;
+type Send = (base: Base, place: string, typed: string, what: Ask) => Promise<Answered>;
 
 /** On the sheet of the job's vehicle. */
 function sheetWrites(send: Send, jobId: number) {
@@ -131,6 +120,22 @@ function choiceWrites(send: Send, jobId: number) {
   };
 }
 
+/** Photos, each at a place. */
+function photoWrites(outbox: Outbox, jobId: number) {
+  return {
+    keepPhoto: (place: string, picture: File) =>
+      outbox.add({
+        jobId,
+        base: "photos",
+        place,
+        typed: picture.name,
+        step: "do",
+        ask: { method: "POST", path: `/api/jobs/${jobId}/photos`, body: { place } },
+        picture,
+      }),
+  };
+}
+
 /** On where the job stands. */
 function lineWrites(send: Send, jobId: number) {
   return {
@@ -187,6 +192,7 @@ export function useWrites(jobId: number) {
       ...paperWrites(send, jobId),
       ...choiceWrites(send, jobId),
       ...lineWrites(send, jobId),
+      ...photoWrites(outbox, jobId),
       ...pastWrites(outbox, jobId),
     };
   }, [jobId, outbox]);

@@ -1,7 +1,8 @@
-import { Outlet, useLocation, useNavigate, useParams } from "@tanstack/react-router";
+import { useIsFetching } from "@tanstack/react-query";
+import { Outlet, useLocation, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAssessment, useJob, usePractice } from "../api/queries";
-import type { LoadKey } from "../api/types";
+import type { LoadKey, Station } from "../api/types";
 import { withPending } from "../api/outbox/pending";
 import { useOnItsWay } from "../api/outbox/useOutbox";
 import { useWrites } from "../api/writes";
@@ -17,7 +18,42 @@ import { useNews } from "../job/useNews";
 import { RigPlate } from "../job/rigPlate";
 import { ShelfLine } from "../job/shelfLine";
 import { STATION_NAMES } from "../api/generated/core";
+import { SHEET_NAMES } from "../job/sheets";
 import { pageOf, STATIONS } from "../job/stations";
+
+/** Whether figures are on show that newer ones are still to come for. */
+function useStale(jobId: number | undefined, assessing: boolean): boolean {
+  const sending = useOnItsWay().some(
+    ({ write, state }) => write.jobId === jobId && write.base !== "photos" && state !== "refused",
+  );
+  const working = useIsFetching({
+    predicate: ({ queryKey: [what, id] }) => id === jobId && WORKED_OUT.has(String(what)),
+  });
+  return sending || assessing || working > 0;
+}
+
+/** Answers that are figures; the job's own records and who wrote them are none. */
+const WORKED_OUT = new Set([
+  "short-list",
+  "ranking",
+  "plan",
+  "certainty",
+  "lean-sheet",
+  "replay",
+  "sizes",
+  "material",
+  "compare",
+  "fit",
+  "practice",
+]);
+
+/** Station and sheet, as the page is called. */
+function titleOf(station: Station | undefined, sheet: string | undefined): string {
+  if (station === undefined) return "Job";
+  const names: Partial<Record<Station, Record<string, string>>> = SHEET_NAMES;
+  const name = sheet === undefined ? undefined : names[station]?.[sheet];
+  return name ? `${name}, ${STATION_NAMES[station]}` : STATION_NAMES[station];
+}
 
 /** A job: rig plate, line, and the station's workspace below. */
 export function JobLayout() {
@@ -29,12 +65,15 @@ export function JobLayout() {
   const writable = useWritable();
   const { pathname } = useLocation();
   const station = STATIONS.find((one) => pathname.endsWith(`/${one.replace("_", "-")}`));
-  const here = station ? STATION_NAMES[station] : "Job";
+  const { sheet } = useSearch({ strict: false });
+  const here = titleOf(station, sheet);
   const news = useNews(job.data);
   const [wanted, setWanted] = useState<LoadKey>("trip_ready");
   const [shown, setShown] = useState<"before" | "after">("after");
   const navigate = useNavigate();
   const pending = useOnItsWay().map(({ write }) => write);
+
+  const stale = useStale(job.data?.id, assessment.isPlaceholderData);
 
   const stationKeys = Object.fromEntries(
     STATIONS.map((station, i) => [
@@ -65,24 +104,27 @@ export function JobLayout() {
     setLoadKey: setWanted,
     state: assessment.data?.evaluation?.states.find((state) => state.key === loadKey),
     shown,
+    news,
     writes,
   };
   return (
     <JobContext value={view}>
-      <title>{`${job.data.name} · ${here} · Calm Axle`}</title>
-      <RigPlate />
-      <ShelfLine />
-      <Line />
-      <div className="-my-2 flex min-h-11 items-center justify-between gap-4">
-        <NewsLine seen={news} />
-        {writable && (
-          <div className="flex">
-            <PastButtons />
-            <JobPanel />
-          </div>
-        )}
+      <div data-stale={stale}>
+        <title>{`${job.data.name} · ${here} · Calm Axle`}</title>
+        <RigPlate />
+        <ShelfLine />
+        <Line />
+        <div className="-my-2 flex min-h-11 items-center justify-between gap-4">
+          <NewsLine seen={news} />
+          {writable && (
+            <div className="flex">
+              <PastButtons />
+              <JobPanel />
+            </div>
+          )}
+        </div>
+        <Outlet />
       </div>
-      <Outlet />
     </JobContext>
   );
 }

@@ -14,7 +14,9 @@ import { Yard } from "../stations/yard/yard";
 import { racksSearch } from "../racks/search";
 import { Broken } from "./broken";
 import { JobLayout } from "./jobLayout";
-import { CHOOSE_SHEETS, FIT_SHEETS, WEIGH_SHEETS } from "../job/placeAddress";
+import { STATIONS } from "../job/stations";
+import { YARD_SORTS } from "../stations/yard/sorts";
+import { CHOOSE_SHEETS, FIT_SHEETS, WEIGH_SHEETS } from "../job/sheets";
 import { Shell } from "./shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
@@ -33,6 +35,8 @@ const yard = createRoute({
     find: z.catch(z.optional(z.string().check(z.minLength(1))), undefined),
     page: z.catch(z.optional(z.int().check(z.minimum(2))), undefined),
     shelf: oneOf(["archived", "deleted"]),
+    station: oneOf(STATIONS),
+    sort: oneOf(YARD_SORTS),
   }),
 });
 const intake = createRoute({ getParentRoute: () => root, path: "/new", component: Intake });

@@ -13,6 +13,7 @@ import { Opening } from "./opening";
 import { KeysDialog } from "./keysDialog";
 import { useKeys } from "../ui/keys";
 import { SignIn } from "./signIn";
+import { useFocusFollows } from "./useFocusFollows";
 import { applyTheme, storedTheme } from "./theme";
 
 const ROOM =
@@ -29,6 +30,7 @@ export function Shell() {
   useEffect(() => {
     if (username !== undefined) void outbox.open(username).then(() => setReadFor(username));
   }, [outbox, username]);
+  useFocusFollows();
   useKeys({ "?": () => setOpen("keys"), "/": () => setOpen("find") });
 
   if (session.isPending) return <Opening />;
@@ -76,7 +78,14 @@ export function Shell() {
       <FindDialog
         open={open === "find"}
         onClose={() => setOpen(null)}
-        settings={[{ name: theme === "bay" ? "Paper theme" : "Bay theme", change: turnTheme }]}
+        settings={[
+          {
+            key: "theme",
+            text: theme === "bay" ? "Paper theme" : "Bay theme",
+            what: "setting",
+            go: turnTheme,
+          },
+        ]}
       />
       <ConflictDialog />
     </div>

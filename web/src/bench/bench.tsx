@@ -32,7 +32,7 @@ export function Bench() {
   const fields = fieldsOf(calculator, search);
   return (
     <main className="pb-8">
-      <title>Bench · Calm Axle</title>
+      <title>{`${calculator.name} · Bench · Calm Axle`}</title>
       <div className="my-4 flex flex-wrap items-end gap-6">
         <h1 className="text-2xl font-semibold">Bench</h1>
         <span className="ml-auto flex items-center gap-3 print:hidden">

@@ -126,6 +126,7 @@ export function NumberButton({ place, caption, showTyped, style, className }: Nu
   const { label, dimension } = placeFacts(place);
   const measured = form.measured(place);
   const sent = form.sent(place);
+  const by = form.by(place);
   return (
     <button
       type="button"
@@ -140,12 +141,17 @@ export function NumberButton({ place, caption, showTyped, style, className }: Nu
         sent?.refused ??
         `${label}, ${knownWords(measured)}${measured?.typed ? `, typed ${measured.typed}` : ""}`
       }
-      className={`leading-tight whitespace-nowrap touch-manipulation hover:text-after disabled:cursor-default ${className}`}
+      className={`leading-tight whitespace-nowrap touch-manipulation hover:text-after disabled:cursor-default ${by ? "outline-2 outline-after" : ""} ${className}`}
     >
       <span className="sr-only">
         {sent ? spokenSent(label, sent) : spoken(label, dimension, measured)}
       </span>
-      <span aria-hidden="true">
+      <span aria-hidden="true" className="relative">
+        {by !== undefined && (
+          <span className="absolute -top-3.5 left-0 z-20 bg-after px-1 text-[12px] leading-tight text-after-ink">
+            {by}
+          </span>
+        )}
         {caption !== undefined && <span className="mr-1 text-pale">{caption}</span>}
         {sent ? (
           <SentText sent={sent} />

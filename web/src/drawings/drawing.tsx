@@ -24,7 +24,7 @@ export function Drawing({
     <Scroller label={rest["aria-label"] ?? "Drawing"} startAt={startAt}>
       <svg
         viewBox={`0 0 ${width} ${height}`}
-        className={`drawing block w-full ${className}`}
+        className={`drawing worked block w-full ${className}`}
         style={{ minWidth: width * LEAST_SCALE }}
         {...rest}
       >

@@ -5,7 +5,7 @@ import { useOutbox, useSent } from "../api/outbox/useOutbox";
 import type { Paper } from "../api/outbox/write";
 import type { SentTo } from "../api/outbox/useOutbox";
 import { useWritable } from "../api/session";
-import type { Known, Measured } from "../api/types";
+import type { Known, Measured, News } from "../api/types";
 
 /** What a drawing form needs to know of its fields: order, who is open, how to save. */
 type Form = {
@@ -23,6 +23,8 @@ type Form = {
   sent: (place: string) => SentTo | undefined;
   /** Send a number and close its field at once; refused, it opens again unless the hand has moved on. */
   keep: (place: string, typed: string, known: Known, goTo: string | null) => void;
+  /** Who else just wrote at a place. */
+  by: (place: string) => string | undefined;
   /** Note what stands at a place as it is opened: what is typed there is typed over that. */
   look: (place: string) => void;
   /** Let go of what was not taken at a place. */
@@ -49,11 +51,14 @@ type DrawingFormProps = {
   /** Which paper a path is on, and its place there. */
   spot: (path: string) => [Paper, string];
   save: (place: string, typed: string, known: Known) => Promise<unknown>;
+  /** What somebody else just wrote. */
+  news: News["last"];
   children: ReactNode;
 };
 
 /** Drawings whose dimensions are inputs, entered in measuring order. */
-export function DrawingForm({ order, measured, jobId, spot, save, children }: DrawingFormProps) {
+export function DrawingForm(props: DrawingFormProps) {
+  const { order, measured, jobId, spot, save, news, children } = props;
   const [open, setOpen] = useState<string | null>(null);
   const closed = useRef<string | null>(null);
   const writable = useWritable();
@@ -81,6 +86,10 @@ export function DrawingForm({ order, measured, jobId, spot, save, children }: Dr
       turn: (place) => (order.includes(place) ? order.indexOf(place) : order.length),
       measured,
       sent: (place) => onItsWay(...spot(place)),
+      by: (place) => {
+        const [paper, at] = spot(place);
+        return news.find((one) => one.paper === paper && one.place === at)?.person;
+      },
       look: (place) => outbox.look(jobId, ...spot(place)),
       keep: (place, typed, known, goTo) => {
         close(place, goTo);
@@ -95,6 +104,6 @@ export function DrawingForm({ order, measured, jobId, spot, save, children }: Dr
       },
       writable,
     };
-  }, [open, order, measured, onItsWay, spot, jobId, save, writable, outbox]);
+  }, [open, order, measured, onItsWay, spot, jobId, save, news, writable, outbox]);
   return <FormContext value={form}>{children}</FormContext>;
 }

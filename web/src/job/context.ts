@@ -1,5 +1,5 @@
 import { createContext, use } from "react";
-import type { Assessment, Job, LoadKey, Practice, StateEvaluation } from "../api/types";
+import type { Assessment, Job, LoadKey, News, Practice, StateEvaluation } from "../api/types";
 import type { useWrites } from "../api/writes";
 
 /** The job at hand, and what of it is being looked at. */
@@ -13,6 +13,8 @@ export type JobView = {
   state: StateEvaluation | undefined;
   /** Whose figures are written on the drawing. */
   shown: "before" | "after";
+  /** What somebody else just wrote, for some seconds. */
+  news: News["last"];
   writes: ReturnType<typeof useWrites>;
 };
 

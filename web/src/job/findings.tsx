@@ -4,16 +4,28 @@ import { FindingMark } from "../ui/findingMark";
 import { useJobView } from "./context";
 import { addressOfPlace } from "./placeAddress";
 
+const LONGEST_LOOK_MS = 5000;
+
+/** A place may be a whole paper: then its first number is shown, or where the paper is begun. */
+const onThe = (paper: string) =>
+  paper.includes(".")
+    ? document.querySelector<HTMLElement>(`[data-place^="${paper}."]`)
+    : document.querySelector<HTMLElement>(`[data-place^="${paper}."], [data-place^="fitting."]`);
+
 /** Put the cursor on the input with this place, once it is on the page. */
 export function focusPlace(place: string): void {
-  // Two frames: one for the route, one for the sheet it opens.
-  requestAnimationFrame(() =>
-    requestAnimationFrame(() => {
-      const field = document.querySelector<HTMLElement>(`[data-place="${place}"]`);
-      field?.scrollIntoView({ block: "nearest" });
-      field?.focus();
-    }),
-  );
+  // The page may have to come first, with its sheet and its answers.
+  const latest = performance.now() + LONGEST_LOOK_MS;
+  const look = () => {
+    const field = document.querySelector<HTMLElement>(`[data-place="${place}"]`) ?? onThe(place);
+    if (field === null) {
+      if (performance.now() < latest) requestAnimationFrame(look);
+      return;
+    }
+    field.scrollIntoView({ block: "center" });
+    field.focus();
+  };
+  requestAnimationFrame(look);
 }
 
 /** What the numbers say for the load state being looked at, gravest first. */
@@ -38,7 +50,7 @@ export function FindingList({ title, findings, children }: FindingListProps) {
   return (
     <section aria-label={title} className="mt-4">
       <h2 className="mb-1 font-semibold">{title}</h2>
-      <ul>
+      <ul className="worked">
         {findings.map((finding) => (
           <FindingItem
             key={`${finding.rule} ${finding.place} ${finding.state}`}

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { useAttempt } from "../api/attempt";
+import { useOnItsWay } from "../api/outbox/useOutbox";
 import { usePhotos } from "../api/queries";
 import type { Photo } from "../api/types";
 import { useJobView } from "./context";
@@ -10,9 +11,12 @@ type PartPhotosProps = { place: string; label: string };
 
 /** Pictures of one place: taken or chosen, seen, taken away and put back. */
 export function PartPhotos({ place, label }: PartPhotosProps) {
-  const { job } = useJobView();
+  const { job, writes } = useJobView();
   const writable = useWritable();
-  const { photos, keep, setRemoved } = usePhotos(job.id);
+  const { photos, setRemoved } = usePhotos(job.id);
+  const onItsWay = useOnItsWay().filter(
+    ({ write }) => write.jobId === job.id && write.base === "photos" && write.place === place,
+  );
   const { refusal, attempt } = useAttempt();
   const [gone, setGone] = useState<Photo | null>(null);
   const here = photos.filter((photo) => photo.place === place);
@@ -52,13 +56,18 @@ export function PartPhotos({ place, label }: PartPhotosProps) {
             label={`Photo of the ${label}`}
             accept={PICTURES}
             camera
-            onFile={(file) => void attempt(() => keep(place, file))}
+            onFile={(file) => void writes.keepPhoto(place, file)}
           >
             {here.length ? "Another photo" : "Photo"}
           </FileButton>
         )}
       </div>
       <p role="status" className="min-h-5 text-xs text-pale">
+        {onItsWay.map(({ write, state }) => (
+          <span key={write.id} className={`mr-3 ${state === "refused" ? "text-stop" : ""}`}>
+            {write.typed}: {write.refused?.complaints[0]?.message ?? "kept here, being sent …"}
+          </span>
+        ))}
         {refusal?.message}
         {gone !== null && (
           <>

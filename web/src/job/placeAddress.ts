@@ -1,32 +1,4 @@
-/** Sheets that Weigh is laid out on, in measuring order. */
-export const WEIGH_SHEETS = ["drawings", "loads", "height", "bars", "roll", "certainty"] as const;
-export type WeighSheet = (typeof WEIGH_SHEETS)[number];
-
-/** Sheets that Choose is laid out on, from what is aimed at to what is decided. */
-export const CHOOSE_SHEETS = [
-  "target",
-  "ranking",
-  "lean",
-  "motion",
-  "ground",
-  "steel",
-  "decide",
-] as const;
-export type ChooseSheet = (typeof CHOOSE_SHEETS)[number];
-
-/** Sheets that Fit is laid out on, from where things are to what came. */
-export const FIT_SHEETS = [
-  "side",
-  "holes",
-  "links",
-  "across",
-  "clash",
-  "drill",
-  "bolts",
-  "arrival",
-  "turn",
-] as const;
-export type FitSheet = (typeof FIT_SHEETS)[number];
+import type { ChooseSheet, FitSheet, WeighSheet } from "./sheets";
 
 /** Which sheet of Fit a place is entered on, by what follows the axle. */
 const FIT_SHEET_OF: [RegExp, FitSheet][] = [

@@ -119,7 +119,7 @@ function LeanChange() {
   const chosen = isChosen(job.set_up);
   const less = 1 - after / before;
   return (
-    <div className="min-w-44 text-right max-sheet:min-w-0" data-testid="lean-change">
+    <div className="worked min-w-44 text-right max-sheet:min-w-0" data-testid="lean-change">
       <p className="text-[26px] leading-none font-semibold max-sheet:text-xl">
         <span className="font-normal text-before">{degrees(before)}</span>
         {chosen && (

@@ -11,7 +11,10 @@ const pathOf = (base: string, place: string) =>
 export const factsOf = (base: string, place: string) => placeFacts(pathOf(base, place));
 
 /** A place of a paper by its name, with its axle. */
-export const placeWords = (base: string, place: string) => placeName(pathOf(base, place));
+export const placeWords = (base: string, place: string) =>
+  base === "photos"
+    ? `Photo of ${place.replace(/^parts\./, "").replace(/_/g, " ")}`
+    : placeName(pathOf(base, place));
 
 /** What a write puts where, in words. */
 export function writeWords({ base, place, typed, step }: Write): string {

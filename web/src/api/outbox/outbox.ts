@@ -1,8 +1,8 @@
 import type { Mutation, QueryClient } from "@tanstack/react-query";
-import { RefusedError, sent } from "../client";
+import { RefusedError, sent, sentPicture } from "../client";
 import { newKey } from "../key";
 import { valueAt } from "../place";
-import { jobKey, jobQuery, keepChange, keepJob, newsKey } from "../queries";
+import { jobKey, jobQuery, keepChange, keepJob, newsKey, photosKey } from "../queries";
 import type { Job, JobChange, News } from "../types";
 import { kept } from "./kept";
 import { afterWrite, keepPast, madeHere, readPast, stillOurs } from "./undo";
@@ -13,7 +13,9 @@ import type { Base, Paper, Write } from "./write";
 export const WRITES = ["write"] as const;
 /** A place a hand went to, and what stood there in which version of its paper. */
 type Looked = { jobId: number; base: Base; place: string; seen: string; version: number };
-type Sent = Mutation<JobChange, RefusedError, Write>;
+/** What the server answered: the job and what follows from it; nothing for a photo. */
+export type Answered = JobChange | null;
+type Sent = Mutation<Answered, RefusedError, Write>;
 
 /** Answers that say "later", not "no": no connection, a server that starts anew, a lost sign-in. */
 const LATER = new Set([0, 401, 500, 502, 503, 504]);
@@ -21,10 +23,12 @@ const LATER = new Set([0, 401, 500, 502, 503, 504]);
 const MOST_FAILURES = 6;
 const LONGEST_WAIT_MS = 8_000;
 
-export const versionOf = (job: Job, base: Base): number => job[`${base}_version`];
+export const versionOf = (job: Job, base: Base): number =>
+  base === "photos" ? 0 : job[`${base}_version`];
 
 /** What stands at a place, to be compared with what stood there; a recorded choice rests on all of it. */
 export function shownAt(job: Job, base: Base, place: string): string {
+  if (base === "photos") return "";
   if (base === "line") return String(job.line_version);
   return JSON.stringify(place === DECISION ? job.set_up : (valueAt(job[base], place) ?? null));
 }
@@ -78,7 +82,7 @@ export class Outbox {
   }
 
   /** Keep and send a write; resolves once the server has kept it. */
-  add(write: Omit<Write, "id" | "at" | "person" | "seen">): Promise<JobChange> {
+  add(write: Omit<Write, "id" | "at" | "person" | "seen">): Promise<Answered> {
     const job = this.cache.getQueryData<Job>(jobKey(write.jobId));
     this.last = Math.max(Date.now(), this.last + 1);
     const spot = lookedAt(write);
@@ -107,8 +111,8 @@ export class Outbox {
     this.drop(id);
     const current = write.refused?.current;
     if (current) keepJob(this.cache, current);
-    const { jobId, base, place, typed, step, ask } = write;
-    void this.add({ jobId, base, place, typed, step, ask });
+    const { jobId, base, place, typed, step, ask, picture } = write;
+    void this.add({ jobId, base, place, typed, step, ask, picture });
   }
 
   /** Let go of a write that was refused. */
@@ -140,7 +144,7 @@ export class Outbox {
           submittedAt: write.at,
         }
       : undefined;
-    return this.cache.getMutationCache().build<JobChange, RefusedError, Write, unknown>(
+    return this.cache.getMutationCache().build<Answered, RefusedError, Write, unknown>(
       this.cache,
       {
         mutationKey: WRITES,
@@ -155,7 +159,7 @@ export class Outbox {
     ) as Sent;
   }
 
-  private run(write: Write): Promise<JobChange> {
+  private run(write: Write): Promise<Answered> {
     const mutation = this.build(write);
     const sending = mutation.execute(write).then(
       (made) => {
@@ -178,8 +182,13 @@ export class Outbox {
     void kept.drop(id);
   }
 
-  private async deliver(asked: Write): Promise<JobChange> {
+  private async deliver(asked: Write): Promise<Answered> {
     await this.durable.get(asked.id);
+    if (asked.picture) {
+      await sentPicture(asked, asked.picture);
+      await this.cache.invalidateQueries({ queryKey: photosKey(asked.jobId) });
+      return null;
+    }
     let job = await this.read(asked.jobId);
     // Sent before and never answered, it may have been done: it is sent as it was, and answered so.
     let base = this.over.get(asked.id);
@@ -232,7 +241,7 @@ export class Outbox {
   /** Whether nobody else has changed the place of a write since it was typed. */
   private stands(job: Job, write: Write): boolean {
     const { base, step, version } = write;
-    if (step !== "do" || base === "line") return true;
+    if (step !== "do" || base === "line" || base === "photos") return true;
     const now = versionOf(job, base);
     // Read before this device's own writes were answered, a place shows what they changed since.
     if (version !== undefined && madeHere(this.past(job.id), base, version, now)) return true;

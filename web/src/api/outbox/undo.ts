@@ -15,7 +15,7 @@ const MOST = 100;
 
 /** Past after a write over version `from` of its paper was kept; a choice moves the fit-up too. */
 export function afterWrite(past: Past, write: Write, from: number, wrote: Wrote): Past {
-  if (write.base === "line") return past;
+  if (write.base === "line" || write.base === "photos") return past;
   const paper = write.base;
   const ours = withOurs(past.ours, wrote);
   const to = wrote[paper] ?? from;

@@ -4,8 +4,8 @@ import type { Complaint, Job, News } from "../types";
 /** Which of a job's papers a write goes to. */
 export type Paper = "sheet" | "set_up" | OwnPaper;
 export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival";
-/** What a write is based on: a paper, or where the job stands. */
-export type Base = Paper | "line";
+/** What a write is based on: a paper, where the job stands, or nothing but its place among the photos. */
+export type Base = Paper | "line" | "photos";
 
 type Method = "patch" | "post" | "put";
 type BodyOf<P extends keyof paths, M extends Method> = paths[P][M] extends {
@@ -52,6 +52,8 @@ export type Write = {
   over?: number;
   step: "do" | "undo" | "redo";
   ask: Ask;
+  /** A photo that is sent along. */
+  picture?: File;
   /** Why it was not taken; such a write waits at its field until it is put right or let go. */
   refused?: Refusal;
 };

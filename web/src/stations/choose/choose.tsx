@@ -2,7 +2,7 @@ import { useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAskedAxle } from "../../job/askedAxle";
 import { useJobView } from "../../job/context";
-import type { ChooseSheet } from "../../job/placeAddress";
+import { SHEET_NAMES } from "../../job/sheets";
 import { SheetTabs } from "../../job/sheetTabs";
 import { measuredAt } from "../../api/place";
 import type { AxleName } from "../../api/types";
@@ -18,19 +18,9 @@ import { SteelSheet } from "./steelSheet";
 import { TargetSheet } from "./targetSheet";
 import { targetOrder } from "./targetOrder";
 
-const NAMES: Record<ChooseSheet, string> = {
-  target: "Target",
-  ranking: "Ranking",
-  lean: "Lean",
-  motion: "In motion",
-  ground: "Wind and ground",
-  steel: "Steel and claims",
-  decide: "Plan and choice",
-};
-
 /** Station 4: what to do, by what it does. */
 export function Choose() {
-  const { job, writes } = useJobView();
+  const { job, writes, news } = useJobView();
   const asked = useSearch({ from: "/jobs/$jobId/choose" });
   const [first] = useState<AxleName>(job.set_up.front && !job.set_up.rear ? "front" : "rear");
   const [axle, setAxle] = useAskedAxle(asked.axle ?? first, `${asked.axle} ${asked.part}`);
@@ -45,6 +35,7 @@ export function Choose() {
       order={shown === "lean" ? bars : targets}
       measured={(path) => measuredAt(papers, path)}
       jobId={job.id}
+      news={news}
       spot={split}
       save={(path, typed, known) => {
         const [paper, place] = split(path);
@@ -54,7 +45,12 @@ export function Choose() {
       }}
     >
       <main className="pb-6">
-        <SheetTabs station="Choose" to="/jobs/$jobId/choose" names={NAMES} sheet={shown} />
+        <SheetTabs
+          station="Choose"
+          to="/jobs/$jobId/choose"
+          names={SHEET_NAMES.choose}
+          sheet={shown}
+        />
         {shown === "target" && <TargetSheet axle={axle} onAxle={setAxle} />}
         {shown === "ranking" && <RankingSheet />}
         {shown === "lean" && (

@@ -87,7 +87,7 @@ function Recorder() {
   const { refusal, attempt } = useAttempt();
   const broken = assessment?.findings.filter(({ rule }) => rule in BROKEN) ?? [];
   return (
-    <section aria-label="Choice">
+    <section aria-label="Choice" data-place="decision" tabIndex={-1}>
       <h2 className="font-semibold">The choice</h2>
       <ul className="text-sm">
         {job.chosen_words.map((line) => (

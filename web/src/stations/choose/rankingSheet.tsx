@@ -6,6 +6,7 @@ import { GoToPlace } from "../../job/findings";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { LOAD_NAMES } from "../../api/generated/core";
+import { degrees } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { CompareSets } from "./compareSets";
 import { SetDetail } from "./setDetail";
@@ -32,8 +33,7 @@ export function RankingSheet() {
   if (picked === undefined || state < 0)
     return <p className="text-pale">Working out every set …</p>;
 
-  const aims = job.target.states?.[loadKey];
-  const targetless = aims?.lean_rad == null && aims?.gust_lean_rad == null;
+  const suggested = ranking.data.suggested_lean_rad;
 
   function compare(one: NamedSet) {
     const others = compared.filter((other) => !sameSet(one, other));
@@ -49,10 +49,10 @@ export function RankingSheet() {
             : "Recommended: "}
         </span>
         {ranking.data.ranking.why}{" "}
-        {targetless && (
+        {suggested !== null && (
           <>
-            <GoToPlace place="target.states" text="Set a target first" />: without one the cheapest
-            wins.{" "}
+            Aimed at {degrees(suggested)} in the bend, suggested for its kind;{" "}
+            <GoToPlace place="target.states" text="set your own target" />.{" "}
           </>
         )}
         <span className="text-pale">

@@ -51,7 +51,7 @@ export function ShortList({ axle, action, part }: ShortListProps) {
         );
 
   return (
-    <section aria-labelledby="rack-title" className="mt-2">
+    <section aria-labelledby="rack-title" className="worked mt-2">
       <div className="flex flex-wrap items-baseline justify-between gap-x-3">
         <h3 id="rack-title" className="font-semibold">
           On the racks <span className="font-normal text-pale">{VERBS[action]}, outer hole</span>

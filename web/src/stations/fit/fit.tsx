@@ -8,8 +8,9 @@ import type { AxleName, Layout, Side } from "../../api/types";
 import { useAskedAxle } from "../../job/askedAxle";
 import { GatePanel } from "../../job/gate";
 import { useJobView } from "../../job/context";
-import type { FitSheet } from "../../job/placeAddress";
+import type { FitSheet } from "../../job/sheets";
 import { useWritable } from "../../api/session";
+import { SHEET_NAMES } from "../../job/sheets";
 import { SheetTabs } from "../../job/sheetTabs";
 import { DrawingForm } from "../../drawings/drawingForm";
 import { Button } from "../../ui/button";
@@ -30,18 +31,6 @@ const TurnSheet = lazy(() =>
   import("./turnSheet").then((module) => ({ default: module.TurnSheet })),
 );
 
-const NAMES: Record<FitSheet, string> = {
-  side: "Side view",
-  holes: "Holes",
-  links: "Links",
-  across: "Rear view and plan",
-  clash: "Obstacles",
-  drill: "Drilling",
-  bolts: "Fasteners",
-  arrival: "Kit and arrival",
-  turn: "Turntable",
-};
-
 const SHEETS: Record<FitSheet, React.ComponentType> = {
   side: SideSheet,
   holes: HolesSheet,
@@ -56,7 +45,7 @@ const SHEETS: Record<FitSheet, React.ComponentType> = {
 
 /** Station 5: where it goes, with which holes and links, what it hits, and what is drilled. */
 export function Fit() {
-  const { job, writes } = useJobView();
+  const { job, writes, news } = useJobView();
   const asked = useSearch({ from: "/jobs/$jobId/fit" });
   const first: AxleName =
     job.fitting.rear || job.set_up.rear || !job.fitting.front ? "rear" : "front";
@@ -78,12 +67,13 @@ export function Fit() {
       order={order}
       measured={(path) => measuredAt(papers, path)}
       jobId={job.id}
+      news={news}
       spot={paperAt}
       save={(path, typed, known) => writes.enterOnPaper(...paperAt(path), typed, known)}
     >
       <main className="pb-6">
         <div className="flex flex-wrap items-end justify-between gap-x-6">
-          <SheetTabs station="Fit" to="/jobs/$jobId/fit" names={NAMES} sheet={shown} />
+          <SheetTabs station="Fit" to="/jobs/$jobId/fit" names={SHEET_NAMES.fit} sheet={shown} />
           <AxleChoice axle={axle} onChange={setAxle} />
         </div>
         {!fit ? (
@@ -128,7 +118,12 @@ function Beginning({ axle }: { axle: AxleName }) {
     ([key]) => (key === "wishbone" || key === "strut") === (suspension === "independent"),
   );
   return (
-    <section aria-label="Begin the fit-up" className="max-w-2xl py-4">
+    <section
+      aria-label="Begin the fit-up"
+      data-place={`fitting.${axle}`}
+      tabIndex={-1}
+      className="max-w-2xl py-4"
+    >
       <h2 className="font-semibold">Begin the fit-up of the {axle} axle</h2>
       <p className="mt-1 text-sm">
         Pick the suspension. Bar, brackets, link and obstacles then stand where they usually are;

@@ -1,5 +1,5 @@
 import type { AxleFit } from "../../api/types";
-import type { FitSheet } from "../../job/placeAddress";
+import type { FitSheet } from "../../job/sheets";
 
 /**
  * Places of a sheet in measuring order: what Tab follows.

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Alert } from "../../ui/alert";
 import { useAttempt } from "../../api/attempt";
 import { GoToPlace } from "../../job/findings";
@@ -45,6 +46,7 @@ function OfferItem({ offer }: { offer: Offer }) {
   const { job, writes } = useJobView();
   const writable = useWritable();
   const { refusal, attempt } = useAttempt();
+  const [pressed, setPressed] = useState(false);
 
   return (
     <li className="border-t border-line py-2 text-sm" data-offer={offer.key}>
@@ -55,11 +57,23 @@ function OfferItem({ offer }: { offer: Offer }) {
           <span className="figure text-[15px] font-semibold text-after">{offer.what}</span>
         </span>
         {offer.taken ? (
-          <span className="text-pale">taken over</span>
+          <span
+            className="text-pale"
+            tabIndex={-1}
+            // The button that was pressed is gone: the cursor stays where it was.
+            ref={(said) => {
+              if (pressed && document.activeElement === document.body) said?.focus();
+            }}
+          >
+            taken over
+          </span>
         ) : (
           <Button
             disabled={!writable}
-            onClick={() => void attempt(() => writes.takeOffer(offer.key, offer.place))}
+            onClick={() => {
+              setPressed(true);
+              void attempt(() => writes.takeOffer(offer.key, offer.place));
+            }}
           >
             Use it
           </Button>

@@ -44,9 +44,9 @@ export function SidePictureUnderlay({ photo, frame, hubs }: UnderlayProps) {
 
 /** Load a picture of the side and mark both hubs on it: the wheelbase is the known length. */
 export function SidePictureTools() {
-  const { job } = useJobView();
+  const { job, writes } = useJobView();
   const writable = useWritable();
-  const { keep, mark, setRemoved } = usePhotos(job.id);
+  const { mark, setRemoved } = usePhotos(job.id);
   const photo = useSidePicture(job.id);
   const [marking, setMarking] = useState(false);
   const [first, setFirst] = useState<[number, number] | null>(null);
@@ -72,7 +72,7 @@ export function SidePictureTools() {
         accept={PICTURES}
         onFile={(file) =>
           void attempt(async () => {
-            await keep("side", file);
+            await writes.keepPhoto("side", file);
             setMarking(true);
           })
         }

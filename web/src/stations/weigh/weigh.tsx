@@ -3,9 +3,10 @@ import { useEffect, useMemo } from "react";
 import { useAskedAxle } from "../../job/askedAxle";
 import { Findings, focusPlace } from "../../job/findings";
 import { GatePanel } from "../../job/gate";
+import { SHEET_NAMES } from "../../job/sheets";
 import { SheetTabs } from "../../job/sheetTabs";
 import { useJobView } from "../../job/context";
-import type { WeighSheet } from "../../job/placeAddress";
+import type { WeighSheet } from "../../job/sheets";
 import type { AxleName, Sheet } from "../../api/types";
 import { measuredAt } from "../../api/place";
 import { DrawingForm } from "../../drawings/drawingForm";
@@ -18,18 +19,9 @@ import { LoadsSheet } from "./loadsSheet";
 import { barPlaces, heightPlaces, loadPlaces, measuringOrder, ROLL_TEST_PLACES } from "./order";
 import { RollSheet } from "./rollSheet";
 
-const NAMES: Record<WeighSheet, string> = {
-  drawings: "Drawings",
-  loads: "Pads and loads",
-  height: "Centre of gravity",
-  bars: "Bars there now",
-  roll: "Roll test",
-  certainty: "Certainty",
-};
-
 /** Station 2: the vehicle measured, sheet by sheet, on drawings whose dimensions are inputs. */
 export function Weigh() {
-  const { job, loadKey, writes } = useJobView();
+  const { job, loadKey, writes, news } = useJobView();
   const { place, sheet: asked } = useSearch({ from: "/jobs/$jobId/weigh" });
   const [axle, setAxle] = useAskedAxle(place?.startsWith("front.") ? "front" : "rear", place);
   const { sheet } = job;
@@ -49,11 +41,17 @@ export function Weigh() {
       order={order}
       measured={(path) => axleLoadAt(sheet, path) ?? measuredAt(sheet, path)}
       jobId={job.id}
+      news={news}
       spot={onSheet}
       save={(path, typed, known) => writes.enterOnSheet(path, typed, known)}
     >
       <main className="pb-6">
-        <SheetTabs station="Weigh" to="/jobs/$jobId/weigh" names={NAMES} sheet={shown} />
+        <SheetTabs
+          station="Weigh"
+          to="/jobs/$jobId/weigh"
+          names={SHEET_NAMES.weigh}
+          sheet={shown}
+        />
         {shown === "drawings" && (
           <DrawingsSheet stateIndex={stateIndex} axle={axle} onAxle={setAxle}>
             <Findings />

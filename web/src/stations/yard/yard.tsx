@@ -1,11 +1,13 @@
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useWritable } from "../../api/session";
 import { JOB_KIND_NAMES, STATION_NAMES } from "../../api/generated/core";
-import { addressOf } from "../../job/stations";
+import { addressOf, STATIONS } from "../../job/stations";
 import { useYard } from "../../api/queries";
-import type { JobRow, Shelf, Station } from "../../api/types";
+import type { JobRow, Shelf, Station, YardSort } from "../../api/types";
 import { RigMark } from "../../drawings/rigMark";
 import { FindingMark } from "../../ui/findingMark";
+import { Pick } from "../../ui/pick";
+import { SORT_NAMES } from "./sorts";
 
 const SHELVES: Shelf[] = ["yard", "archived", "deleted"];
 const TITLES: Record<Shelf, string> = { yard: "Yard", archived: "Archived", deleted: "Deleted" };
@@ -17,14 +19,15 @@ const LINKS: Record<Shelf, string> = {
 
 /** The jobs in the shop, last changed first: where each stands and what blocks it. */
 export function Yard() {
-  const { find = "", page = 1, shelf = "yard" } = useSearch({ from: "/" });
+  const { find = "", ...asked } = useSearch({ from: "/" });
+  const { page = 1, shelf = "yard" } = asked;
   const navigate = useNavigate();
   const writable = useWritable();
-  const yard = useYard(find, page, shelf);
+  const yard = useYard(find, asked);
 
   return (
     <main className="pb-8">
-      <title>Yard · Calm Axle</title>
+      <title>{`${TITLES[shelf]} · Calm Axle`}</title>
       <div className="my-4 flex flex-wrap items-end gap-6">
         <h1 className="text-2xl font-semibold">{TITLES[shelf]}</h1>
         <input
@@ -34,12 +37,13 @@ export function Yard() {
           onChange={(event) =>
             void navigate({
               to: "/",
-              search: { find: event.target.value || undefined },
+              search: { ...asked, page: undefined, find: event.target.value || undefined },
               replace: true,
             })
           }
           className="min-h-11 w-64 border-b border-ink bg-transparent"
         />
+        <YardOrder />
         {SHELVES.filter((other) => other !== shelf).map((other) => (
           <Link
             key={other}
@@ -68,16 +72,55 @@ export function Yard() {
       {yard.data?.total === 0 && <EmptyYard searched={find !== ""} />}
       {yard.data && yard.data.pages > 1 && (
         <nav aria-label="Pages" className="mt-3 flex items-center gap-4 text-sm">
-          <PageLink page={page - 1} find={find} text="Newer" enabled={page > 1} />
+          <PageLink page={page - 1} text="Newer" enabled={page > 1} />
           <span className="text-pale">
             {page} of {yard.data.pages}, {yard.data.total} jobs
           </span>
-          <PageLink page={page + 1} find={find} text="Older" enabled={page < yard.data.pages} />
+          <PageLink page={page + 1} text="Older" enabled={page < yard.data.pages} />
         </nav>
       )}
     </main>
   );
 }
+
+/** Which station is looked at, and what comes first. */
+function YardOrder() {
+  const { find, shelf, station, sort } = useSearch({ from: "/" });
+  const navigate = useNavigate();
+  const go = (search: { station?: Station; sort?: YardSort }) =>
+    void navigate({
+      to: "/",
+      replace: true,
+      search: {
+        find,
+        shelf,
+        station: search.station,
+        sort: search.sort === "changed" ? undefined : search.sort,
+      },
+    });
+  return (
+    <>
+      <Pick
+        label="At"
+        value={station ?? "all"}
+        options={[{ value: "all" as const, text: "every station" }, ...AT]}
+        onChange={(at) => go({ sort, station: at === "all" ? undefined : at })}
+      />
+      <Pick
+        label="First"
+        value={sort ?? "changed"}
+        options={FIRST}
+        onChange={(first) => go({ station, sort: first })}
+      />
+    </>
+  );
+}
+
+const AT = STATIONS.map((station) => ({ value: station, text: STATION_NAMES[station] }));
+const FIRST = (Object.entries(SORT_NAMES) as [YardSort, string][]).map(([value, text]) => ({
+  value,
+  text,
+}));
 
 function YardRow({ row }: { row: JobRow }) {
   const to = addressOf(row.station);
@@ -154,14 +197,15 @@ function EmptyYard({ searched }: { searched: boolean }) {
   );
 }
 
-type PageLinkProps = { page: number; find: string; text: string; enabled: boolean };
+type PageLinkProps = { page: number; text: string; enabled: boolean };
 
-function PageLink({ page, find, text, enabled }: PageLinkProps) {
+function PageLink({ page, text, enabled }: PageLinkProps) {
+  const asked = useSearch({ from: "/" });
   if (!enabled) return <span className="text-line">{text}</span>;
   return (
     <Link
       to="/"
-      search={{ find: find || undefined, page }}
+      search={{ ...asked, page: page > 1 ? page : undefined }}
       className="grid min-h-11 items-center underline underline-offset-4"
     >
       {text}
