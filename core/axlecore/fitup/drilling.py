@@ -208,7 +208,8 @@ def tiles(whole: Template, room_width_m: float, room_height_m: float) -> list[Ti
     room_width_m, room_height_m : float
         Room on a page [m], more than twice what pages share.
     """
-    found, placed = [], set()
+    found: list[Tile] = []
+    placed: set[str] = set()
     for y in _starts(whole.height_m, room_height_m):
         for x in _starts(whole.width_m, room_width_m):
             width = min(room_width_m, whole.width_m)
