@@ -79,7 +79,8 @@ def slider(address: str) -> dict[str, float]:
         page.get_by_test_id("motion-after").wait_for()
         scrubbed = _presses(page, "Time", "motion-after")
         frames = _frames(page)
-        followed = _side_view(page) | _edits(page)
+        followed = _side_view(page) | _edits(page) | _sizes(page) | _rated(page)
+        followed |= _far_away(page) | _throttled(page)
         browser.close()
     return followed | {
         "slider_presses": float(len(spent)),
@@ -123,10 +124,18 @@ _FOLLOW = """() => {
 _LAST = """() => {
   window.pressed = 0;
   window.changed = 0;
+  window.seen = 0;
   addEventListener("keydown", (event) => {
-    if (event.key === "Enter") window.pressed = performance.now();
+    if (event.key === "Enter") {
+      window.pressed = performance.now();
+      window.seen = 0;
+    }
   }, true);
-  new MutationObserver(() => { window.changed = performance.now(); })
+  new MutationObserver(() => {
+    window.changed = performance.now();
+    if (!window.seen && document.querySelector("[data-place='rear.track_m'] [data-sent]"))
+      window.seen = window.changed;
+  })
     .observe(document.querySelector("main"), { subtree: true, childList: true,
       characterData: true, attributes: true });
 }"""
@@ -139,18 +148,104 @@ def _edits(page: Page) -> dict[str, float]:
     number = page.locator('[data-place="rear.track_m"]')
     number.wait_for()
     page.evaluate(_LAST)
-    spent = []
+    spent, seen = [], []
     for round_ in range(EDITS):
         number.click()
         editor = page.locator("input[aria-describedby$='-says']")
         editor.fill(f"{1850 + round_ % 7} mm")
         editor.press("Enter")
-        page.wait_for_timeout(500)
+        page.wait_for_timeout(1000)
         spent.append(page.evaluate("() => window.changed - window.pressed"))
+        seen.append(page.evaluate("() => window.seen - window.pressed"))
     return {
         "edit_median_ms": statistics.median(spent),
         "edit_p95_ms": statistics.quantiles(spent, n=20)[-1],
+        "edit_seen_p95_ms": statistics.quantiles(seen, n=20)[-1],
     }
+
+
+def _sizes(page: Page) -> dict[str, float]:
+    """How large answers are as they come over the line, in kB."""
+    job = page.url.split("/jobs/")[1].split("/")[0]
+    sizes = page.evaluate(
+        """async (paths) => {
+          const sizes = [];
+          for (const path of paths) {
+            await (await fetch(path, { cache: "no-store" })).text();
+            sizes.push(performance.getEntriesByName(location.origin + path).at(-1).encodedBodySize);
+          }
+          return sizes;
+        }""",
+        [f"/api/jobs/{job}", f"/api/jobs/{job}/ranking?state=trip_ready"],
+    )
+    return dict(zip(("job_kb", "ranking_kb"), (size / 1e3 for size in sizes), strict=True))
+
+
+#: Counts the frames shown between a press and the mark that says it.
+_MARKED = """() => {
+  window.waited = [];
+  let [shown, since] = [0, -1];
+  const tick = () => { shown += 1; requestAnimationFrame(tick); };
+  requestAnimationFrame(tick);
+  addEventListener("click", () => { since = shown; }, true);
+  new MutationObserver(() => {
+    if (since >= 0) window.waited.push(shown - since);
+    since = -1;
+  }).observe(document.querySelector("main"), { subtree: true, attributes: true,
+    attributeFilter: ["aria-checked", "aria-pressed", "data-state"] });
+}"""
+RATINGS = 20
+
+
+def _rated(page: Page) -> dict[str, float]:
+    """Frames from a press on Look to its mark."""
+    page.get_by_role("navigation", name="Stations").get_by_role("link", name="Look").click()
+    ratings = page.get_by_role("radio", name="watch"), page.get_by_role("radio", name="good")
+    ratings[0].wait_for()
+    page.evaluate(_MARKED)
+    for press in range(RATINGS):
+        ratings[press % 2].click()
+        page.wait_for_timeout(150)
+    waited: list[float] = page.evaluate("() => window.waited")
+    return {"rated_frames": statistics.quantiles(waited, n=20)[-1]}
+
+
+LATENCY_MS = 300
+
+
+def _far_away(page: Page) -> dict[str, float]:
+    """An edit with a slow network: when the hand sees what it wrote, and when the last figure."""
+    session = page.context.new_cdp_session(page)
+    session.send("Network.enable")
+    session.send(
+        "Network.emulateNetworkConditions",
+        {"offline": False, "latency": LATENCY_MS, "downloadThroughput": -1, "uploadThroughput": -1},
+    )
+    found = _edits(page)
+    session.send(
+        "Network.emulateNetworkConditions",
+        {"offline": False, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1},
+    )
+    return {
+        "far_edit_seen_p95_ms": found["edit_seen_p95_ms"],
+        "far_edit_median_ms": found["edit_median_ms"],
+        "far_edit_p95_ms": found["edit_p95_ms"],
+    }
+
+
+SLOWER = 4
+
+
+def _throttled(page: Page) -> dict[str, float]:
+    """The slider on a processor so many times slower."""
+    stations = page.get_by_role("navigation", name="Stations")
+    stations.get_by_role("link", name="Choose").click()
+    page.get_by_test_id("body-after").wait_for()
+    session = page.context.new_cdp_session(page)
+    session.send("Emulation.setCPUThrottlingRate", {"rate": SLOWER})
+    spent = _presses(page, "Bend", "body-after")
+    session.send("Emulation.setCPUThrottlingRate", {"rate": 1})
+    return {"throttled_slider_p95_ms": statistics.quantiles(spent, n=20)[-1]}
 
 
 def _side_view(page: Page) -> dict[str, float]:

@@ -27,6 +27,18 @@ class ChoosingCase(BrowserTestCase):
         return self.page.locator("li", has_text=words).first
 
 
+class ShowMeTests(ChoosingCase):
+    def test_show_me_shows_what_is_meant_wherever_it_is(self):
+        for name, page, place in (
+            ("Tidewater", "choose?sheet=decide", "decision"),
+            ("Tidewater", "fit", "fitting.rear"),
+            ("Orrery", "fit", "fitting.rear.obstacles.3.height_m"),
+        ):
+            self.open_job(name, page)
+            self.page.get_by_role("button", name="Show me").first.click()
+            self.wait_for_focus(place)
+
+
 class FromNothingTests(ChoosingCase):
     def test_the_planetarium_is_chosen_for_from_nothing(self):
         self.open_job("Orrery", "choose")

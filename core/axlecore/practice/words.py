@@ -53,6 +53,8 @@ def how_known(certainty: Certainty) -> str:
     certainty : Certainty
         What each number costs.
     """
+    if not certainty.costs:
+        return "Every number the lean rests on is exact."
     counted = [
         (sum(cost.known in known for cost in certainty.costs), words)
         for known, words in _KNOWN_WORDS

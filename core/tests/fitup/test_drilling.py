@@ -1,8 +1,11 @@
 import unittest
 from dataclasses import replace
 
+from hypothesis import given
+from hypothesis import strategies as st
+
 from axlecore.errors import InputError
-from axlecore.fitup.drilling import drill_plan, template
+from axlecore.fitup.drilling import drill_plan, template, tiles
 from axlecore.fitup.sheet import (
     DrilledHole,
     Inside,
@@ -51,3 +54,33 @@ class DrillTests(unittest.TestCase):
         with self.assertRaises(InputError) as caught:
             template(axle_fit(), "left")
         self.assertEqual(caught.exception.field, "drilled")
+
+
+class TileTests(unittest.TestCase):
+    @given(
+        st.lists(
+            st.tuples(st.floats(-0.5, 0.5), st.floats(0.02, 0.38)),
+            min_size=1, max_size=6, unique=True,
+        ),
+        st.sampled_from([(0.194, 0.241), (0.281, 0.154), (0.2, 0.223)]),
+    )  # fmt: skip
+    def test_every_hole_is_whole_on_a_page_and_every_page_has_one(self, spots, room):
+        rail = replace(axle_fit().rail, depth_m=m(0.4))
+        drilled = tuple(DrilledHole(m(x), m(y), "M12") for x, y in spots)
+        whole = template(axle_fit(drilled=drilled, rail=rail), "left")
+        pages = tiles(whole, *room)
+        self.assertEqual({hole for page in pages for hole in page.holes},
+                         {circle.label for circle in whole.circles})  # fmt: skip
+        for page in pages:
+            self.assertTrue(page.holes)
+            self.assertLessEqual(page.width_m, room[0])
+            self.assertLessEqual(page.height_m, room[1])
+            for circle in whole.circles:
+                if circle.label in page.holes:
+                    self.assertLess(abs(circle.x_m - page.x_m - page.width_m / 2), page.width_m / 2)
+
+    def test_what_fits_a_page_takes_one(self):
+        fit = axle_fit(drilled=(DrilledHole(m(0.03), m(0.05), "M12"),))
+        whole = template(fit, "left")
+        (page,) = tiles(whole, whole.width_m, whole.height_m)
+        self.assertEqual((page.x_m, page.y_m), (0.0, 0.0))

@@ -6,7 +6,7 @@ from axlecore import __version__
 from axlecore.errors import InputError
 from axlecore.lean.evaluate import evaluate
 from axlecore.practice.decision import decide, decision_findings
-from axlecore.practice.target import Target, misses, suggestions, wishes_of
+from axlecore.practice.target import Target, misses, or_suggested, suggestions, wishes_of
 from axlecore.quantities.entry import enter
 from axlecore.quantities.measure import Known, Measured
 from axlecore.vehicle.loads import LoadKey
@@ -51,6 +51,16 @@ class TargetTests(unittest.TestCase):
         self.assertAlmostEqual(
             typed("forecast_wind_m_s", "20 kn").forecast_wind_m_s.value, 10.289, 3
         )
+
+    def test_where_nobody_aims_the_suggested_lean_is_aimed_at_in_that_state_only(self):
+        evaluation = evaluate(vehicle_c(), SetUp())
+        target, suggested = or_suggested(Target(), RigKind.MOTORHOME, evaluation, READY)
+        self.assertTrue(suggested)
+        now = evaluation.states[0].before.reference_lean_rad
+        self.assertLess(target.of(READY).lean_rad.value, now)
+        self.assertIsNone(target.of(LoadKey.EMPTY).lean_rad)
+        own = typed(f"states.{READY}.gust_lean_rad", "1 deg")
+        self.assertEqual(or_suggested(own, RigKind.VAN, evaluation, READY), (own, False))
 
     def test_every_kind_has_a_start_that_can_be_typed_and_asks_less_than_now(self):
         evaluation = evaluate(vehicle_c(), SetUp())

@@ -6,9 +6,7 @@ import {
   redirect,
 } from "@tanstack/react-router";
 import * as z from "zod/mini";
-import { Intake } from "../stations/intake/intake";
 import { Listen } from "../stations/listen/listen";
-import { Look } from "../stations/look/look";
 import { Weigh } from "../stations/weigh/weigh";
 import { Yard } from "../stations/yard/yard";
 import { racksSearch } from "../racks/search";
@@ -39,7 +37,11 @@ const yard = createRoute({
     sort: oneOf(YARD_SORTS),
   }),
 });
-const intake = createRoute({ getParentRoute: () => root, path: "/new", component: Intake });
+const intake = createRoute({
+  getParentRoute: () => root,
+  path: "/new",
+  component: lazyRouteComponent(() => import("../stations/intake/intake"), "Intake"),
+});
 const job = createRoute({ getParentRoute: () => root, path: "/jobs/$jobId", component: JobLayout });
 const jobStart = createRoute({
   getParentRoute: () => job,
@@ -63,7 +65,7 @@ const listen = createRoute({
 const look = createRoute({
   getParentRoute: () => job,
   path: "look",
-  component: Look,
+  component: lazyRouteComponent(() => import("../stations/look/look"), "Look"),
   validateSearch: z.object({ part: text }),
 });
 const choose = createRoute({
