@@ -1,5 +1,5 @@
 import createClient from "openapi-fetch";
-import type { Refusal, Write } from "./outbox/write";
+import type { Ask, Refusal, Write } from "./outbox/write";
 import type { Complaint, Job, JobChange, News } from "./types";
 import type { paths } from "./schema";
 
@@ -67,40 +67,32 @@ export async function answered<T>(request: Promise<Answer<T>>): Promise<T> {
   return answer.data as T;
 }
 
+/** Send what was asked, with its own headers and body. */
+function asked<T>({ method, path }: Ask, headers: Record<string, string>, body: BodyInit) {
+  const request = async (): Promise<Answer<T>> => {
+    const response = await fetch(path, {
+      method,
+      credentials: "same-origin",
+      headers: { "X-CSRFToken": csrfToken(), ...headers },
+      body,
+    });
+    const said: unknown = await response.json().catch(() => undefined);
+    return response.ok ? { data: said as T, response } : { error: said, response };
+  };
+  return answered(request());
+}
+
 /** Send a kept photo; its identifier lets the server keep it once. */
 export async function sentPicture({ id, ask }: Write, picture: File): Promise<void> {
   const form = new FormData();
   for (const [name, value] of Object.entries({ ...ask.body, key: id }))
     form.set(name, String(value));
   form.set("file", picture);
-  const request = async (): Promise<Answer<unknown>> => {
-    const response = await fetch(ask.path, {
-      method: ask.method,
-      credentials: "same-origin",
-      headers: { "X-CSRFToken": csrfToken() },
-      body: form,
-    });
-    const said: unknown = await response.json().catch(() => undefined);
-    return response.ok ? { data: said, response } : { error: said, response };
-  };
-  await answered(request());
+  await asked(ask, {}, form);
 }
 
 /** Send a kept write, based on a version; its identifier lets the server do it once. */
 export async function sent({ id, ask }: Write, base_version: number): Promise<JobChange> {
-  const request = async (): Promise<Answer<JobChange>> => {
-    const response = await fetch(ask.path, {
-      method: ask.method,
-      credentials: "same-origin",
-      headers: {
-        "Content-Type": "application/json",
-        "X-CSRFToken": csrfToken(),
-        "Idempotency-Key": id,
-      },
-      body: JSON.stringify({ ...ask.body, base_version }),
-    });
-    const said: unknown = await response.json().catch(() => undefined);
-    return response.ok ? { data: said as JobChange, response } : { error: said, response };
-  };
-  return answered(request());
+  const headers = { "Content-Type": "application/json", "Idempotency-Key": id };
+  return asked(ask, headers, JSON.stringify({ ...ask.body, base_version }));
 }

@@ -1,11 +1,8 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet } from "@tanstack/react-router";
 import { Keyboard, LogOut, Moon, Sun } from "lucide-react";
 import { useEffect, useState } from "react";
-import { answered, client } from "../api/client";
 import { useSession } from "../api/queries";
 import { useOutbox } from "../api/outbox/useOutbox";
-import { forgetPersisted } from "../api/persisted";
 import { SavingMark } from "../job/savingMark";
 import { ConflictDialog } from "../job/conflictDialog";
 import { FindDialog } from "./findDialog";
@@ -14,6 +11,7 @@ import { KeysDialog } from "./keysDialog";
 import { useKeys } from "../ui/keys";
 import { SignIn } from "./signIn";
 import { useFocusFollows } from "./useFocusFollows";
+import { useSignOut } from "./useSignOut";
 import { applyTheme, storedTheme } from "./theme";
 
 const ROOM =
@@ -33,6 +31,9 @@ export function Shell() {
   useFocusFollows();
   useKeys({ "?": () => setOpen("keys"), "/": () => setOpen("find") });
 
+  const { leaving, leave } = useSignOut();
+
+  if (leaving) return <p className="p-8 text-pale">Signing out …</p>;
   if (session.isPending) return <Opening />;
   // Without the server, who signed in here last still reads and writes on.
   if (session.data === undefined) return <p className="p-8 text-stop">{session.error?.message}</p>;
@@ -70,7 +71,9 @@ export function Shell() {
           <IconButton label="Keys" onClick={() => setOpen("keys")}>
             <Keyboard size={18} />
           </IconButton>
-          <SignOut />
+          <IconButton label="Sign out" onClick={leave}>
+            <LogOut size={18} />
+          </IconButton>
         </div>
       </header>
       <Outlet />
@@ -105,24 +108,5 @@ function IconButton({ label, onClick, children }: IconButtonProps) {
     >
       {children}
     </button>
-  );
-}
-
-function SignOut() {
-  const cache = useQueryClient();
-  const outbox = useOutbox();
-  async function leave() {
-    await answered(client.DELETE("/api/session"));
-    outbox.close();
-    cache.setQueryData(["session"], null);
-    // Nothing of this shop may stay behind for whoever signs in next; the page that shows it goes first,
-    // or it would ask for it again.
-    await forgetPersisted();
-    cache.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
-  }
-  return (
-    <IconButton label="Sign out" onClick={() => void leave()}>
-      <LogOut size={18} />
-    </IconButton>
   );
 }
