@@ -278,6 +278,29 @@ class OutboxTests(EntryCase):
             self.wait_for_text(self.saving(), "1 kept here, not sent")
         self.wait_until_kept()
 
+    def test_sheets_nobody_opened_open_without_the_server(self):
+        self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")
+        self.page.context.close()
+        self.page = self.new_page(service_workers="allow")
+        self.sign_in(self.page)
+        self.open_station("Orrery", "weigh")
+        self.page.evaluate("() => navigator.serviceWorker.ready.then(() => undefined)")
+        with self.page.expect_response("**/material?axle=front*"):
+            self.page.reload()
+        # What was answered last is written to the device a second later.
+        self.page.wait_for_timeout(2500)
+        with self.no_network():
+            self.page.reload()
+            stations = self.page.get_by_role("navigation", name="Stations")
+            stations.get_by_role("link", name="Choose").click()
+            self.page.get_by_test_id("body-after").wait_for()
+            self.page.get_by_role("link", name="Ranking", exact=True).click()
+            self.page.get_by_test_id("recommended").wait_for()
+            self.page.get_by_role("link", name="Plan and choice").click()
+            self.page.get_by_text("shocks all round").first.wait_for()
+            stations.get_by_role("link", name="Fit").click()
+            self.page.get_by_test_id("arm-left").wait_for()
+
 
     def test_a_photo_taken_without_a_network_is_kept_here_and_sent_later(self):
         self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { actionFor } from "./queries";
 import type { AxleName, ComparedSet, Job, LoadKey, Pick } from "./types";
@@ -6,12 +6,14 @@ import type { AxleName, ComparedSet, Job, LoadKey, Pick } from "./types";
 /** Everything here is asked again only when the papers behind it have a new version. */
 const LASTING = { staleTime: Infinity, placeholderData: keepPreviousData, retry: false } as const;
 
+/** What sheets open with; these are kept for a time without the server too. */
+export const OPENS_WITH = { roadKmh: 90, travelMm: 40 } as const;
+
 const figuresKey = (job: Job) =>
   [job.id, job.sheet_version, job.set_up_version, job.fitting_version] as const;
 
-/** Every feasible set for one load state, best first. */
-export function useRanking(job: Job, state: LoadKey) {
-  return useQuery({
+export const rankingQuery = (job: Job, state: LoadKey) =>
+  queryOptions({
     queryKey: [
       "ranking",
       job.id,
@@ -30,12 +32,13 @@ export function useRanking(job: Job, state: LoadKey) {
       ),
     ...LASTING,
   });
-}
 
-/** Lean over diameter at one axle, and the size that meets the target. */
-export function useSizes(job: Job, axle: AxleName, state: LoadKey) {
+/** Every feasible set for one load state, best first. */
+export const useRanking = (job: Job, state: LoadKey) => useQuery(rankingQuery(job, state));
+
+export function sizesQuery(job: Job, axle: AxleName, state: LoadKey) {
   const action = actionFor(job, axle);
-  return useQuery({
+  return queryOptions({
     queryKey: ["sizes", ...figuresKey(job), job.target_version, axle, action, state],
     queryFn: () =>
       answered(
@@ -47,9 +50,12 @@ export function useSizes(job: Job, axle: AxleName, state: LoadKey) {
   });
 }
 
-/** Starting targets with their reasons. */
-export function useSuggestions(job: Job) {
-  return useQuery({
+/** Lean over diameter at one axle, and the size that meets the target. */
+export const useSizes = (job: Job, axle: AxleName, state: LoadKey) =>
+  useQuery(sizesQuery(job, axle, state));
+
+export const suggestionsQuery = (job: Job) =>
+  queryOptions({
     queryKey: ["suggestions", job.id, job.sheet_version],
     queryFn: () =>
       answered(
@@ -57,11 +63,12 @@ export function useSuggestions(job: Job) {
       ),
     ...LASTING,
   });
-}
 
-/** Wind from any side, a twisting frame, rough ground and the map, for one load state. */
-export function useLeanSheet(job: Job, state: LoadKey) {
-  return useQuery({
+/** Starting targets with their reasons. */
+export const useSuggestions = (job: Job) => useQuery(suggestionsQuery(job));
+
+export const leanSheetQuery = (job: Job, state: LoadKey) =>
+  queryOptions({
     queryKey: ["lean-sheet", ...figuresKey(job), state],
     queryFn: () =>
       answered(
@@ -71,11 +78,12 @@ export function useLeanSheet(job: Job, state: LoadKey) {
       ),
     ...LASTING,
   });
-}
 
-/** Every manoeuvre over time, before and after. */
-export function useReplay(job: Job, state: LoadKey, road_m_s: number) {
-  return useQuery({
+/** Wind from any side, a twisting frame, rough ground and the map, for one load state. */
+export const useLeanSheet = (job: Job, state: LoadKey) => useQuery(leanSheetQuery(job, state));
+
+export const replayQuery = (job: Job, state: LoadKey, road_m_s: number) =>
+  queryOptions({
     queryKey: ["replay", ...figuresKey(job), state, road_m_s],
     queryFn: () =>
       answered(
@@ -85,11 +93,13 @@ export function useReplay(job: Job, state: LoadKey, road_m_s: number) {
       ),
     ...LASTING,
   });
-}
 
-/** Stress along the bar of an axle, and the same bar in every steel. */
-export function useMaterial(job: Job, axle: AxleName, state: LoadKey, travel_m: number) {
-  return useQuery({
+/** Every manoeuvre over time, before and after. */
+export const useReplay = (job: Job, state: LoadKey, road_m_s: number) =>
+  useQuery(replayQuery(job, state, road_m_s));
+
+export const materialQuery = (job: Job, axle: AxleName, state: LoadKey, travel_m: number) =>
+  queryOptions({
     queryKey: ["material", ...figuresKey(job), axle, state, travel_m],
     queryFn: () =>
       answered(
@@ -99,7 +109,10 @@ export function useMaterial(job: Job, axle: AxleName, state: LoadKey, travel_m: 
       ),
     ...LASTING,
   });
-}
+
+/** Stress along the bar of an axle, and the same bar in every steel. */
+export const useMaterial = (job: Job, axle: AxleName, state: LoadKey, travel_m: number) =>
+  useQuery(materialQuery(job, axle, state, travel_m));
 
 /** What a claim of so many per cent stiffer is worth; nothing is asked until one is typed. */
 export function useClaim(job: Job, axle: AxleName, perCent: number | null) {
@@ -117,9 +130,8 @@ export function useClaim(job: Job, axle: AxleName, perCent: number | null) {
   });
 }
 
-/** Steps in the order of what they give for the money. */
-export function usePlan(job: Job, state: LoadKey) {
-  return useQuery({
+export const planQuery = (job: Job, state: LoadKey) =>
+  queryOptions({
     queryKey: [
       "plan",
       job.id,
@@ -137,7 +149,9 @@ export function usePlan(job: Job, state: LoadKey) {
       ),
     ...LASTING,
   });
-}
+
+/** Steps in the order of what they give for the money. */
+export const usePlan = (job: Job, state: LoadKey) => useQuery(planQuery(job, state));
 
 export type Picks = Partial<Record<AxleName, Pick>>;
 

@@ -1,11 +1,10 @@
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { followsKey } from "./queries";
 import type { FitStation, Job } from "./types";
 
-/** What the fit-up of a job comes to; asked again only when its papers have a new version. */
-export function useFit(job: Job) {
-  return useQuery({
+export const fitQuery = (job: Job) =>
+  queryOptions({
     queryKey: followsKey("fit", job),
     queryFn: async (): Promise<FitStation> =>
       answered(client.GET("/api/jobs/{job_id}/fit", { params: { path: { job_id: job.id } } })),
@@ -13,7 +12,9 @@ export function useFit(job: Job) {
     staleTime: Infinity,
     retry: false,
   });
-}
+
+/** What the fit-up of a job comes to; asked again only when its papers have a new version. */
+export const useFit = (job: Job) => useQuery(fitQuery(job));
 
 /** Make a school the whole shop's own. */
 export function useChooseSchool(job: Job) {

@@ -117,9 +117,8 @@ export function usePractice(job: Job | undefined) {
   });
 }
 
-/** What each number costs in certainty in one load state. */
-export function useCertainty(job: Job, state: LoadKey) {
-  return useQuery({
+export const certaintyQuery = (job: Job, state: LoadKey) =>
+  queryOptions({
     queryKey: [
       "certainty",
       job.id,
@@ -138,7 +137,9 @@ export function useCertainty(job: Job, state: LoadKey) {
     staleTime: Infinity,
     retry: false,
   });
-}
+
+/** What each number costs in certainty in one load state. */
+export const useCertainty = (job: Job, state: LoadKey) => useQuery(certaintyQuery(job, state));
 
 export const photosKey = (jobId: number) => ["photos", jobId] as const;
 
@@ -182,15 +183,14 @@ export function actionFor(job: Job, axle: AxleName, meant?: Action): Action {
   return job.set_up[axle]?.action ?? meant ?? usual;
 }
 
-/** Bars of the rack for one axle of a job, with what each would do. */
-export function useShortList(
+export const shortListQuery = (
   job: Job,
   axle: AxleName,
   action: Action,
   find: string,
   others: boolean,
-) {
-  return useQuery({
+) =>
+  queryOptions({
     queryKey: [
       "short-list",
       job.id,
@@ -212,7 +212,10 @@ export function useShortList(
     staleTime: Infinity,
     retry: false,
   });
-}
+
+/** Bars of the rack for one axle of a job, with what each would do. */
+export const useShortList = (...asked: Parameters<typeof shortListQuery>) =>
+  useQuery(shortListQuery(...asked));
 
 /** Put a newer job into the cache, so that every view shows it. */
 export function keepJob(cache: QueryClient, job: Job): void {

@@ -13,6 +13,7 @@ import { Line } from "../job/line";
 import { JobPanel } from "../job/jobPanel";
 import { PastButtons } from "../job/pastButtons";
 import { useWritable } from "../api/session";
+import { useReadyOffline } from "./useReadyOffline";
 import { NewsLine } from "../job/newsLine";
 import { useNews } from "../job/useNews";
 import { RigPlate } from "../job/rigPlate";
@@ -73,6 +74,7 @@ export function JobLayout() {
   const navigate = useNavigate();
   const pending = useOnItsWay().map(({ write }) => write);
 
+  useReadyOffline(job.data, wanted);
   const stale = useStale(job.data?.id, assessment.isPlaceholderData);
 
   const stationKeys = Object.fromEntries(

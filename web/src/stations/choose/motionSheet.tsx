@@ -1,6 +1,6 @@
 import { Row, Table } from "../../ui/table";
 import { useState } from "react";
-import { useReplay } from "../../api/choose";
+import { OPENS_WITH, useReplay } from "../../api/choose";
 import { isChosen } from "../../job/chosen";
 import { useJobView } from "../../job/context";
 import { degrees, grouped } from "../../drawings/quantity";
@@ -28,7 +28,7 @@ const CLOSED_GROUND = ["slalom", "lane change", "double lane change"];
 /** Manoeuvres over time, before and after together: play them, scrub them, slow them down. */
 export function MotionSheet() {
   const { job, loadKey, state, assessment } = useJobView();
-  const [speed, setSpeed] = useState(90);
+  const [speed, setSpeed] = useState<number>(OPENS_WITH.roadKmh);
   const [name, setName] = useState("slalom");
   const replay = useReplay(job, loadKey, speed / 3.6);
   const before = replay.data?.before;

@@ -1,6 +1,6 @@
 import { Row, Table } from "../../ui/table";
 import { useState } from "react";
-import { useMaterial } from "../../api/choose";
+import { OPENS_WITH, useMaterial } from "../../api/choose";
 import { AxleSwitch } from "../../job/axleSwitch";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
@@ -16,7 +16,7 @@ type SteelSheetProps = { axle: AxleName; onAxle: (axle: AxleName) => void };
 export function SteelSheet({ axle, onAxle }: SteelSheetProps) {
   const { job, loadKey, writes } = useJobView();
   const writable = useWritable();
-  const [travelMm, setTravelMm] = useState(40);
+  const [travelMm, setTravelMm] = useState<number>(OPENS_WITH.travelMm);
   const material = useMaterial(job, axle, loadKey, travelMm / 1e3);
   const choice = job.set_up[axle];
   const bar = (choice?.fitted ?? job.sheet[axle].standard_bar)?.bar;
