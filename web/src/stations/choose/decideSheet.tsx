@@ -34,7 +34,8 @@ export function DecideSheet() {
         <h2 className="font-semibold">
           Next best steps{" "}
           <span className="font-normal text-pale">
-            {LOAD_NAMES[loadKey].toLowerCase()}, by lean saved per money; stop after any of them
+            {LOAD_NAMES[loadKey].toLowerCase()}, by lean saved per money; stop after any that breaks
+            no limit
           </span>
         </h2>
         {plan.isLoadingError && <p className="text-stop">{plan.error.message}</p>}
