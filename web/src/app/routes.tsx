@@ -6,7 +6,6 @@ import {
   redirect,
 } from "@tanstack/react-router";
 import * as z from "zod/mini";
-import { Listen } from "../stations/listen/listen";
 import { Weigh } from "../stations/weigh/weigh";
 import { Yard } from "../stations/yard/yard";
 import { racksSearch } from "../racks/search";
@@ -59,7 +58,7 @@ const weigh = createRoute({
 const listen = createRoute({
   getParentRoute: () => job,
   path: "listen",
-  component: Listen,
+  component: lazyRouteComponent(() => import("../stations/listen/listen"), "Listen"),
   validateSearch: z.object({ place: text }),
 });
 const look = createRoute({
