@@ -7,7 +7,7 @@ import json
 import statistics
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import CDPSession, Page, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[1]
 PRESSES = 100
@@ -217,20 +217,21 @@ def _far_away(page: Page) -> dict[str, float]:
     """An edit with a slow network: when the hand sees what it wrote, and when the last figure."""
     session = page.context.new_cdp_session(page)
     session.send("Network.enable")
-    session.send(
-        "Network.emulateNetworkConditions",
-        {"offline": False, "latency": LATENCY_MS, "downloadThroughput": -1, "uploadThroughput": -1},
-    )
+    _latency(session, LATENCY_MS)
     found = _edits(page)
-    session.send(
-        "Network.emulateNetworkConditions",
-        {"offline": False, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1},
-    )
+    _latency(session, 0)
     return {
         "far_edit_seen_p95_ms": found["edit_seen_p95_ms"],
         "far_edit_median_ms": found["edit_median_ms"],
         "far_edit_p95_ms": found["edit_p95_ms"],
     }
+
+
+def _latency(session: CDPSession, latency_ms: int) -> None:
+    session.send(
+        "Network.emulateNetworkConditions",
+        {"offline": False, "latency": latency_ms, "downloadThroughput": -1, "uploadThroughput": -1},
+    )
 
 
 SLOWER = 4

@@ -11,13 +11,11 @@ from jobs.choosing import options_of
 from jobs.opened import OpenJob
 
 
-def wishes_of_job(job: OpenJob, key: LoadKey) -> Wishes:
-    """Return target, budget and day of a job as limits in one load state."""
-    return _wishes(job, job.read(Target), key)
-
-
 def suggested_wishes(job: OpenJob, key: LoadKey) -> tuple[Wishes, bool]:
-    """Return the same with suggested leans where nobody set a target, and whether that is so."""
+    """Return target, budget and day of a job as limits in one load state.
+
+    Its leans are the suggested ones where nobody set a target, and whether that is so.
+    """
     evaluation = job.assessment.evaluation
     target = job.read(Target)
     if evaluation is None:
@@ -35,4 +33,4 @@ def plan_of(job: OpenJob, key: LoadKey) -> Plan:
     """Return the staged plan of a job from what stands there now."""
     labour = job.row.shop.labour_cents_an_hour / 100
     options = {end: options_of(job, end) for end in End}
-    return planned(job.sheet, key, options, labour, wishes_of_job(job, key))
+    return planned(job.sheet, key, options, labour, _wishes(job, job.read(Target), key))

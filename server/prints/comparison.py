@@ -1,6 +1,5 @@
 """The owner's page: what changes, what does not, what it costs, and what a bar cannot do."""
 
-import base64
 import math
 from typing import Any
 
@@ -16,7 +15,7 @@ from axlecore.vehicle.rig import SetUp, Vehicle
 from jobs.choosing import price_of
 from jobs.opened import OpenJob
 from prints.leaning import leaning_svg
-from prints.paper import as_pdf
+from prints.paper import as_pdf, drawing
 
 
 def _degrees(rad: float) -> str:
@@ -112,7 +111,7 @@ def comparison_page(job: OpenJob) -> bytes:
         key = LoadKey.TRIP_READY if sheet.state(LoadKey.TRIP_READY) else sheet.load_states[0].key
         state = evaluation.states[sheet.weighed(key)]
         band = certainty(sheet, fitted, key)
-        drawing = leaning_svg(
+        leaning = leaning_svg(
             sheet,
             state.roll_axis_height_m,
             state.before.reference_lean_rad,
@@ -123,6 +122,6 @@ def comparison_page(job: OpenJob) -> bytes:
             "state": LOAD_NAMES[key],
             "rows": _rows(sheet, fitted, band.band_rad, key),
             "rests_on": how_known(band),
-            "drawing": base64.b64encode(drawing.encode()).decode(),
+            "drawing": drawing(leaning),
         }
     return as_pdf("comparison.html", context)

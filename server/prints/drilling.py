@@ -1,6 +1,5 @@
 """The drill template at full size: SVG, DXF, and a PDF to print without scaling."""
 
-import base64
 import io
 from collections.abc import Callable
 
@@ -14,11 +13,13 @@ from axlecore.fitup.start import begun
 from axlecore.practice.fitting import CAUTIONS
 from axlecore.vehicle.ends import End, Side
 from jobs.opened import OpenJob
-from prints.paper import as_pdf
+from prints.paper import as_pdf, drawing
 from shops.errors import Refused
 
 _CROSS_M = 0.008
 _MM = 1e3
+#: Of the check ruler, each centimetre [mm].
+_TICKS = [10.0 * step for step in range(11)]
 #: Sheets of paper that shops print on, short side first [mm].
 PAPERS = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
 #: Margin all round, and what a page's heading with its ruler takes [mm].
@@ -47,7 +48,6 @@ def template_svg(drawn: Template, tile: Tile | None = None) -> str:
             "height": height,
             "inner_width": drawn.width_m * mm - 0.4,
             "inner_height": height - 0.4,
-            "tick_top": height - drawn.ruler[1] * mm - 3,
             "side": drawn.side,
             # A page has a ruler of its own beside the drawing.
             "has_ruler": tile is None,
@@ -68,7 +68,7 @@ def template_svg(drawn: Template, tile: Tile | None = None) -> str:
             "ruler_x": drawn.ruler[0] * mm,
             "ruler_y": height - drawn.ruler[1] * mm,
             "ruler": drawn.ruler[2] * mm,
-            "ticks": [drawn.ruler[0] * mm + 10 * step for step in range(11)],
+            "ticks": _TICKS,
         },
     )
 
@@ -126,15 +126,11 @@ def _room(page: tuple[float, float]) -> tuple[float, float]:
     return width - 2 * _MARGIN, height - 2 * _MARGIN - _HEADING - 2.0
 
 
-def _encoded(drawing: str) -> str:
-    return base64.b64encode(drawing.encode()).decode()
-
-
 def _pdf(job: OpenJob, axle: End, side: Side, paper: str) -> bytes:
     fit = _fit(job, axle)
     drawn = template(fit, side)
     page, found = _laid_out(drawn, paper)
-    ruler = RULER_M * _MM
+    plan = drill_plan(fit)
     return as_pdf(
         "drill_template.html",
         {
@@ -143,22 +139,22 @@ def _pdf(job: OpenJob, axle: End, side: Side, paper: str) -> bytes:
             "axle": axle,
             "side": side,
             "page": {"width": page[0], "height": page[1], "margin": _MARGIN, "heading": _HEADING},
-            "ruler": _encoded(
+            "ruler": drawing(
                 render_to_string(
                     "drill_ruler.svg",
-                    {"length": ruler, "ticks": [ruler / 10 * step for step in range(11)]},
+                    {"ruler": RULER_M * _MM, "ticks": _TICKS},
                 )
             ),
             "tiles": [
                 {
-                    "drawing": _encoded(template_svg(drawn, tile)),
+                    "drawing": drawing(template_svg(drawn, tile)),
                     "width": tile.width_m * _MM,
                     "height": tile.height_m * _MM,
                     "holes": ", ".join(tile.holes),
                 }
                 for tile in found
             ],
-            "plan": drill_plan(fit),
+            "plan": plan,
             "cautions": CAUTIONS,
             "marks": [
                 {
@@ -170,7 +166,7 @@ def _pdf(job: OpenJob, axle: End, side: Side, paper: str) -> bytes:
                     "bolt": None if mark.bolt_m is None else round(mark.bolt_m * _MM),
                     "fine": mark.fine,
                 }
-                for mark in drill_plan(fit).marks
+                for mark in plan.marks
             ],
         },
     )

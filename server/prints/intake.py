@@ -1,6 +1,5 @@
 """The intake sheet: what was said, weighed and seen, on paper for the clipboard."""
 
-import base64
 from dataclasses import dataclass
 from typing import Any
 
@@ -14,7 +13,7 @@ from axlecore.vehicle.rig import LoadState, Vehicle
 from jobs.opened import OpenJob
 from photos.models import Photo
 from photos.services import ARRIVED, SIDE
-from prints.paper import as_pdf
+from prints.paper import as_pdf, picture
 
 _MOST_PHOTOS = 6
 _TITLES = {
@@ -89,7 +88,7 @@ def _state(sheet: Vehicle, state: LoadState) -> dict[str, Any]:
 
 def _picture(photo: Photo) -> str:
     with photo.file.open("rb") as file:
-        return "data:image/jpeg;base64," + base64.b64encode(file.read()).decode()
+        return picture(file.read(), "image/jpeg")
 
 
 def intake_sheet(job: OpenJob) -> bytes:

@@ -1,5 +1,6 @@
 """Laying a page out for paper: HTML in, PDF out, nothing fetched from outside."""
 
+import base64
 from pathlib import Path
 from typing import Any
 
@@ -14,6 +15,16 @@ def local_fetcher() -> Any:
     from weasyprint.urls import URLFetcher
 
     return URLFetcher(allowed_protocols=("file", "data"), allow_redirects=False)
+
+
+def picture(content: bytes, content_type: str) -> str:
+    """Return a picture as the address that a page holds it by."""
+    return f"data:{content_type};base64,{base64.b64encode(content).decode()}"
+
+
+def drawing(svg: str) -> str:
+    """Return an SVG as the address that a page holds it by."""
+    return picture(svg.encode(), "image/svg+xml")
 
 
 def as_pdf(template: str, context: dict[str, Any]) -> bytes:

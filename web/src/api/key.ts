@@ -3,12 +3,3 @@ export function newKey(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16));
   return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
 }
-
-const ofFiles = new WeakMap<File, string>();
-
-/** The key of a picked file: the same however often it is sent. */
-export function keyOf(file: File): string {
-  const key = ofFiles.get(file) ?? newKey();
-  ofFiles.set(file, key);
-  return key;
-}

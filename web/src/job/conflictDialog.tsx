@@ -1,5 +1,5 @@
 import { useOnItsWay, useOutbox } from "../api/outbox/useOutbox";
-import { isConflict } from "../api/outbox/write";
+import { isConflict, isPaper } from "../api/outbox/write";
 import type { Base, Write } from "../api/outbox/write";
 import { measuredAt, valueAt } from "../api/place";
 import type { Job } from "../api/types";
@@ -52,7 +52,7 @@ const entered = (write: Write) => (write.step === "do" ? write.typed : writeWord
 
 /** What stands at a place, as it is shown there. */
 function standing(job: Job, base: Base, place: string): string {
-  if (base === "line" || base === "photos") return "another day, kind or station";
+  if (!isPaper(base)) return "another day, kind or station";
   const found = valueAt(job[base], place);
   if (typeof found === "object" && found !== null && "value" in found) {
     return quantity(measuredAt(job[base], place) as never, factsOf(base, place).dimension);

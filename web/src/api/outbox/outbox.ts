@@ -7,7 +7,7 @@ import type { Job, JobChange, News } from "../types";
 import { kept } from "./kept";
 import { afterWrite, keepPast, madeHere, readPast, stillOurs } from "./undo";
 import type { Past, Wrote } from "./undo";
-import { DECISION, spotOf } from "./write";
+import { DECISION, isPaper, spotOf } from "./write";
 import type { Base, Paper, Write } from "./write";
 
 export const WRITES = ["write"] as const;
@@ -241,7 +241,7 @@ export class Outbox {
   /** Whether nobody else has changed the place of a write since it was typed. */
   private stands(job: Job, write: Write): boolean {
     const { base, step, version } = write;
-    if (step !== "do" || base === "line" || base === "photos") return true;
+    if (step !== "do" || !isPaper(base)) return true;
     const now = versionOf(job, base);
     // Read before this device's own writes were answered, a place shows what they changed since.
     if (version !== undefined && madeHere(this.past(job.id), base, version, now)) return true;

@@ -1,4 +1,5 @@
 import type { Job } from "../types";
+import { isPaper } from "./write";
 import type { Paper, Write } from "./write";
 
 /** One thing done on a paper: the version before and after, and what it was. */
@@ -15,7 +16,7 @@ const MOST = 100;
 
 /** Past after a write over version `from` of its paper was kept; a choice moves the fit-up too. */
 export function afterWrite(past: Past, write: Write, from: number, wrote: Wrote): Past {
-  if (write.base === "line" || write.base === "photos") return past;
+  if (!isPaper(write.base)) return past;
   const paper = write.base;
   const ours = withOurs(past.ours, wrote);
   const to = wrote[paper] ?? from;

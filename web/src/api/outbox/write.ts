@@ -7,6 +7,9 @@ export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arriv
 /** What a write is based on: a paper, where the job stands, or nothing but its place among the photos. */
 export type Base = Paper | "line" | "photos";
 
+/** Whether a write goes to a paper, whose places are compared and taken back. */
+export const isPaper = (base: Base): base is Paper => base !== "line" && base !== "photos";
+
 type Method = "patch" | "post" | "put";
 type BodyOf<P extends keyof paths, M extends Method> = paths[P][M] extends {
   requestBody: { content: { "application/json": infer B } };
