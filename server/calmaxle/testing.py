@@ -1,8 +1,10 @@
 """Test runner that names the slowest tests, closes with one plain line and wants tests."""
 
 import logging
+import pickle
 import tempfile
 import time
+import traceback
 import unittest
 from collections.abc import Sequence
 from typing import Any
@@ -19,6 +21,20 @@ from django.test.runner import (
 SLOWEST = 10
 
 
+#: What a test raised: class, exception, traceback.
+Raised = tuple[Any, Any, Any]
+
+
+def sendable(raised: Raised) -> Raised:
+    """Return what was raised as it is, or as words where one process cannot hand it to another."""
+    try:
+        pickle.loads(pickle.dumps(raised))  # noqa: S301 - our own bytes
+    except Exception:
+        words = "".join(traceback.format_exception(*raised))
+        return AssertionError, AssertionError(words), None
+    return raised
+
+
 class RemoteResult(RemoteTestResult):
     """What a worker sends, with how long each test took."""
 
@@ -29,6 +45,22 @@ class RemoteResult(RemoteTestResult):
     def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
         self.events.append(("addDuration", self.test_index, time.monotonic() - self._begun))
         super().stopTest(test)
+
+    def addFailure(self, test: unittest.TestCase, err: Raised) -> None:  # noqa: N802
+        super().addFailure(test, sendable(err))
+
+    def addError(self, test: unittest.TestCase, err: Raised) -> None:  # noqa: N802
+        super().addError(test, sendable(err))
+
+    def addSubTest(  # noqa: N802
+        self, test: unittest.TestCase, subtest: unittest.TestCase, err: Raised | None
+    ) -> None:
+        """Send a part's failure as the test's own: a part drags its test along, browser and all."""
+        if err is None:
+            return
+        kind, raised, trace = sendable(err)
+        raised.add_note(f"in the part {subtest}")
+        self.addFailure(test, (kind, raised, trace))
 
 
 class RemoteRunner(RemoteTestRunner):

@@ -1,5 +1,5 @@
 import "./style.css";
-import { QueryClient } from "@tanstack/react-query";
+import { notifyManager, QueryClient } from "@tanstack/react-query";
 import { PersistQueryClientProvider } from "@tanstack/react-query-persist-client";
 import { RouterProvider } from "@tanstack/react-router";
 import { setNonce } from "get-nonce";
@@ -15,6 +15,9 @@ import { applyTheme, storedTheme } from "./app/theme";
 // Dialogs add a style of their own; the page's policy lets it in by this number only.
 setNonce(document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? "");
 applyTheme(storedTheme());
+
+// What is on its way is told in the moment it is typed: a turn later, "Saved" would still stand.
+notifyManager.setScheduler(queueMicrotask);
 
 const queries = new QueryClient({
   defaultOptions: {
