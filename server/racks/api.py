@@ -1,7 +1,6 @@
 """The racks over HTTP: searching, one part, import with a preview, export."""
 
 from typing import Any
-from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
@@ -148,7 +147,6 @@ class PreviewOut(Schema):
 
 
 class ImportIn(TableIn):
-    key: UUID
     mapping: dict[str, str]
     good_rows_only: bool = False
 
@@ -287,5 +285,5 @@ def post_import(request: PersonRequest, body: ImportIn) -> dict[str, Any]:
         )
     if len(bad) == len(rows):
         raise Refused("text", "No row of this table can be read; nothing was taken in.", 422)
-    done = import_rows(shop, rows, body.key)
+    done = import_rows(shop, rows)
     return {"new": done.new, "updated": done.updated, "left_out": done.left_out}

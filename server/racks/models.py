@@ -77,20 +77,3 @@ class Offer(models.Model):
 
     def __str__(self) -> str:
         return f"{self.part} from {self.supplier}"
-
-
-class Import(models.Model):
-    """What one import of a table did, so that the same one is not done twice."""
-
-    shop = models.ForeignKey(Shop, models.CASCADE, related_name="imports")
-    key = models.UUIDField()
-    made_at = models.DateTimeField(auto_now_add=True)
-    new = models.PositiveIntegerField()
-    updated = models.PositiveIntegerField()
-    left_out = models.PositiveIntegerField()
-
-    class Meta:
-        constraints = [models.UniqueConstraint(fields=["shop", "key"], name="one_import_a_key")]
-
-    def __str__(self) -> str:
-        return f"import of {self.made_at:%Y-%m-%d}"

@@ -3,7 +3,6 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
-from uuid import UUID, uuid4
 
 from django.db import transaction
 from django.db.models import Count, Max, Min, OuterRef, Q, QuerySet, Subquery
@@ -12,7 +11,7 @@ from axlecore.formats import from_plain, to_plain
 from axlecore.racks.parts import MadeFor, PartKind, RackPart, SupplierOffer
 from axlecore.racks.table import ReadRow
 from axlecore.vehicle.ends import End
-from racks.models import Import, Offer, Part, Supplier
+from racks.models import Offer, Part, Supplier
 from shops.models import Shop
 
 
@@ -168,20 +167,15 @@ def _columns(shop: Shop, record: RackPart) -> dict[str, Any]:
     }
 
 
-def import_rows(shop: Shop, rows: Sequence[ReadRow], key: UUID | None = None) -> Imported:
+def import_rows(shop: Shop, rows: Sequence[ReadRow]) -> Imported:
     """Put read rows on the racks; a known part number is updated, a supplier's offer too.
 
-    All or nothing: rows with complaints must have been sorted out before. An import that comes
-    again under its key, after a lost answer, changes nothing and is answered the same.
+    All or nothing: rows with complaints must have been sorted out before.
     """
-    key = key or uuid4()
     good = [(row.part, row.offer) for row in rows if row.part is not None and row.offer is not None]
     with transaction.atomic():
         # The lock keeps two imports at once from making the same part twice.
         Shop.objects.select_for_update(no_key=True).get(pk=shop.pk)
-        done = Import.objects.filter(shop=shop, key=key).first()
-        if done is not None:
-            return Imported(done.new, done.updated, done.left_out)
         known = set(
             Part.objects.filter(
                 shop=shop, part_number__in=[part.part_number for part, _ in good]
@@ -196,9 +190,7 @@ def import_rows(shop: Shop, rows: Sequence[ReadRow], key: UUID | None = None) ->
             batch_size=500,
         )
         _write_offers(shop, good)
-        found = Imported(len(records) - len(known), len(known), len(rows) - len(good))
-        Import.objects.create(shop=shop, key=key, **vars(found))
-    return found
+    return Imported(len(records) - len(known), len(known), len(rows) - len(good))
 
 
 def _write_offers(shop: Shop, good: Sequence[tuple[RackPart, SupplierOffer]]) -> None:

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from axlecore.fitup.schools import settled
 from shops.errors import Refused, refusal
-from shops.models import Person
+from shops.models import Person, Shop
 from shops.requests import PersonRequest, writer
 from shops.services import change_school
 
@@ -27,14 +27,13 @@ class AnyoneWithToken(APIKeyCookie):
 
 
 class SchoolIn(Schema):
-    base_version: int
     matter: str = Field(max_length=40)
     school: str = Field(max_length=40)
+    instead_of: str = Field(max_length=40)
 
 
 class ShopOut(Schema):
     name: str
-    schools_version: int
     schools: dict[str, str]
 
 
@@ -81,14 +80,18 @@ def who_am_i(request: HttpRequest) -> PersonOut | None:
     return _person_out(request.user) if isinstance(request.user, Person) else None
 
 
+def _shop_out(shop: Shop) -> ShopOut:
+    return ShopOut(name=shop.name, schools=settled(shop.schools))
+
+
+@router.get("/shop", response=ShopOut, operation_id="get_shop")
+def get_shop(request: PersonRequest) -> ShopOut:
+    return _shop_out(request.user.shop)
+
+
 @router.patch("/shop/schools", response=ShopOut, operation_id="choose_school")
 def patch_school(request: PersonRequest, body: SchoolIn) -> ShopOut:
-    shop = change_school(writer(request), body.base_version, body.matter, body.school)
-    return ShopOut(
-        name=shop.name,
-        schools_version=shop.schools_version,
-        schools=settled(shop.schools),
-    )
+    return _shop_out(change_school(writer(request), body.matter, body.school, body.instead_of))
 
 
 @router.delete("/session", response={204: None}, operation_id="sign_out")

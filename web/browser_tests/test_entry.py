@@ -5,7 +5,9 @@ from __future__ import annotations
 import base64
 from contextlib import contextmanager
 
+from browser_tests.browser import PATIENCE_MS
 from browser_tests.test_first_stations import StationCase
+from browser_tests.test_racks_and_bench import TABLE
 from jobs.models import Job
 
 #: Between keys, as quick fingers type; and how long the network takes.
@@ -285,7 +287,8 @@ class OutboxTests(EntryCase):
         self.sign_in(self.page)
         self.open_station("Orrery", "weigh")
         self.page.evaluate("() => navigator.serviceWorker.ready.then(() => undefined)")
-        with self.page.expect_response("**/material?axle=front*"):
+        # The last of all that is fetched, one question after the other.
+        with self.page.expect_response("**/bench/snapped*", timeout=4 * PATIENCE_MS):
             self.page.reload()
         # What was answered last is written to the device a second later.
         self.page.wait_for_timeout(2500)
@@ -300,7 +303,51 @@ class OutboxTests(EntryCase):
             self.page.get_by_text("shocks all round").first.wait_for()
             stations.get_by_role("link", name="Fit").click()
             self.page.get_by_test_id("arm-left").wait_for()
+            self.page.get_by_role("link", name="Bench").click()
+            self.page.get_by_text("Should weigh").wait_for()
+            self.page.get_by_label("Outside diameter").fill("30 mm")
+            self.page.get_by_text("Without the shop’s server only what was asked").wait_for()
+            self.assertEqual(self.page.get_by_text("Should weigh").count(), 0)
 
+    def test_a_vehicle_taken_in_without_a_network_is_in_the_yard_once_it_is_back(self):
+        self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")
+        self.page.get_by_role("link", name="Take in a vehicle").click()
+        self.page.get_by_label("What the shop calls it").fill("Ferry tender")
+        opens = self.button("Open the job")
+        with self.no_network():
+            opens.click()
+            self.page.get_by_text("Kept on this device. The job opens as soon").wait_for()
+            self.assertTrue(opens.is_disabled())
+            self.button("Back to the yard").click()
+            self.wait_for_text(self.saving(), "1 kept here, not sent")
+        self.page.get_by_role("link", name="Ferry tender").wait_for()
+        self.page.get_by_role("link", name="Take in a vehicle").click()
+        self.assertEqual(self.page.get_by_label("What the shop calls it").input_value(), "")
+
+    def test_the_shops_way_and_a_table_of_parts_wait_for_the_network(self):
+        self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")
+        job = self.open_job("Orrery", "fit")
+        way = self.page.locator('[data-place="fitting.schools.attitude"]')
+        way.select_option("arm_level")
+        makes_it_ours = self.button("Make it the shop’s")
+        makes_it_ours.wait_for()
+        with self.no_network():
+            makes_it_ours.click()
+            self.wait_for_text(self.saving(), "1 kept here, not sent")
+            self.assertEqual(job.shop.schools, {})
+        self.wait_until_kept()
+        job.shop.refresh_from_db()
+        self.assertEqual(job.shop.schools, {"attitude": "arm_level"})
+
+        self.page.goto(f"{self.live_server_url}/racks/import")
+        table = {"name": "seller.csv", "mimeType": "text/csv", "buffer": TABLE.encode()}
+        self.page.get_by_label("Table of parts").set_input_files(table)
+        takes = self.button("Take in 2 rows that can be read")
+        takes.wait_for()
+        with self.no_network():
+            takes.click()
+            self.wait_for_text(self.saving(), "1 kept here, not sent")
+        self.page.get_by_text("1 new parts, 1 updated, 1 rows left out.").wait_for()
 
     def test_a_photo_taken_without_a_network_is_kept_here_and_sent_later(self):
         self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")

@@ -198,14 +198,18 @@ class GivesBackTests(FitTests):
 
 
 class SchoolTests(FitTests):
-    def choose(self, school, client=None, matter="attitude", base=1):
-        body = {"base_version": base, "matter": matter, "school": school}
+    def choose(self, school, client=None, matter="attitude", instead_of="least_change"):
+        body = {"matter": matter, "school": school, "instead_of": instead_of}
         return self.send("PATCH", "/shop/schools", body, client)
 
     def test_a_lead_sets_the_shops_school_and_a_job_keeps_its_own(self):
         self.begin()
         self.assertEqual(self.choose("link_plumb").status_code, 200)
-        self.assert_refused(self.choose("arm_level"), 409, "base_version", "meanwhile")
+        self.assert_refused(self.choose("arm_level"), 409, "instead_of", "meanwhile")
+        # Said twice, it holds; another matter is another matter.
+        self.assertEqual(self.choose("link_plumb").status_code, 200)
+        other = {"matter": "hole", "instead_of": "computed"}
+        self.assertEqual(self.choose("softest", **other).json()["schools"]["hole"], "softest")
         self.assertEqual(self.read()["rear"]["report"]["attitude"], "link_plumb")
         self.assertEqual(self.enter("schools.attitude", "arm_level", 2).status_code, 200)
         self.assertEqual(self.read()["rear"]["report"]["attitude"], "arm_level")
@@ -248,7 +252,7 @@ class SchoolTests(FitTests):
         answer = self.send(
             "PATCH",
             "/shop/schools",
-            {"base_version": 1, "matter": "hole", "school": "softest"},
+            {"matter": "hole", "school": "softest", "instead_of": "computed"},
             stranger,
         )
         self.assertEqual(answer.json()["schools"]["attitude"], "least_change")

@@ -117,7 +117,6 @@ class SearchTests(TwoShops):
 
     def test_price_and_days_are_those_of_the_cheapest_offer(self):
         body = {
-            "key": str(uuid4()),
             "text": table(row(price="90", days="9"), row(price="80", supplier="Other")),
             "mapping": {name: name for name in HEAD.split(",")},
         }
@@ -179,8 +178,7 @@ class ImportTests(TwoShops):
         return self.send("POST", "/racks/preview", {"text": text, "mapping": mapping})
 
     def take_in(self, text, **more):
-        body = {"key": str(uuid4()), "text": text, "mapping": self.MAPPING, **more}
-        return self.send("POST", "/racks/import", body)
+        return self.send("POST", "/racks/import", {"text": text, "mapping": self.MAPPING, **more})
 
     def test_a_preview_suggests_the_columns_and_writes_nothing(self):
         text = table(row()).replace("part_number", "SKU").replace("maker", "Brand")
@@ -216,10 +214,11 @@ class ImportTests(TwoShops):
         self.assertEqual(dict(offers), {"Shelf": 9000, "Other": 12000})
 
     def test_an_import_sent_again_after_a_lost_answer_is_done_once(self):
-        key = str(uuid4())
-        first = self.take_in(table(row()), key=key).json()
+        key = {"Idempotency-Key": str(uuid4())}
+        body = {"text": table(row()), "mapping": self.MAPPING}
+        first = self.send("POST", "/racks/import", body, headers=key).json()
         Offer.objects.filter(part__part_number="N-1").update(price_cents=5)
-        self.assertEqual(self.take_in(table(row()), key=key).json(), first)
+        self.assertEqual(self.send("POST", "/racks/import", body, headers=key).json(), first)
         self.assertEqual(Offer.objects.get(part__part_number="N-1").price_cents, 5)
 
     def test_what_is_exported_can_be_imported_again_and_changes_nothing(self):
@@ -234,8 +233,7 @@ class ImportTests(TwoShops):
 
     def test_two_shops_import_side_by_side(self):
         self.take_in(table(row()))
-        key = str(uuid4())
-        body = {"key": key, "text": table(row(price="55")), "mapping": self.MAPPING}
+        body = {"text": table(row(price="55")), "mapping": self.MAPPING}
         self.send("POST", "/racks/import", body, self.as_(self.viewer))
         self.assertEqual(
             Supplier.objects.filter(name="Shelf").count(), 1, "a viewer writes nothing"

@@ -50,9 +50,20 @@ class TwoShops(TestCase):
         client.force_login(someone)
         return client
 
-    def send(self, method: str, path: str, body: Any = None, client: Client | None = None) -> Any:
+    def send(
+        self,
+        method: str,
+        path: str,
+        body: Any = None,
+        client: Client | None = None,
+        headers: dict[str, str] | None = None,
+    ) -> Any:
         return (client or self.client).generic(
-            method, f"/api{path}", json.dumps(body), content_type="application/json"
+            method,
+            f"/api{path}",
+            json.dumps(body),
+            content_type="application/json",
+            headers=headers,
         )
 
     def sheet_edit(

@@ -83,16 +83,21 @@ function asked<T>({ method, path }: Ask, headers: Record<string, string>, body: 
 }
 
 /** Send a kept photo; its identifier lets the server keep it once. */
-export async function sentPicture({ id, ask }: Write, picture: File): Promise<void> {
+export async function sentPicture({ id, ask }: Write, picture: File): Promise<unknown> {
   const form = new FormData();
   for (const [name, value] of Object.entries({ ...ask.body, key: id }))
     form.set(name, String(value));
   form.set("file", picture);
-  await asked(ask, {}, form);
+  return asked(ask, {}, form);
 }
 
-/** Send a kept write, based on a version; its identifier lets the server do it once. */
-export async function sent({ id, ask }: Write, base_version: number): Promise<JobChange> {
+/** Send a kept write as it stands; its identifier lets the server do it once. */
+export async function sentAlone<T>({ id, ask }: Write): Promise<T> {
   const headers = { "Content-Type": "application/json", "Idempotency-Key": id };
-  return asked(ask, headers, JSON.stringify({ ...ask.body, base_version }));
+  return asked(ask, headers, JSON.stringify(ask.body));
+}
+
+/** Send a kept write over a version of its paper. */
+export async function sent(write: Write, base_version: number): Promise<JobChange> {
+  return sentAlone({ ...write, ask: { ...write.ask, body: { ...write.ask.body, base_version } } });
 }

@@ -1,4 +1,4 @@
-import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { followsKey } from "./queries";
 import type { FitStation, Job } from "./types";
@@ -15,20 +15,6 @@ export const fitQuery = (job: Job) =>
 
 /** What the fit-up of a job comes to; asked again only when its papers have a new version. */
 export const useFit = (job: Job) => useQuery(fitQuery(job));
-
-/** Make a school the whole shop's own. */
-export function useChooseSchool(job: Job) {
-  const cache = useQueryClient();
-  return async (matter: string, school: string) => {
-    const base_version = job.schools_version;
-    try {
-      await answered(client.PATCH("/api/shop/schools", { body: { base_version, matter, school } }));
-    } finally {
-      // It is every job's; and where somebody was first, theirs is shown.
-      await cache.invalidateQueries({ queryKey: ["job"] });
-    }
-  };
-}
 
 /** What a drill template comes as: on paper of two sizes, or for a cutter. */
 export const TEMPLATES = [

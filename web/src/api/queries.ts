@@ -1,4 +1,4 @@
-import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
 import type { QueryClient } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import type {
@@ -143,38 +143,14 @@ export const useCertainty = (job: Job, state: LoadKey) => useQuery(certaintyQuer
 
 export const photosKey = (jobId: number) => ["photos", jobId] as const;
 
-/** Photos kept with a job, and how to mark, take away and put back one. */
-export function usePhotos(jobId: number) {
-  const cache = useQueryClient();
+/** Photos kept with a job. */
+export function usePhotos(jobId: number): Photo[] {
   const list = useQuery({
     queryKey: photosKey(jobId),
     queryFn: () =>
       answered(client.GET("/api/jobs/{job_id}/photos", { params: { path: { job_id: jobId } } })),
   });
-  const fresh = () => cache.invalidateQueries({ queryKey: photosKey(jobId) });
-
-  return {
-    photos: list.data ?? [],
-    mark: async ({ id, version }: Photo, marks: [number, number][]) => {
-      await answered(
-        client.PATCH("/api/photos/{photo_id}/marks", {
-          params: { path: { photo_id: id } },
-          body: { base_version: version, marks },
-        }),
-      );
-      await fresh();
-    },
-    setRemoved: async ({ id, version }: Photo, removed: boolean) => {
-      const now = await answered(
-        client.PATCH("/api/photos/{photo_id}", {
-          params: { path: { photo_id: id } },
-          body: { base_version: version, removed },
-        }),
-      );
-      await fresh();
-      return now;
-    },
-  };
+  return list.data ?? [];
 }
 
 /** What is done with a bar on an axle: as chosen, else as meant, else the usual for what is there. */

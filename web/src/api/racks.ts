@@ -1,6 +1,8 @@
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
-import type { operations } from "./schema";
+import { useOutbox } from "./outbox/useOutbox";
+import { NO_JOB } from "./outbox/write";
+import type { components, operations } from "./schema";
 
 /** What is looked for on the racks; lengths and loads as typed. */
 export type RackSearch = NonNullable<operations["search_racks"]["parameters"]["query"]>;
@@ -45,24 +47,23 @@ export function usePart(id: number | undefined) {
   });
 }
 
-/** A table to be taken in; its key makes it one import however often it is sent. */
-type ImportedTable = {
-  key: string;
-  text: string;
-  mapping: Record<string, string>;
-  good_rows_only: boolean;
-};
+type ImportedTable = components["schemas"]["ImportIn"];
+type Imported = components["schemas"]["ImportOut"];
 
 /** Taking in a table: a look at it first, then all of it or its good rows. */
 export function useImport() {
-  const cache = useQueryClient();
+  const outbox = useOutbox();
   return {
     preview: (text: string, mapping: Record<string, string> | null, signal: AbortSignal) =>
       answered(client.POST("/api/racks/preview", { body: { text, mapping }, signal })),
-    takeIn: async (table: ImportedTable) => {
-      const done = await answered(client.POST("/api/racks/import", { body: table }));
-      await cache.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
-      return done;
-    },
+    takeIn: (name: string, table: ImportedTable) =>
+      outbox.fromForm<Imported>({
+        jobId: NO_JOB,
+        base: "racks",
+        place: "parts",
+        typed: name,
+        step: "do",
+        ask: { method: "POST", path: "/api/racks/import", body: table },
+      }),
   };
 }

@@ -1045,6 +1045,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Shop */
+        get: operations["get_shop"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop/schools": {
         parameters: {
             query?: never;
@@ -3230,11 +3247,6 @@ export interface components {
              * @default false
              */
             good_rows_only: boolean;
-            /**
-             * Key
-             * Format: uuid
-             */
-            key: string;
             /** Mapping */
             mapping: {
                 [key: string]: string;
@@ -5272,8 +5284,8 @@ export interface components {
         };
         /** SchoolIn */
         SchoolIn: {
-            /** Base Version */
-            base_version: number;
+            /** Instead Of */
+            instead_of: string;
             /** Matter */
             matter: string;
             /** School */
@@ -5460,8 +5472,6 @@ export interface components {
             schools: {
                 [key: string]: string;
             };
-            /** Schools Version */
-            schools_version: number;
         };
         /** ShortListOut */
         ShortListOut: {
@@ -8236,6 +8246,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    get_shop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopOut"];
+                };
             };
         };
     };

@@ -2,13 +2,24 @@ import { useMemo } from "react";
 import { stillOurs } from "./outbox/undo";
 import type { Done } from "./outbox/undo";
 import { useOnItsWay, useOutbox } from "./outbox/useOutbox";
-import type { Answered, Outbox } from "./outbox/outbox";
+import type { Outbox } from "./outbox/outbox";
 import { ask, DECISION } from "./outbox/write";
-import type { Ask, Base, OwnPaper } from "./outbox/write";
-import type { AxleName, Entry, Job, JobKind, Known, Layout, Pick, Shelf, Station } from "./types";
+import type { Ask, Base, BodyOf, OwnPaper } from "./outbox/write";
+import type {
+  AxleName,
+  Entry,
+  Job,
+  JobKind,
+  Known,
+  Layout,
+  Photo,
+  Pick,
+  Shelf,
+  Station,
+} from "./types";
 
 /** Puts one write of a job into the outbox; resolves once the server has kept it. */
-type Send = (base: Base, place: string, typed: string, what: Ask) => Promise<Answered>;
+type Send = (base: Base, place: string, typed: string, what: Ask) => Promise<unknown>;
 
 /** On the sheet of the job's vehicle. */
 function sheetWrites(send: Send, jobId: number) {
@@ -120,9 +131,23 @@ function choiceWrites(send: Send, jobId: number) {
   };
 }
 
-/** Photos, each at a place. */
-function photoWrites(outbox: Outbox, jobId: number) {
+/** Photos, each at a place; taken away, one can be put back. */
+function photoWrites(outbox: Outbox, send: Send, jobId: number) {
   return {
+    markPhoto: ({ id, place, version }: Photo, marks: [number, number][]) =>
+      send("photos", place, "hubs marked", {
+        method: "PATCH",
+        path: `/api/photos/${id}/marks`,
+        body: { base_version: version, marks },
+      }),
+    setPhotoAway: async ({ id, place, version }: Photo, removed: boolean) => {
+      const now = await send("photos", place, removed ? "taken away" : "put back", {
+        method: "PATCH",
+        path: `/api/photos/${id}`,
+        body: { base_version: version, removed },
+      });
+      return now as Photo;
+    },
     keepPhoto: (place: string, picture: File) =>
       outbox.add({
         jobId,
@@ -192,10 +217,33 @@ export function useWrites(jobId: number) {
       ...paperWrites(send, jobId),
       ...choiceWrites(send, jobId),
       ...lineWrites(send, jobId),
-      ...photoWrites(outbox, jobId),
+      ...photoWrites(outbox, send, jobId),
       ...pastWrites(outbox, jobId),
     };
   }, [jobId, outbox]);
+}
+
+type Path = "/api/jobs" | "/api/jobs/{job_id}/again" | "/api/jobs/{job_id}/copy";
+
+/** What a form of the yard opens: a job on a vehicle nobody has seen, on the same, on a copy. */
+export function useOpened() {
+  const outbox = useOutbox();
+  return <P extends Path>(
+    path: P,
+    jobId: number,
+    typed: string,
+    body: BodyOf<P, "post">,
+    form?: string,
+  ) =>
+    outbox.fromForm<Job>({
+      jobId,
+      base: "yard",
+      place: "a new job",
+      typed,
+      step: "do",
+      ask: ask("post", path, jobId, body),
+      form,
+    });
 }
 
 /** What can be taken back or done again on a job, with what it was; none where somebody else wrote. */

@@ -10,16 +10,23 @@ import {
   suggestionsQuery,
 } from "../api/choose";
 import { fitQuery } from "../api/fit";
+import { benchQuery } from "../bench/asks";
+import { CALCULATORS, fieldsOf } from "../bench/calculators";
 import { actionFor, certaintyQuery, shortListQuery } from "../api/queries";
 import type { Job, LoadKey } from "../api/types";
 
-/** What every sheet of a job opens with, one question after the other. */
+/** What every sheet of a job and every calculator opens with, one question after the other. */
 export function sheetsOf(cache: QueryClient, job: Job, state: LoadKey): (() => Promise<void>)[] {
   const axles = (["rear", "front"] as const).flatMap((axle) => [
     () => cache.prefetchQuery(shortListQuery(job, axle, actionFor(job, axle), "", false)),
     () => cache.prefetchQuery(sizesQuery(job, axle, state)),
     () => cache.prefetchQuery(materialQuery(job, axle, state, OPENS_WITH.travelMm / 1e3)),
   ]);
+  const calculators = CALCULATORS.flatMap((calculator) => {
+    const { key } = calculator;
+    if (key === "pictures") return [];
+    return [() => cache.prefetchQuery(benchQuery(key, fieldsOf(calculator, {})))];
+  });
   return [
     () => cache.prefetchQuery(fitQuery(job)),
     () => cache.prefetchQuery(certaintyQuery(job, state)),
@@ -29,5 +36,6 @@ export function sheetsOf(cache: QueryClient, job: Job, state: LoadKey): (() => P
     () => cache.prefetchQuery(replayQuery(job, state, OPENS_WITH.roadKmh / 3.6)),
     () => cache.prefetchQuery(planQuery(job, state)),
     ...axles,
+    ...calculators,
   ];
 }

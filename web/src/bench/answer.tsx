@@ -1,40 +1,40 @@
 import { Alert } from "../ui/alert";
 import type { UseQueryResult } from "@tanstack/react-query";
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
+import { benchQuery } from "./asks";
+import type { Asked, AnswerOf, Fields } from "./asks";
 
-export type AnswerProps = { fields: Record<string, string> };
+export type AnswerProps = { fields: Fields };
 
-/** Ask a calculator; the last answer stays while the next one is on its way. */
-export function useAnswer<T>(
-  name: string,
-  fields: Record<string, string>,
-  ask: () => Promise<T>,
-): UseQueryResult<T> {
-  return useQuery({
-    queryKey: ["bench", name, fields],
-    queryFn: ask,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    retry: false,
-  });
+/** Ask a calculator. */
+export function useAnswer<K extends Asked>(key: K, fields: Fields): UseQueryResult<AnswerOf<K>> {
+  return useQuery(benchQuery(key, fields));
 }
 
 type AnsweredProps<T> = { query: UseQueryResult<T>; children: (data: T) => ReactNode };
 
-/** The answer, or the sentence of why there is none. */
+/** The answer, or the sentence of why there is none; an earlier one is never shown as this one. */
 export function Answered<T>({ query, children }: AnsweredProps<T>) {
-  if (query.isLoadingError) {
+  const { data, isPlaceholderData, isPaused, error } = query;
+  if (isPaused && (data === undefined || isPlaceholderData))
     return (
       <Alert roomy={false} className="py-4">
-        {query.error.message}
+        Without the shop’s server only what was asked before is answered.
       </Alert>
     );
-  }
-  return query.data === undefined ? (
+  if (query.isLoadingError)
+    return (
+      <Alert roomy={false} className="py-4">
+        {error?.message}
+      </Alert>
+    );
+  return data === undefined ? (
     <p className="py-4 text-pale">Working it out …</p>
   ) : (
-    <div>{children(query.data)}</div>
+    <div data-stale={isPlaceholderData}>
+      <div className="worked">{children(data)}</div>
+    </div>
   );
 }
 

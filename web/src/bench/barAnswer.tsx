@@ -1,4 +1,3 @@
-import { answered, client } from "../api/client";
 import { BarShape } from "../drawings/barShape";
 import { grouped, nPerMm } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
@@ -6,9 +5,7 @@ import type { AnswerProps } from "./answer";
 
 /** A bar's rate, with what rubber takes of it, and what it should weigh. */
 export function BarAnswer({ fields }: AnswerProps) {
-  const query = useAnswer("bar", fields, () =>
-    answered(client.GET("/api/bench/bar", { params: { query: fields } })),
-  );
+  const query = useAnswer("bar", fields);
   return (
     <Answered query={query}>
       {(found) => (

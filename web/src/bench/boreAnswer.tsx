@@ -1,14 +1,11 @@
 import { Drawing } from "../drawings/drawing";
-import { answered, client } from "../api/client";
 import { grouped } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
 
 /** The section as it must be, with the band of the bore as two rings. */
 export function BoreAnswer({ fields }: AnswerProps) {
-  const query = useAnswer("bore", fields, () =>
-    answered(client.GET("/api/bench/bore", { params: { query: fields } })),
-  );
+  const query = useAnswer("bore", fields);
   return (
     <Answered query={query}>
       {(found) => {

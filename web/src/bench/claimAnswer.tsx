@@ -1,18 +1,10 @@
-import { answered, client } from "../api/client";
 import { AuditAnswer } from "../drawings/auditAnswer";
 import { Answered, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
 
 /** A claim held against two bars of the same shape. */
 export function ClaimAnswer({ fields }: AnswerProps) {
-  const { claim, ...bars } = fields;
-  const query = useAnswer("claim", fields, () =>
-    answered(
-      client.GET("/api/bench/claim", {
-        params: { query: { ...bars, claim: Number((claim ?? "").replace("%", "")) } },
-      }),
-    ),
-  );
+  const query = useAnswer("claim", fields);
   return (
     <Answered query={query}>
       {(audit) => (

@@ -1,5 +1,4 @@
 import { Drawing } from "../drawings/drawing";
-import { answered, client } from "../api/client";
 import { grouped } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
@@ -8,9 +7,7 @@ const WIDTH = 560;
 
 /** The drills in order, drawn as the holes they leave, and the sizes by name. */
 export function DrillAnswer({ fields }: AnswerProps) {
-  const query = useAnswer("drill", fields, () =>
-    answered(client.GET("/api/bench/drill", { params: { query: { size: fields.size ?? "" } } })),
-  );
+  const query = useAnswer("drill", fields);
   const mm = (value: number) => `${grouped(value * 1e3, 1)} mm`;
   return (
     <Answered query={query}>

@@ -1,5 +1,4 @@
 import { Drawing } from "../drawings/drawing";
-import { answered, client } from "../api/client";
 import { degrees, grouped } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
@@ -9,9 +8,7 @@ const HEIGHT = 320;
 
 /** Arm and link in the side view, with their angles. */
 export function LinkAnswer({ fields }: AnswerProps) {
-  const query = useAnswer("link", fields, () =>
-    answered(client.GET("/api/bench/link", { params: { query: fields } })),
-  );
+  const query = useAnswer("link", fields);
   return (
     <Answered query={query}>
       {(found) => {

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import { answered, client } from "../api/client";
 import { degrees } from "../drawings/quantity";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
@@ -39,9 +38,7 @@ function Lean({ standing, leaning }: { standing: Clicks; leaning: Clicks }) {
     body: [first.body, second.body],
     horizon: [first.horizon, second.horizon],
   };
-  const query = useAnswer("pictures", { asked: JSON.stringify(body) }, () =>
-    answered(client.POST("/api/bench/pictures", { body: body as never })),
-  );
+  const query = useAnswer("pictures", { asked: JSON.stringify(body) });
   return (
     <Answered query={query}>
       {(found) => (

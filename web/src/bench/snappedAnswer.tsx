@@ -1,12 +1,9 @@
-import { answered, client } from "../api/client";
 import { Answered, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
 
 /** The rungs of repair as a ladder, those that are closed struck out with their reason. */
 export function SnappedAnswer({ fields }: AnswerProps) {
-  const query = useAnswer("snapped", fields, () =>
-    answered(client.GET("/api/bench/snapped", { params: { query: fields } })),
-  );
+  const query = useAnswer("snapped", fields);
   return (
     <Answered query={query}>
       {(rungs) => (

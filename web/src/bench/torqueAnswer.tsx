@@ -1,7 +1,6 @@
 import { Drawing } from "../drawings/drawing";
 import { scaleLinear } from "@visx/scale";
 import { NEWTON_METRES_A_FOOT_POUND } from "../api/generated/core";
-import { answered, client } from "../api/client";
 import { grouped } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
@@ -10,9 +9,7 @@ const WIDTH = 560;
 
 /** The torque on a scale: the band to aim at, where the bolt stretches, and the sheet's own. */
 export function TorqueAnswer({ fields }: AnswerProps) {
-  const query = useAnswer("torque", fields, () =>
-    answered(client.GET("/api/bench/torque", { params: { query: fields as never } })),
-  );
+  const query = useAnswer("torque", fields);
   return (
     <Answered query={query}>
       {({ torque: found, sheet_n_m: sheet }) => {

@@ -1,60 +1,30 @@
-import { useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { useAttempt } from "../api/attempt";
-import { answered, client } from "../api/client";
-import { newKey } from "../api/key";
-import { keepJob } from "../api/queries";
-import type { Job, JobKind } from "../api/types";
+import type { JobKind } from "../api/types";
+import { useOpened } from "../api/writes";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
 import { Field } from "../ui/field";
 import { useJobView } from "./context";
 import { JobKindPick } from "./jobKindPick";
-import { addressOf } from "./stations";
+import { useOpening } from "./useOpening";
 
 type AnotherJobProps = { onOpened: () => void };
-
-/** Opens a job made from this one and goes there; two presses open one. */
-function useOpening(onOpened: () => void) {
-  const cache = useQueryClient();
-  const navigate = useNavigate();
-  const { refusal, attempt } = useAttempt();
-  // The same until it went through, so that it is done once however often it is pressed.
-  const [key, setKey] = useState(newKey);
-
-  async function open(ask: (headers: { "Idempotency-Key": string }) => Promise<Job>) {
-    const opened = await ask({ "Idempotency-Key": key });
-    setKey(newKey());
-    keepJob(cache, opened);
-    onOpened();
-    await navigate({ to: addressOf(opened.station), params: { jobId: String(opened.id) } });
-  }
-
-  return { refusal, open: (ask: Parameters<typeof open>[0]) => void attempt(() => open(ask)) };
-}
 
 /** Another job on the same vehicle, with all that is measured on it. */
 export function SecondJob({ onOpened }: AnotherJobProps) {
   const { job } = useJobView();
-  const { refusal, open } = useOpening(onOpened);
+  const opened = useOpened();
+  const { refusal, open, busy, says } = useOpening(job.id, onOpened);
   const [kind, setKind] = useState<JobKind>("recheck");
   return (
     <section aria-label="A second job" className="mt-5 border-t border-line pt-3">
       <JobKindPick label="A second job on this vehicle, to" kind={kind} onChange={setKind} />
-      <Alert roomy={false}>{refusal?.message}</Alert>
+      <Alert roomy={false}>{refusal?.message ?? says}</Alert>
       <Button
         className="mt-2"
+        disabled={busy}
         onClick={() =>
-          open((headers) =>
-            answered(
-              client.POST("/api/jobs/{job_id}/again", {
-                params: { path: { job_id: job.id } },
-                body: { kind, with_choice: false },
-                headers,
-              }),
-            ),
-          )
+          open(opened("/api/jobs/{job_id}/again", job.id, job.name, { kind, with_choice: false }))
         }
       >
         Open it
@@ -66,7 +36,8 @@ export function SecondJob({ onOpened }: AnotherJobProps) {
 /** Another vehicle like this one, with its measurements and what is chosen, and a job on it. */
 export function CopiedJob({ onOpened }: AnotherJobProps) {
   const { job } = useJobView();
-  const { refusal, open } = useOpening(onOpened);
+  const opened = useOpened();
+  const { refusal, open, busy, says } = useOpening(job.id, onOpened);
   return (
     <form
       aria-label="A copy"
@@ -74,14 +45,13 @@ export function CopiedJob({ onOpened }: AnotherJobProps) {
       onSubmit={(event) => {
         event.preventDefault();
         const name = String(new FormData(event.currentTarget).get("copy"));
-        open((headers) =>
-          answered(
-            client.POST("/api/jobs/{job_id}/copy", {
-              params: { path: { job_id: job.id } },
-              body: { name, description: job.description, kind: job.kind, with_choice: true },
-              headers,
-            }),
-          ),
+        open(
+          opened("/api/jobs/{job_id}/copy", job.id, name, {
+            name,
+            description: job.description,
+            kind: job.kind,
+            with_choice: true,
+          }),
         );
       }}
     >
@@ -92,8 +62,8 @@ export function CopiedJob({ onOpened }: AnotherJobProps) {
         maxLength={80}
         defaultValue={`${job.name}, copy`}
       />
-      <Alert roomy={false}>{refusal?.message}</Alert>
-      <Button className="mt-2" type="submit">
+      <Alert roomy={false}>{refusal?.message ?? says}</Alert>
+      <Button className="mt-2" type="submit" disabled={busy}>
         Copy it
       </Button>
     </form>

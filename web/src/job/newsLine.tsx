@@ -1,3 +1,4 @@
+import type { Base } from "../api/outbox/write";
 import type { Seen } from "./useNews";
 import { placeWords } from "./words";
 
@@ -8,7 +9,7 @@ export function NewsLine({ seen }: { seen: Seen[] }) {
       {seen
         .map(
           ({ person, paper, place, typed }) =>
-            `${person}: ${placeWords(paper, place)}${typed ? ` ${typed}` : ""}`,
+            `${person}: ${placeWords(paper as Base, place)}${typed ? ` ${typed}` : ""}`,
         )
         .join(" · ")}
     </p>

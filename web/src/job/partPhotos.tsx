@@ -13,7 +13,7 @@ type PartPhotosProps = { place: string; label: string };
 export function PartPhotos({ place, label }: PartPhotosProps) {
   const { job, writes } = useJobView();
   const writable = useWritable();
-  const { photos, setRemoved } = usePhotos(job.id);
+  const photos = usePhotos(job.id);
   const onItsWay = useOnItsWay().filter(
     ({ write }) => write.jobId === job.id && write.base === "photos" && write.place === place,
   );
@@ -23,7 +23,7 @@ export function PartPhotos({ place, label }: PartPhotosProps) {
 
   const setAway = (photo: Photo, away: boolean) =>
     attempt(async () => {
-      const now = await setRemoved(photo, away);
+      const now = await writes.setPhotoAway(photo, away);
       setGone(away ? now : null);
     });
 

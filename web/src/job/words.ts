@@ -1,5 +1,6 @@
 import { placeFacts, placeName } from "../api/place";
-import type { Write } from "../api/outbox/write";
+import { isAlone } from "../api/outbox/write";
+import type { Alone, Base, Write } from "../api/outbox/write";
 
 const STEPS = { undo: "Taking back", redo: "Doing again" } as const;
 
@@ -10,11 +11,19 @@ const pathOf = (base: string, place: string) =>
 /** Label and dimension of a place of a paper. */
 export const factsOf = (base: string, place: string) => placeFacts(pathOf(base, place));
 
+const inWords = (place: string) => place.replace(/^\w+\./, "").replace(/_/g, " ");
+
+/** Places that no paper has, in words. */
+const ALONE: Record<Alone, (place: string) => string> = {
+  photos: (place) => `Photo of ${inWords(place)}`,
+  yard: () => "A new job",
+  racks: () => "Parts taken in",
+  shop: (place) => `Our way, ${inWords(place)}`,
+};
+
 /** A place of a paper by its name, with its axle. */
-export const placeWords = (base: string, place: string) =>
-  base === "photos"
-    ? `Photo of ${place.replace(/^parts\./, "").replace(/_/g, " ")}`
-    : placeName(pathOf(base, place));
+export const placeWords = (base: Base, place: string) =>
+  isAlone(base) ? ALONE[base](place) : placeName(pathOf(base, place));
 
 /** What a write puts where, in words. */
 export function writeWords({ base, place, typed, step }: Write): string {

@@ -3,7 +3,6 @@ import { Row, Table } from "../ui/table";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { useAttempt } from "../api/attempt";
-import { newKey } from "../api/key";
 import { useImport } from "../api/racks";
 import type { Preview } from "../api/types";
 import { useWritable } from "../api/session";
@@ -60,7 +59,6 @@ function useTable() {
   const { preview, takeIn } = useImport();
   const { refusal, attempt } = useAttempt();
   const [text, setText] = useState("");
-  const [key, setKey] = useState(newKey);
   const [name, setName] = useState("");
   const [seen, setSeen] = useState<Preview | null>(null);
   const [done, setDone] = useState("");
@@ -111,13 +109,11 @@ function useTable() {
         new: fresh,
         updated,
         left_out,
-      } = await takeIn({
-        key,
+      } = await takeIn(name, {
         text,
         mapping: seen.mapping,
         good_rows_only: goodRowsOnly,
       });
-      setKey(newKey());
       setDone(`${fresh} new parts, ${updated} updated, ${left_out} rows left out.`);
       setSeen(null);
       if (left_out === 0) await navigate({ to: "/racks", search: {} });

@@ -1,21 +1,22 @@
 import type { Mutation, QueryClient } from "@tanstack/react-query";
-import { RefusedError, sent, sentPicture } from "../client";
+import { RefusedError, sent } from "../client";
 import { newKey } from "../key";
 import { valueAt } from "../place";
-import { jobKey, jobQuery, keepChange, keepJob, newsKey, photosKey } from "../queries";
+import { jobKey, jobQuery, keepChange, keepJob, newsKey } from "../queries";
 import type { Job, JobChange, News } from "../types";
+import { deliverAlone } from "./alone";
 import { kept } from "./kept";
 import { afterWrite, keepPast, madeHere, readPast, stillOurs } from "./undo";
 import type { Past, Wrote } from "./undo";
-import { DECISION, isPaper, spotOf } from "./write";
+import { DECISION, isAlone, isPaper, NO_JOB, spotOf } from "./write";
 import type { Base, Paper, Write } from "./write";
 
 export const WRITES = ["write"] as const;
 /** A place a hand went to, and what stood there in which version of its paper. */
 type Looked = { jobId: number; base: Base; place: string; seen: string; version: number };
-/** What the server answered: the job and what follows from it; nothing for a photo. */
-export type Answered = JobChange | null;
-type Sent = Mutation<Answered, RefusedError, Write>;
+type Sent = Mutation<unknown, RefusedError, Write>;
+/** A write as it is made, before it has an identifier and a place in the order. */
+type Made = Omit<Write, "id" | "at" | "person" | "seen">;
 
 /** Answers that say "later", not "no": no connection, a server that starts anew, a lost sign-in. */
 const LATER = new Set([0, 401, 500, 502, 503, 504]);
@@ -24,11 +25,11 @@ const MOST_FAILURES = 6;
 const LONGEST_WAIT_MS = 8_000;
 
 export const versionOf = (job: Job, base: Base): number =>
-  base === "photos" ? 0 : job[`${base}_version`];
+  isAlone(base) ? 0 : job[`${base}_version`];
 
 /** What stands at a place, to be compared with what stood there; a recorded choice rests on all of it. */
 export function shownAt(job: Job, base: Base, place: string): string {
-  if (base === "photos") return "";
+  if (isAlone(base)) return "";
   if (base === "line") return String(job.line_version);
   return JSON.stringify(place === DECISION ? job.set_up : (valueAt(job[base], place) ?? null));
 }
@@ -82,7 +83,22 @@ export class Outbox {
   }
 
   /** Keep and send a write; resolves once the server has kept it. */
-  add(write: Omit<Write, "id" | "at" | "person" | "seen">): Promise<Answered> {
+  add(write: Made): Promise<unknown> {
+    return this.take(write).sending;
+  }
+
+  /** Keep and send what a form holds; refused, it is the form's again, which says why. */
+  async fromForm<T>(write: Made): Promise<T> {
+    const { id, sending } = this.take(write);
+    try {
+      return (await sending) as T;
+    } catch (error) {
+      this.drop(id);
+      throw error;
+    }
+  }
+
+  private take(write: Made): { id: string; sending: Promise<unknown> } {
     const job = this.cache.getQueryData<Job>(jobKey(write.jobId));
     this.last = Math.max(Date.now(), this.last + 1);
     const spot = lookedAt(write);
@@ -101,7 +117,7 @@ export class Outbox {
       .filter((old) => old.refused && old.jobId === whole.jobId && spotOf(old) === spotOf(whole))
       .forEach((old) => this.drop(old.id));
     this.durable.set(whole.id, kept.put(whole));
-    return this.run(whole);
+    return { id: whole.id, sending: this.run(whole) };
   }
 
   /** Send again what was refused, over what stands now. */
@@ -111,8 +127,8 @@ export class Outbox {
     this.drop(id);
     const current = write.refused?.current;
     if (current) keepJob(this.cache, current);
-    const { jobId, base, place, typed, step, ask, picture } = write;
-    void this.add({ jobId, base, place, typed, step, ask, picture });
+    const { jobId, base, place, typed, step, ask, picture, form } = write;
+    void this.add({ jobId, base, place, typed, step, ask, picture, form });
   }
 
   /** Let go of a write that was refused. */
@@ -144,12 +160,15 @@ export class Outbox {
           submittedAt: write.at,
         }
       : undefined;
-    return this.cache.getMutationCache().build<Answered, RefusedError, Write, unknown>(
+    return this.cache.getMutationCache().build<unknown, RefusedError, Write, unknown>(
       this.cache,
       {
         mutationKey: WRITES,
-        scope: { id: `job ${write.jobId}` },
-        mutationFn: (sending) => this.deliver(sending),
+        scope: { id: write.jobId === NO_JOB ? "shop" : `job ${write.jobId}` },
+        mutationFn: async (sending) => {
+          await this.durable.get(sending.id);
+          return isAlone(sending.base) ? deliverAlone(this.cache, sending) : this.deliver(sending);
+        },
         retry: (failures, error) =>
           LATER.has(error.status) && (error.status !== 500 || failures < MOST_FAILURES),
         retryDelay: (failures) => Math.min(400 * 2 ** failures, LONGEST_WAIT_MS),
@@ -159,7 +178,7 @@ export class Outbox {
     ) as Sent;
   }
 
-  private run(write: Write): Promise<Answered> {
+  private run(write: Write): Promise<unknown> {
     const mutation = this.build(write);
     const sending = mutation.execute(write).then(
       (made) => {
@@ -182,13 +201,7 @@ export class Outbox {
     void kept.drop(id);
   }
 
-  private async deliver(asked: Write): Promise<Answered> {
-    await this.durable.get(asked.id);
-    if (asked.picture) {
-      await sentPicture(asked, asked.picture);
-      await this.cache.invalidateQueries({ queryKey: photosKey(asked.jobId) });
-      return null;
-    }
+  private async deliver(asked: Write): Promise<JobChange> {
     let job = await this.read(asked.jobId);
     // Sent before and never answered, it may have been done: it is sent as it was, and answered so.
     let base = this.over.get(asked.id);

@@ -4,14 +4,21 @@ import type { Complaint, Job, News } from "../types";
 /** Which of a job's papers a write goes to. */
 export type Paper = "sheet" | "set_up" | OwnPaper;
 export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival";
-/** What a write is based on: a paper, where the job stands, or nothing but its place among the photos. */
-export type Base = Paper | "line" | "photos";
+/** What is sent as it was made, with no job beneath that it could have passed by. */
+export type Alone = "photos" | "yard" | "racks" | "shop";
+/** What a write is based on: a paper, where the job stands, or nothing. */
+export type Base = Paper | "line" | Alone;
+
+const ALONE: readonly Base[] = ["photos", "yard", "racks", "shop"] satisfies Alone[];
+
+export const isAlone = (base: Base): base is Alone => ALONE.includes(base);
 
 /** Whether a write goes to a paper, whose places are compared and taken back. */
-export const isPaper = (base: Base): base is Paper => base !== "line" && base !== "photos";
+export const isPaper = (base: Base): base is Paper => base !== "line" && !isAlone(base);
 
 type Method = "patch" | "post" | "put";
-type BodyOf<P extends keyof paths, M extends Method> = paths[P][M] extends {
+/** Body of a request, but for the version it is based on. */
+export type BodyOf<P extends keyof paths, M extends Method> = paths[P][M] extends {
   requestBody: { content: { "application/json": infer B } };
 }
   ? Omit<B, "base_version">
@@ -35,7 +42,10 @@ export function ask<P extends keyof paths, M extends Method>(
   return { method: method.toUpperCase(), path: filled, body: body as object };
 }
 
-/** One write of one job, from the hand until the server has kept it. */
+/** A shop's own things, where a job has a number. */
+export const NO_JOB = 0;
+
+/** One write, of a job or of the shop, from the hand until the server has kept it. */
 export type Write = {
   /** Made on this device; the server does what it names once. */
   id: string;
@@ -43,6 +53,7 @@ export type Write = {
   at: number;
   /** Who wrote it; nobody else's device sends it. */
   person: string;
+  /** `NO_JOB` for what is the shop's. */
   jobId: number;
   base: Base;
   place: string;
@@ -57,6 +68,8 @@ export type Write = {
   ask: Ask;
   /** A photo that is sent along. */
   picture?: File;
+  /** Key of a form kept on this device that is done with once this is kept. */
+  form?: string;
   /** Why it was not taken; such a write waits at its field until it is put right or let go. */
   refused?: Refusal;
 };

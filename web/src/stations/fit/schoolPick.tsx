@@ -1,6 +1,6 @@
 import { Alert } from "../../ui/alert";
 import { useAttempt } from "../../api/attempt";
-import { useChooseSchool } from "../../api/fit";
+import { useShop, useShopWrites } from "../../api/shop";
 import { useSession } from "../../api/queries";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
@@ -12,7 +12,8 @@ export function SchoolPick({ matter }: { matter: string }) {
   const { job, writes } = useJobView();
   const writable = useWritable();
   const lead = useSession().data?.role === "lead";
-  const chooseForShop = useChooseSchool(job);
+  const shops = useShop()?.schools[matter];
+  const { chooseSchool } = useShopWrites();
   const { refusal, attempt } = useAttempt();
   const school = whole.matters.find(({ key }) => key === matter);
   const held = whole.schools[matter] ?? "";
@@ -56,11 +57,11 @@ export function SchoolPick({ matter }: { matter: string }) {
             Back to the shop’s
           </button>
         )}{" "}
-        {own && lead && (
+        {own && lead && shops !== undefined && (
           <button
             type="button"
             className="min-h-11 underline underline-offset-4"
-            onClick={() => void attempt(() => chooseForShop(matter, held))}
+            onClick={() => void attempt(() => chooseSchool(matter, held, shops))}
           >
             Make it the shop’s
           </button>

@@ -1,14 +1,12 @@
 import { useNavigate } from "@tanstack/react-router";
-import { useState } from "react";
 import * as z from "zod/mini";
-import { answered, client, RefusedError } from "../../api/client";
+import { NO_JOB } from "../../api/outbox/write";
 import { placeFacts } from "../../api/place";
-import { useQueryClient } from "@tanstack/react-query";
-import { newKey } from "../../api/key";
-import { keepJob, useSession } from "../../api/queries";
+import { useSession } from "../../api/queries";
+import { useOpened } from "../../api/writes";
 import { JOB_KIND_NAMES, RIG_CLASSES } from "../../api/generated/core";
-import { addressOf } from "../../job/stations";
-import type { Complaint, RigKind } from "../../api/types";
+import { useOpening } from "../../job/useOpening";
+import type { RigKind } from "../../api/types";
 import { JobKindPick } from "../../job/jobKindPick";
 import { RigMark } from "../../drawings/rigMark";
 import { Button } from "../../ui/button";
@@ -39,11 +37,11 @@ const EMPTY: Draft = {
 /** Take in a vehicle nobody has seen: the least that is needed, the rest from its class. */
 export function Intake() {
   const navigate = useNavigate();
-  const cache = useQueryClient();
-  // One key a vehicle, so that two presses take it in once.
-  const [key] = useState(newKey);
-  const username = useSession().data?.username ?? "";
-  const { draft, write, clear } = useDraft(`intake ${username}`, DRAFT, EMPTY);
+  const form = `intake ${useSession().data?.username ?? ""}`;
+  const { draft, write, clear } = useDraft(form, DRAFT, EMPTY);
+  const opened = useOpened();
+  const { refusal, open, busy, says } = useOpening(NO_JOB);
+  const complaints = refusal?.complaints ?? [];
   const { typed } = draft;
   const line = (field: "name" | "description" | "due_on") => ({
     name: field,
@@ -51,9 +49,8 @@ export function Intake() {
     onChange: (event: React.ChangeEvent<HTMLInputElement>) =>
       write({ ...draft, [field]: event.target.value }),
   });
-  const [complaints, setComplaints] = useState<Complaint[]>([]);
 
-  async function open() {
+  function takeIn() {
     const entries = Object.entries(typed)
       .filter(([, text]) => text.trim() !== "")
       .map(([place, text]) => ({
@@ -62,27 +59,10 @@ export function Intake() {
         known: place.includes("rating") ? ("plate" as const) : ("measured" as const),
         simulated: false,
       }));
-    try {
-      const job = await answered(
-        client.POST("/api/jobs", {
-          headers: { "Idempotency-Key": key },
-          body: {
-            name: draft.name,
-            description: draft.description,
-            kind: draft.kind,
-            job_kind: draft.job_kind,
-            due_on: draft.due_on || null,
-            entries,
-          },
-        }),
-      );
-      clear();
-      keepJob(cache, job);
-      await navigate({ to: addressOf(job.station), params: { jobId: String(job.id) } });
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setComplaints(error.complaints);
-    }
+    const { name, description, kind, job_kind } = draft;
+    const due_on = draft.due_on || null;
+    const whole = { name, description, kind, job_kind, due_on, entries };
+    open(opened("/api/jobs", NO_JOB, name, whole, form));
   }
 
   return (
@@ -92,7 +72,7 @@ export function Intake() {
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          void open();
+          takeIn();
         }}
         className="grid gap-x-10 gap-y-6 lg:grid-cols-[2fr_3fr]"
       >
@@ -131,8 +111,11 @@ export function Intake() {
               </p>
             ))}
           </div>
+          <p role="status" className="text-sm text-pale">
+            {says}
+          </p>
           <div className="mt-3 flex flex-wrap gap-4">
-            <Button primary type="submit">
+            <Button primary type="submit" disabled={busy}>
               Open the job
             </Button>
             <Button onClick={() => void navigate({ to: "/" })}>Back to the yard</Button>

@@ -15,7 +15,7 @@ const LOOK =
 
 /** The newest picture of the side, if there is one. */
 export function useSidePicture(jobId: number): Photo | undefined {
-  return usePhotos(jobId).photos.findLast(({ place }) => place === "side");
+  return usePhotos(jobId).findLast(({ place }) => place === "side");
 }
 
 type UnderlayProps = { photo: Photo; frame: SideFrame; hubs: [number, number] };
@@ -46,7 +46,6 @@ export function SidePictureUnderlay({ photo, frame, hubs }: UnderlayProps) {
 export function SidePictureTools() {
   const { job, writes } = useJobView();
   const writable = useWritable();
-  const { mark, setRemoved } = usePhotos(job.id);
   const photo = useSidePicture(job.id);
   const [marking, setMarking] = useState(false);
   const [first, setFirst] = useState<[number, number] | null>(null);
@@ -59,7 +58,7 @@ export function SidePictureTools() {
       setFirst(point);
       return;
     }
-    await attempt(() => mark(photo, [first, point]));
+    await attempt(() => writes.markPhoto(photo, [first, point]));
     setFirst(null);
     setMarking(false);
   }
@@ -87,7 +86,7 @@ export function SidePictureTools() {
           <button
             type="button"
             className={LOOK}
-            onClick={() => void attempt(() => setRemoved(photo, true))}
+            onClick={() => void attempt(() => writes.setPhotoAway(photo, true))}
           >
             Take it away
           </button>

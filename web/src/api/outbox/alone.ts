@@ -1,0 +1,23 @@
+import type { QueryClient, QueryFilters } from "@tanstack/react-query";
+import { sentAlone, sentPicture } from "../client";
+import { photosKey } from "../queries";
+import type { Alone, Write } from "./write";
+
+/** All that the server ever answered, but who is signed in. */
+const ALL: QueryFilters = { predicate: ({ queryKey }) => queryKey[0] !== "session" };
+
+/** What is read anew once such a write is kept. */
+const STALE: Record<Alone, (write: Write) => QueryFilters> = {
+  photos: ({ jobId }) => ({ queryKey: photosKey(jobId) }),
+  yard: () => ({ queryKey: ["yard"] }),
+  racks: () => ALL,
+  shop: () => ALL,
+};
+
+/** Send a write that stands alone, and return what it was answered. */
+export async function deliverAlone(cache: QueryClient, write: Write): Promise<unknown> {
+  const made = await (write.picture ? sentPicture(write, write.picture) : sentAlone(write));
+  if (write.form) localStorage.removeItem(write.form);
+  await cache.invalidateQueries(STALE[write.base as Alone](write));
+  return made;
+}
