@@ -67,7 +67,7 @@ def _secret(job: OpenJob, spread: float) -> float:
 def read_pads(request: PersonRequest, job_id: int, body: PadsIn) -> PadsOut:
     job = job_of(request, job_id)
     writer(request)
-    sheet = job.sheet
+    sheet = job.rig
     at = sheet.weighed(body.state)
     state = sheet.load_states[at]
     truth = {wheel: state.wheel_kg(wheel).value * _secret(job, 0.02) for wheel in Wheel}
@@ -101,7 +101,7 @@ def read_caliper(
 def read_tilt(request: PersonRequest, job_id: int) -> TiltOut:
     job = job_of(request, job_id)
     writer(request)
-    says = report(job.sheet)
+    says = report(job.rig)
     if says.model_lean_rad is None or says.model_frequency_hz is None:
         raise InputError(
             "roll_test.mass_kg", "Enter the mass moved and its distance first, and weigh the state."

@@ -146,7 +146,7 @@ def get_short_list(
     others: bool = Query(False),
 ) -> HttpResponse:
     job = job_of(request, job_id)
-    sheet, look = job.sheet, job.read(LookOver)
+    sheet, look = job.rig, job.read(LookOver)
     found, suited = (
         some.filter(kind__in=WITH_A_BAR)
         for some in (
@@ -198,7 +198,7 @@ def get_short_list(
 @router.get("/jobs/{int:job_id}/ranking", response=RankingOut, operation_id="rank_sets")
 def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
-    sheet = job.sheet
+    sheet = job.rig
     front, rear = options_of(job, End.FRONT), options_of(job, End.REAR)
     wishes, suggested = suggested_wishes(job, state)
     whole = rank(sheet, [one for _, one in front], [one for _, one in rear], wishes)
@@ -264,7 +264,7 @@ def _json_list(found: list[ComparedSet]) -> bytes:
 
 
 def _compared(job: OpenJob, chosen: SetUp, state: LoadKey) -> ComparedSet:
-    sheet = job.sheet
+    sheet = job.rig
     return ComparedSet(
         set_up=chosen,
         price=price_of(job, chosen),
@@ -282,7 +282,7 @@ def get_sizes(
     state: LoadKey = Query(...),
 ) -> SizesOut:
     job = job_of(request, job_id)
-    sheet, chosen = job.sheet, job.set_up
+    sheet, chosen = job.rig, job.set_up
     choice = chosen.of_end(axle)
     fitted = choice.fitted if choice else default_bar(sheet.of_end(axle))
     curve = size_curve(sheet, chosen, axle, action, fitted, state)
@@ -354,7 +354,7 @@ def get_claim(
     per_cent: float = Query(..., ge=-90, le=5000),
 ) -> Audit:
     job = job_of(request, job_id)
-    standing = job.sheet.of_end(axle).standard_bar
+    standing = job.rig.of_end(axle).standard_bar
     choice = job.set_up.of_end(axle)
     if standing is None:
         raise InputError(

@@ -52,7 +52,7 @@ def _cheapest_joints(job: OpenJob, sheet: Sheet, end: End) -> list[Priced]:
 
 def options_of(job: OpenJob, end: End) -> list[tuple[Option, Candidate]]:
     """Return what the racks offer an axle of a job, thinned out to what can be told apart."""
-    sheet, look = job.sheet, job.read(LookOver)
+    sheet, look = job.rig, job.read(LookOver)
     bars = suited_to(job.row.shop_id, sheet.heaviest_kg(end), end).filter(kind__in=WITH_A_BAR)
     parts = [*priced(bars), *_cheapest_joints(job, sheet, end)]
     labour = job.row.shop.labour_cents_an_hour / 100
@@ -77,7 +77,7 @@ class Pick:
 
 def picked(job: OpenJob, chosen: SetUp, end: End, pick: Pick) -> SetUp:
     """Return a set-up with a pick at one axle; Refused where the part is not for it."""
-    sheet = job.sheet
+    sheet = job.rig
     axle = sheet.of_end(end)
     joints = Joints.RENEWED if pick.renews else Joints.AS_THEY_ARE
     fitted, number = default_bar(axle), ""
@@ -139,7 +139,7 @@ def price_of(job: OpenJob, chosen: SetUp) -> float | None:
 
 
 def _renewal_price(job: OpenJob, end: End) -> float:
-    sheet, look = job.sheet, job.read(LookOver)
+    sheet, look = job.rig, job.read(LookOver)
     fitting = [
         one
         for one in _cheapest_joints(job, sheet, end)
@@ -162,7 +162,7 @@ def record_decision(job: OpenJob, person: Person, seen: tuple[int, int], reason:
     if evaluation is None:
         raise Refused("", "These numbers do not describe a vehicle that stands.", 422)
     price = price_of(job, job.set_up)
-    decision = decide(job.sheet, job.set_up, job.read(Target), evaluation, price)
+    decision = decide(job.rig, job.set_up, job.read(Target), evaluation, price)
     job.row.decisions.create(
         person=person,
         core_version=decision.core_version,

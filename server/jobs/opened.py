@@ -10,6 +10,7 @@ from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_json, to_plain
+from axlecore.practice.as_found import as_found, idle_bars
 from axlecore.practice.checks import Papers
 from axlecore.practice.decision import Decision
 from axlecore.practice.findings import Assessment
@@ -94,6 +95,11 @@ class OpenJob:
         return _record(self.row.vehicle.sheet, Sheet)
 
     @cached_property
+    def rig(self) -> Sheet:
+        """The vehicle as the look-over found it, which is what is worked with."""
+        return as_found(self.sheet, self.read(LookOver))
+
+    @cached_property
     def set_up(self) -> SetUp:
         return _record(self.row.set_up, SetUp)
 
@@ -136,7 +142,7 @@ class OpenJob:
     @cached_property
     def fitted_rig(self) -> tuple[Sheet, SetUp]:
         """Sheet and choice as the fit-up leaves them: what is worked with."""
-        return with_fit_up(self.sheet, self.set_up, self.read(Fitting))
+        return with_fit_up(self.rig, self.set_up, self.read(Fitting))
 
     @property
     def assessment(self) -> Assessment:
@@ -165,12 +171,13 @@ class OpenJob:
     def _assessed(self) -> tuple[Assessment, bytes]:
         def work() -> tuple[Assessment, bytes]:
             papers = self.read(Target), self.decision, self.read(Fitting)
-            found = assessed(self.sheet, self.set_up, *papers)
+            found = assessed(self.rig, self.set_up, *papers)
             return found, to_json(found)
 
         stored = self.last_decision
         question = [
             *self._documents(PaperName.TARGET, PaperName.FITTING),
+            sorted(idle_bars(self.read(LookOver)).items()),
             stored and stored.document,
         ]
         return _assessments.answer(question, work)
@@ -178,14 +185,15 @@ class OpenJob:
     @cached_property
     def _fitted(self) -> tuple[FitStation, bytes]:
         racks, plain = self._racks
+        kind = JobKind(self.row.kind)
 
         def work() -> tuple[FitStation, bytes]:
             papers = self.read(LookOver), self.read(Fitting), self.read(Arrival)
-            found = fit_station(self.sheet, self.set_up, *papers, self.row.shop.schools, racks)
+            found = fit_station(self.rig, self.set_up, *papers, self.row.shop.schools, racks, kind)
             return found, to_json(found)
 
         papers = self._documents(PaperName.LOOK_OVER, PaperName.FITTING, PaperName.ARRIVAL)
-        return _fits.answer([papers, self.row.shop.schools, plain], work)
+        return _fits.answer([papers, kind, self.row.shop.schools, plain], work)
 
     @cached_property
     def _racks(self) -> tuple[Racks, list[Any]]:
@@ -222,7 +230,7 @@ class OpenJob:
         return practice(
             Papers(
                 JobKind(self.row.kind),
-                self.sheet,
+                self.rig,
                 self.read(Complaint),
                 self.read(LookOver),
                 self.assessment.findings,

@@ -3,7 +3,9 @@
 from collections.abc import Callable, Sequence
 
 from axlecore.formats import from_plain, to_plain
+from axlecore.practice.look import Ends, LookOver, parts_to_see, with_rest_good
 from axlecore.practice.papers import PAPERS, PaperName, only_leads_change
+from axlecore.practice.stations import JobKind
 from axlecore.quantities.entry import enter
 from axlecore.quantities.measure import Known, Record
 from history.versions import document_at, write_next
@@ -38,7 +40,7 @@ def change_paper(
     before = job.record(name)
 
     def changed() -> object:
-        after = change(before)
+        after = PAPERS[name].settled(before, change(before))
         message = only_leads_change(name, before, after)
         if message and person.role != Person.Role.LEAD:
             raise Refused("role", message, 403)
@@ -68,6 +70,18 @@ def enter_on_paper(
         typed,
         lambda record: enter(record, place, typed, known),
     )
+
+
+def say_rest_good(job: OpenJob, person: Person, base_version: int, ends: Ends) -> None:
+    """Rate every part of some ends good that nobody has rated, as one version."""
+
+    def change(look: Record) -> Record:
+        assert isinstance(look, LookOver)
+        parts = parts_to_see(job.sheet, JobKind(job.row.kind), look.ends)
+        return with_rest_good(look, [part for part in parts if ends.hold(part.axle)])
+
+    place = "parts" if ends is Ends.BOTH else f"parts.{ends}"
+    change_paper(job, PaperName.LOOK_OVER, person, base_version, place, "the rest is good", change)
 
 
 def enter_several_on_paper(

@@ -33,4 +33,4 @@ def plan_of(job: OpenJob, key: LoadKey) -> Plan:
     """Return the staged plan of a job from what stands there now."""
     labour = job.row.shop.labour_cents_an_hour / 100
     options = {end: options_of(job, end) for end in End}
-    return planned(job.sheet, key, options, labour, _wishes(job, job.read(Target), key))
+    return planned(job.rig, key, options, labour, _wishes(job, job.read(Target), key))

@@ -7,6 +7,7 @@ from ninja import Query, Router
 from pydantic import Field
 
 from axlecore.lean.uncertainty import Certainty, certainty
+from axlecore.practice.look import Ends
 from axlecore.practice.offers import take_offer
 from axlecore.practice.papers import PaperName
 from axlecore.practice.report import Practice
@@ -14,9 +15,10 @@ from axlecore.practice.stations import JobKind, Station
 from axlecore.quantities.measure import Known
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.weigh_ticket import LONGEST_TICKET, write_ticket
+from jobs.earlier import EarlierJob, earlier_jobs
 from jobs.entries import enter_all, import_ticket
 from jobs.gates import change_due, change_kind, pass_gate
-from jobs.papers import enter_on_paper, enter_several_on_paper, revert_paper
+from jobs.papers import enter_on_paper, enter_several_on_paper, revert_paper, say_rest_good
 from jobs.schemas import (
     BaseIn,
     EntryIn,
@@ -45,6 +47,10 @@ class EntriesIn(BaseIn):
 
 class PaperEntriesIn(BaseIn):
     entries: list[PaperEntryIn] = Field(min_length=1, max_length=40)
+
+
+class RestIn(BaseIn):
+    ends: Ends = Ends.BOTH
 
 
 class OfferIn(BaseIn):
@@ -77,6 +83,11 @@ def get_practice(request: PersonRequest, job_id: int) -> HttpResponse:
 @router.get("/jobs/{int:job_id}/certainty", response=Certainty, operation_id="job_certainty")
 def get_certainty(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     return record_answer(certainty(*job_of(request, job_id).fitted_rig, state))
+
+
+@router.get("/jobs/{int:job_id}/earlier", response=list[EarlierJob], operation_id="earlier_jobs")
+def get_earlier(request: PersonRequest, job_id: int) -> list[EarlierJob]:
+    return earlier_jobs(job_of(request, job_id))
 
 
 @router.patch(
@@ -120,6 +131,15 @@ def post_paper_revert(
         request,
         job_id,
         lambda job, person: revert_paper(job, paper, person, body.base_version, body.to_version),
+    )
+
+
+@router.post("/jobs/{int:job_id}/look/rest", response=JobChange, operation_id="rest_is_good")
+def post_rest(request: PersonRequest, job_id: int, body: RestIn) -> HttpResponse:
+    return change(
+        request,
+        job_id,
+        lambda job, person: say_rest_good(job, person, body.base_version, body.ends),
     )
 
 

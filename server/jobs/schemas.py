@@ -146,13 +146,14 @@ def job_json(job: OpenJob) -> bytes:
             set_up_version=row.version,
             set_up=job.set_up,
             chosen_words=chosen_words(job.set_up),
-            decision=_decision_out(job),
+            decision=decision_out(job),
             **papers,
         )
     )
 
 
-def _decision_out(job: OpenJob) -> DecisionOut | None:
+def decision_out(job: OpenJob) -> DecisionOut | None:
+    """Return the last choice recorded on a job; None where there is none."""
     stored, decision = job.last_decision, job.decision
     if stored is None or decision is None:
         return None

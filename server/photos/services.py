@@ -8,7 +8,7 @@ from django.core.files.base import ContentFile
 from django.utils import timezone
 
 from axlecore.errors import InputError
-from axlecore.practice.look import parts_to_see
+from axlecore.practice.undercarriage import parts_there
 from history.versions import check_version
 from jobs.opened import OpenJob
 from jobs.writes import in_turn
@@ -28,7 +28,7 @@ def keep_photo(
     job: OpenJob, person: Person, place: str, key: UUID, upload: IO[Any], size: int
 ) -> Photo:
     """Store a picture of one place of a job's vehicle; the same key again is the same picture."""
-    places = {part.key for part in parts_to_see(job.sheet)} | {SIDE, *ARRIVED}
+    places = {part.key for part in parts_there(job.sheet)} | {SIDE, *ARRIVED}
     if place not in places:
         raise InputError("place", f"There is no “{place[:40]}” on this vehicle's list.")
     content, width, height = as_kept(upload, size)

@@ -184,6 +184,26 @@ class LookTests(StationCase):
         check = self.document(job, "look_over")["parts"]["rear_bar"]
         self.assertEqual(check["faults"], ["rust under the bushing", "cracked"])
 
+    def test_a_short_job_asks_for_its_own_parts_and_the_rest_is_good_in_one_press(self):
+        job = self.open_station("Skerry", "look")
+        self.page.get_by_role("radio", name="rear", exact=True).click()
+        parts = self.page.get_by_role("button", name="rear link, left")
+        self.until(lambda: self.document(job, "look_over").get("ends") == "rear")
+        self.wait_for_text(self.page.get_by_role("heading", name="From below"), "0 of 7 parts")
+        parts.click()
+        part = self.page.get_by_role("region", name="rear Link, left")
+        part.get_by_role("radio", name="replace").click()
+        part.get_by_label("They turn in").select_option("captive nut")
+        self.wait_for_text(self.page.get_by_role("region", name="What follows"), "from inside too")
+        self.button("rear, 6").click()
+        self.wait_for_text(self.page.get_by_role("heading", name="From below"), "7 of 7 parts")
+        self.page.get_by_role("button", name="rear bar: good").click()
+        self.page.get_by_text("Said together with the rest").wait_for()
+        fit = self.page.get_by_role("navigation", name="Stations").get_by_role("link", name="Fit")
+        fit.click()
+        tabs = self.page.get_by_role("navigation", name="Sheets of Fit").get_by_role("link")
+        self.until(lambda: tabs.count() == 3)
+
     def test_a_photo_is_kept_and_taken_away_and_put_back(self):
         from photos.tests.test_photos import turned_with_location
 

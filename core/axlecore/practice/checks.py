@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 
@@ -12,8 +12,8 @@ from axlecore.practice.consequences import Consequences, consequences
 from axlecore.practice.finding import Finding, Kind, Topic
 from axlecore.practice.fitting import FitStation
 from axlecore.practice.listen import Complaint, Verdict
-from axlecore.practice.look import LookOver, Rating, parts_to_see
-from axlecore.practice.stations import JobKind, Station
+from axlecore.practice.look import Ends, LookOver, Rating, parts_to_see
+from axlecore.practice.stations import FIT_SHEETS_OF, FitSheet, JobKind, Station, fit_sheets
 from axlecore.quantities.measure import Known, Measured, Record
 from axlecore.vehicle.ends import End, Side, Wheel
 from axlecore.vehicle.loads import LoadKey
@@ -87,7 +87,7 @@ class Papers:
     @cached_property
     def seen(self) -> Consequences:
         """What follows from the look-over."""
-        return consequences(self.vehicle, self.look)
+        return consequences(self.vehicle, self.look, self.kind)
 
     @property
     def stops(self) -> list[Finding]:
@@ -204,7 +204,7 @@ def look_checks(papers: Papers) -> Iterator[Check]:
     papers : Papers
         Of the job.
     """
-    parts = parts_to_see(papers.vehicle)
+    parts = parts_to_see(papers.vehicle, papers.kind, papers.look.ends)
     unseen = [part for part in parts if papers.look.of(part.key).rating is Rating.UNSEEN]
     yield Check(
         "seen",
@@ -267,7 +267,14 @@ def fit_checks(papers: Papers) -> Iterator[Check]:
     set_up, fitting, fit = papers.set_up, papers.fitting, papers.fit
     sheets = {name: sheet for name in End if (sheet := fitting.of_end(name)) is not None}
     begun = list(sheets)
+    asked = fit_sheets(papers.kind)
     wanted = [name for name in End if set_up.of_end(name) is not None]
+    if not wanted and papers.kind in FIT_SHEETS_OF:
+        wanted = [
+            name
+            for name in End
+            if papers.look.ends is not Ends.BOTH and papers.look.ends.hold(name)
+        ]
     missing = [name for name in wanted if name not in begun]
     yield Check(
         "fit_begun",
@@ -279,16 +286,20 @@ def fit_checks(papers: Papers) -> Iterator[Check]:
     unread = [
         f"fitting.{name}.{place}"
         for name, sheet in sheets.items()
-        for place, number in _fit_numbers(sheet)
+        for place, number in _fit_numbers(sheet, asked)
         if not _read(number)
     ]
-    yield Check(
-        "fit_measured",
-        "Holes, links and travel are measured on the vehicle.",
-        not unread,
-        False,
-        unread[0] if unread else "fitting",
-    )
+    if FitSheet.LINKS in asked:
+        whole = FitSheet.SIDE in asked
+        yield Check(
+            "fit_measured",
+            "Holes, links and travel are measured on the vehicle."
+            if whole
+            else "The links' length is measured on the vehicle.",
+            not unread,
+            False,
+            unread[0] if unread else "fitting",
+        )
     findings = [] if fit is None else fit.findings
     trouble = {} if fit is None else fit.trouble
     stops = [one for one in findings if one.kind is Kind.STOP]
@@ -325,8 +336,12 @@ def fit_checks(papers: Papers) -> Iterator[Check]:
         )
 
 
-def _fit_numbers(fit: AxleFit) -> Iterator[tuple[str, Measured]]:
-    """Numbers that decide the fit, as far as they are picked."""
+def _fit_numbers(fit: AxleFit, asked: Collection[FitSheet]) -> Iterator[tuple[str, Measured]]:
+    """Numbers that decide the fit, as far as they are picked and asked for."""
+    if FitSheet.SIDE not in asked:
+        if FitSheet.LINKS in asked:
+            yield from ((f"{side}.link_m", fit.of_side(side).link_m) for side in Side)
+        return
     for side in Side:
         pick = fit.of_side(side)
         hole, spot = fit.link_holes[pick.link_hole], fit.bar_places[pick.bar_place]

@@ -1,17 +1,22 @@
-"""What follows from a look-over: findings, parts to order, chores for the plan."""
+"""What follows from a look-over: findings, parts to order, chores for the plan.
+
+What one fault of one part leads to stands in `fault_rules`; here is what rests on more than that.
+"""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
+from axlecore.practice.fault_rules import FAULT_RULES, FaultRule, When
 from axlecore.practice.finding import Finding, Kind, gravest_first
 from axlecore.practice.look import (
     Bolts,
-    Fault,
+    Cover,
     LookOver,
-    Part,
+    Material,
+    Nuts,
     PartCheck,
     Rating,
     Rust,
@@ -20,6 +25,8 @@ from axlecore.practice.look import (
     VentPlace,
     parts_to_see,
 )
+from axlecore.practice.stations import JobKind
+from axlecore.practice.undercarriage import Fault, Part, parts_there
 from axlecore.quantities.measure import Record
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Vehicle
@@ -51,12 +58,12 @@ class Chore(Record):
     Attributes
     ----------
     when : str
-        "day before", "before ordering", "while taking off", "before driving".
+        When it is due.
     what, why : str
         The chore and its reason.
     """
 
-    when: str
+    when: When
     what: str
     why: str
 
@@ -82,34 +89,32 @@ class Consequences(Record):
 
 Outcome = Finding | Need | Chore
 _WORN = (Rating.REPLACE, Rating.STOP)
+#: Faults a link or a bushing is renewed for, whatever it was rated.
+_RENEWED_FOR = {
+    "link": (Fault.TORN_BOOT, Fault.BENT, Fault.BROKEN, Fault.MISSING),
+    "bushing": (Fault.SOFT, Fault.OVAL, Fault.SPLIT, Fault.WRONG_SIZE),
+}
 
 
 @dataclass(frozen=True)
 class _Seen:
     vehicle: Vehicle
     look: LookOver
+    kind: JobKind
 
     @cached_property
     def parts(self) -> list[Part]:
-        """Parts that are there."""
-        return parts_to_see(self.vehicle)
+        """Parts that are there, those included that a short job does not ask for."""
+        return parts_there(self.vehicle)
+
+    def checked(self) -> Iterator[tuple[Part, PartCheck]]:
+        """Parts that are there, with what was seen of them."""
+        for part in self.parts:
+            yield part, self.look.of(part.key)
 
     def each(self, kind: str) -> Iterator[tuple[Part, PartCheck]]:
-        """Parts of one kind that are there, with what was seen of them."""
-        for part in self.parts:
-            if part.kind == kind:
-                yield part, self.look.of(part.key)
-
-    def with_fault(self, kind: str, *faults: Fault) -> Iterator[tuple[Part, Fault]]:
-        """Parts of one kind that have one of these faults."""
-        for part, check in self.each(kind):
-            for fault in check.faults:
-                if fault in faults:
-                    yield part, fault
-
-
-def _name(part: Part) -> str:
-    return f"{part.axle} {part.label.lower()}"
+        """Those of one kind."""
+        return ((part, check) for part, check in self.checked() if part.kind == kind)
 
 
 def _found(
@@ -118,50 +123,54 @@ def _found(
     return Finding(f"look_{rule}", kind, what, why, todo, f"seen: {seen}", f"parts.{part.key}")
 
 
+#: A fault as the end of a sentence about its part, where it is no adjective.
+_FAULT_OF = {
+    Fault.TORN_BOOT: "has a torn boot",
+    Fault.LEAKS: "leaks",
+    Fault.SPLIT: "is split",
+}
+
+
+def _applied(row: FaultRule, part: Part, fault: Fault) -> Iterator[Outcome]:
+    words = {
+        "part": part.name,
+        "end": part.axle,
+        "label": part.label.lower(),
+        "fault": fault,
+        "fault_of": _FAULT_OF.get(fault, f"is {fault}"),
+    }
+    what, why, todo = (text.format(**words) for text in (row.what, row.why, row.todo))
+    yield _found(row.rule, row.kind, what, why, todo, part, fault)
+    for need, quantity in row.needs:
+        yield Need(need.format(**words), quantity, f"{part.name}: {fault}")
+    for when, chore in row.chores:
+        yield Chore(when, chore.format(**words), f"{part.name}: {fault}")
+
+
+def _each_fault(seen: _Seen) -> Iterator[Outcome]:
+    """What each fault leads to by itself; of rows under one name the first that fits counts."""
+    for part, check in seen.checked():
+        for fault in check.faults:
+            said = set()
+            for row in FAULT_RULES:
+                if part.kind in row.parts and fault in row.faults and row.rule not in said:
+                    said.add(row.rule)
+                    yield from _applied(row, part, fault)
+
+
 def _rated_stop(seen: _Seen) -> Iterator[Outcome]:
-    for part in seen.parts:
-        check = seen.look.of(part.key)
+    for part, check in seen.checked():
         if check.rating is Rating.STOP:
             said = check.note.strip() or ", ".join(check.faults) or "no note"
             yield _found(
                 "rated_stop",
                 Kind.STOP,
-                f"The {_name(part)} is rated stop.",
+                f"The {part.name} is rated stop.",
                 f"Whoever looked at it says: {said}.",
                 "The vehicle is not driven and the job does not go on until this is put right.",
                 part,
                 check.rating,
             )
-
-
-def _bar_never_welded(seen: _Seen) -> Iterator[Outcome]:
-    for part, fault in seen.with_fault("bar", Fault.CRACKED, Fault.BROKEN, Fault.WELDED_BEFORE):
-        yield _found(
-            "bar_never_welded",
-            Kind.FIX,
-            f"The {_name(part)} is {fault}: it is replaced.",
-            "A bar is spring steel; a weld takes its temper and it breaks again beside it.",
-            "Replace it. Never weld a bar.",
-            part,
-            fault,
-        )
-        yield Need(f"{part.axle} bar", 1, f"{fault}; a bar is never welded")
-
-
-def _bar_rusted(seen: _Seen) -> Iterator[Outcome]:
-    for part, fault in seen.with_fault("bar", Fault.RUST_UNDER_BUSHING, Fault.RUSTED_INSIDE):
-        inside = fault is Fault.RUSTED_INSIDE
-        yield _found(
-            "bar_rusted",
-            Kind.FIX if inside else Kind.WATCH,
-            f"The {_name(part)} has {'rusted from inside' if inside else fault}.",
-            "A pit is where a bar starts to crack; a rusted tube has lost wall nobody can see.",
-            "Replace it." if inside else "Clean the seat, caliper it there, and renew bushings.",
-            part,
-            fault,
-        )
-        if inside:
-            yield Need(f"{part.axle} bar", 1, "rusted from inside")
 
 
 def _links_in_pairs(seen: _Seen) -> Iterator[Outcome]:
@@ -189,7 +198,8 @@ def _pairs(seen: _Seen, kind: str, rule: str, name: str, why: str) -> Iterator[O
         worn = [
             (part, check)
             for part, check in seen.each(kind)
-            if part.axle == axle and check.rating in _WORN
+            if part.axle == axle
+            and (check.rating in _WORN or set(check.faults) & set(_RENEWED_FOR[kind]))
         ]
         if worn:
             part, check = worn[0]
@@ -200,44 +210,18 @@ def _pairs(seen: _Seen, kind: str, rule: str, name: str, why: str) -> Iterator[O
                 why,
                 "Order the pair.",
                 part,
-                check.rating,
+                ", ".join(check.faults) or check.rating,
             )
             yield Need(f"{axle} {name}, pair", 1, f"{part.label.lower()} worn; always in pairs")
             if kind == "link":
                 yield Need("lock nuts for links", 4, "nylon lock nuts are used once")
 
 
-def _play_is_lost_motion(seen: _Seen) -> Iterator[Outcome]:
-    for part, fault in seen.with_fault(
-        "link", Fault.PLAY, Fault.CRUSHED_BUSHING, Fault.MISSING_BUSHING
-    ):
-        yield _found(
-            "play_is_lost_motion",
-            Kind.WATCH,
-            f"The {_name(part)} loses motion: {fault}.",
-            "The bar does nothing until the play is taken up.",
-            "Measure the play at Weigh; renewing links may be the whole cure.",
-            part,
-            fault,
-        )
-
-
-def _stud_needs_holding(seen: _Seen) -> Iterator[Outcome]:
-    for part, fault in seen.with_fault("link", Fault.SPINNING_STUD, Fault.SEIZED_STUD):
-        yield _found(
-            "stud_needs_holding",
-            Kind.NOTE,
-            f"The {_name(part)}: {fault}.",
-            "A ball stud turns with its nut unless it is held at its flat or hex.",
-            "Have the flat or hex key ready; pliers spoil the stud.",
-            part,
-            fault,
-        )
-        yield Chore("while taking off", f"hold the stud of the {_name(part)}", str(fault))
-
-
 def _rust_decides(seen: _Seen) -> Iterator[Outcome]:
     rust = seen.look.rust
+    if rust is Rust.LIGHT:
+        yield Chore(When.PREPARING, "brush and paint what the old parts leave bare", "light rust")
+        yield Need("wire brush and chassis paint", 1, "light rust")
     if rust not in (Rust.SCALY, Rust.HEAVY):
         return
     heavy = rust is Rust.HEAVY
@@ -251,46 +235,12 @@ def _rust_decides(seen: _Seen) -> Iterator[Outcome]:
         "rust",
     )
     yield Chore(
-        "day before",
+        When.DAY_BEFORE,
         "soak every bolt that comes off, at the hidden end too",
         f"rust is {rust}; the nut's far side is where it holds",
     )
     yield Need("spare bolts and nuts, one set", 2 if heavy else 1, f"rust is {rust}")
-
-
-def _covered_bolts(seen: _Seen) -> Iterator[Outcome]:
-    for kind in ("brace", "splash_shield", "spare_carrier"):
-        for part, fault in seen.with_fault(kind, Fault.COVERS_BOLTS):
-            yield _found(
-                "covered_bolts",
-                Kind.WATCH,
-                f"The {_name(part)} covers bolts we need.",
-                "What is covered sets the order of work: bar before brace.",
-                f"Take the {part.label.lower()} off first and put it back last.",
-                part,
-                fault,
-            )
-            yield Chore(
-                "while taking off",
-                f"the {_name(part)} off first, back on after the bar",
-                "it covers bolts we need",
-            )
-
-
-def _crossmember_decides(seen: _Seen) -> Iterator[Outcome]:
-    for part, fault in seen.with_fault(
-        "crossmember", Fault.NOT_STANDARD, Fault.UNKNOWN_OPTION, Fault.IN_THE_WAY
-    ):
-        yield _found(
-            "crossmember",
-            Kind.WATCH,
-            f"The {_name(part)}: {fault}.",
-            "Kits ask which crossmember is there; the wrong one takes other brackets.",
-            "Photograph it and hold it against the kit's sheet before ordering.",
-            part,
-            fault,
-        )
-        yield Chore("before ordering", "hold the crossmember against the kit's sheet", str(fault))
+    yield Need("penetrating oil", 1, f"rust is {rust}")
 
 
 def _vent_kept_clear(seen: _Seen) -> Iterator[Outcome]:
@@ -323,134 +273,97 @@ def _tube_shape(seen: _Seen) -> Iterator[Outcome]:
             )
 
 
-def _exhaust_before_ordering(seen: _Seen) -> Iterator[Outcome]:
-    for part, fault in seen.with_fault("exhaust", Fault.NOT_STANDARD, Fault.IN_THE_WAY):
-        yield _found(
-            "exhaust",
-            Kind.WATCH,
-            f"The {_name(part)}: {fault}.",
-            "An aftermarket exhaust moves everything; it is found now, not after the bar is on.",
-            "Measure where it runs before ordering.",
-            part,
-            fault,
-        )
-        yield Chore("before ordering", f"measure where the {part.axle} exhaust runs", str(fault))
-        yield Need("exhaust hanger and clamp", 1, f"{part.axle} exhaust {fault}")
-    for part, fault in seen.with_fault("exhaust", Fault.LEAKS):
-        yield _found(
-            "exhaust_leaks",
-            Kind.STOP,
-            f"The {_name(part)} leaks.",
-            "Exhaust gas reaches the cabin.",
-            "It is sealed and checked before anybody drives it.",
-            part,
-            fault,
-        )
-
-
-def _lines(seen: _Seen) -> Iterator[Outcome]:
-    for kind in ("brake_lines", "wiring", "air_lines"):
-        for part, fault in seen.with_fault(kind, Fault.CHAFED, Fault.IN_THE_WAY):
-            yield _found(
-                "lines",
-                Kind.FIX,
-                f"The {_name(part)}: {fault}.",
-                "A bar and its links move; a line that touches them wears through.",
-                "Reroute and tie it clear of the travel.",
-                part,
-                fault,
-            )
-            yield Need("line clips and ties", 1, f"{_name(part)} {fault}")
-    for part, fault in seen.with_fault("brake_lines", Fault.LEAKS):
-        yield _found(
-            "brake_leak",
-            Kind.STOP,
-            f"The {_name(part)} leak.",
-            "The vehicle may not stop.",
-            "It does not leave before the brakes are put right.",
-            part,
-            fault,
-        )
-
-
-def _frame_is_the_chassis_makers(seen: _Seen) -> Iterator[Outcome]:
-    for kind in ("frame", "bracket"):
-        for part, fault in seen.with_fault(
-            kind, Fault.CRACKED, Fault.HOLE_OVAL, Fault.CAPTIVE_NUT_SPINS
-        ):
-            cracked_frame = kind == "frame" and fault is Fault.CRACKED
-            yield _found(
-                "frame",
-                Kind.STOP if cracked_frame else Kind.FIX,
-                f"The {_name(part)}: {fault}.",
-                "A bar works on the frame; a worn hole or a crack grows under it.",
-                "Repair by the chassis maker's body-builder rules; welding is for a licensed "
-                "welder.",
-                part,
-                fault,
-            )
-
-
-def _shocks(seen: _Seen) -> Iterator[Outcome]:
-    for part, fault in seen.with_fault("shock", Fault.LEAKS, Fault.BENT):
-        yield _found(
-            "shocks",
-            Kind.WATCH,
-            f"The {_name(part)}: {fault}.",
-            "A stiffer bar with tired shocks swings less far but as many times.",
-            "Renew shocks as a pair, before or with the bar.",
-            part,
-            fault,
-        )
-        yield Need(f"{part.axle} shocks, pair", 1, f"{part.label.lower()} {fault}")
-
-
-def _steering_damper(seen: _Seen) -> Iterator[Outcome]:
-    for part, fault in seen.with_fault("steering_damper", Fault.OFF_CENTRE):
-        yield _found(
-            "steering_damper",
-            Kind.FIX,
-            "The steering damper is fixed off-centre.",
-            "It pushes the steering to one side: a steady pull that no bar changes.",
-            "Centre it, wheels straight ahead, then drive again.",
-            part,
-            fault,
-        )
-
-
-def _thread_lock(seen: _Seen) -> Iterator[Outcome]:
-    for part, fault in seen.with_fault("bracket", Fault.PERMANENT_THREAD_LOCK):
-        yield _found(
-            "thread_lock",
-            Kind.NOTE,
-            f"The {_name(part)} is in permanent thread-lock.",
-            "Old thread-lock adds run-down torque and keeps new from curing.",
-            "Renew those bolts; warm them where nothing burns.",
-            part,
-            fault,
-        )
-        yield Need(f"bolts of the {_name(part)}", 1, "permanent thread-lock")
-
-
-def _bolts_renewed(seen: _Seen) -> Iterator[Outcome]:
-    for part in seen.parts:
-        check = seen.look.of(part.key)
+def _bolts_once_off(seen: _Seen) -> Iterator[Outcome]:
+    for part, check in seen.checked():
         if check.bolts is Bolts.RENEW:
-            yield Need(f"bolts of the {_name(part)}", 1, "judged to be renewed")
+            yield Need(f"bolts of the {part.name}", 1, "judged to be renewed")
+        if check.bolts is Bolts.CLEAN:
+            yield Chore(
+                When.PREPARING,
+                f"brush the threads of the {part.name} clean, bolt and hole",
+                "judged to be cleaned; dirt and old thread-lock add run-down torque",
+            )
+
+
+#: What each kind of nut asks for: a chore while taking off, and parts to have.
+_NUTS: Mapping[Nuts, tuple[str, tuple[tuple[str, int], ...]]] = {
+    Nuts.PLAIN: ("second spanner on the nuts of the {part}", ()),
+    Nuts.WELDED: (
+        "no impact on the bolts of the {part}: back and forth, their nuts are welded",
+        (),
+    ),
+    Nuts.TABBED: ("bend the tabs of the {part} open first", (("tab washers of the {part}", 1),)),
+    Nuts.CAPTIVE: ("watch the captive nuts of the {part}: one that spins is cut from its cage", ()),
+    Nuts.CLIP: ("hold the clip nuts of the {part}", (("clip nuts of the {part}", 1),)),
+    Nuts.PLASTIC_CLIP: (
+        "lever the plastic clips of the {part} out by their centres",
+        (("plastic clips, a handful", 1),),
+    ),
+}
+_HIDDEN = (Nuts.WELDED, Nuts.CAPTIVE)
+
+
+def _nuts_decide(seen: _Seen) -> Iterator[Outcome]:
+    for part, check in seen.checked():
+        if check.nuts not in _NUTS:
+            continue
+        chore, needs = _NUTS[check.nuts]
+        yield Chore(When.TAKING_OFF, chore.format(part=part.name), str(check.nuts))
+        for need, quantity in needs:
+            yield Need(need.format(part=part.name), quantity, str(check.nuts))
+        if check.nuts in _HIDDEN:
+            yield Chore(
+                When.DAY_BEFORE,
+                f"soak the bolts of the {part.name} from inside too",
+                f"{check.nuts}: the hidden end is where it holds",
+            )
+
+
+def _covers_set_the_order(seen: _Seen) -> Iterator[Outcome]:
+    for part, check in seen.checked():
+        if check.cover in (Cover.UNSEEN, Cover.NOTHING):
+            continue
+        yield _found(
+            "bolts_covered",
+            Kind.WATCH,
+            f"The bolts of the {part.name} are behind a {check.cover}.",
+            "What is covered sets the order of work.",
+            f"Take the {check.cover} off first and put it back last.",
+            part,
+            check.cover,
+        )
+        yield Chore(
+            When.TAKING_OFF,
+            f"{check.cover} off before the {part.name}, back on after it",
+            f"it covers the bolts of the {part.name}",
+        )
+
+
+#: Grease by what a bushing is made of.
+_GREASE = {
+    Material.RUBBER: "silicone bushing grease",
+    Material.POLYURETHANE: "silicone or PTFE bushing grease",
+}
+
+
+def _grease_by_material(seen: _Seen) -> Iterator[Outcome]:
+    for part, check in seen.each("bushing"):
+        if check.material in _GREASE:
+            yield Need(_GREASE[check.material], 1, f"{part.axle} bushings are {check.material}")
 
 
 def _still_unseen(seen: _Seen) -> Iterator[Outcome]:
-    parts = seen.parts
+    parts = parts_to_see(seen.vehicle, seen.kind, seen.look.ends)
     unseen = [part for part in parts if seen.look.of(part.key).rating is Rating.UNSEEN]
     if unseen and len(unseen) < len(parts):
-        names = ", ".join(_name(part) for part in unseen[:3])
+        names = ", ".join(part.name for part in unseen[:3])
         more = " and others" if len(unseen) > 3 else ""
         yield _found(
             "unseen",
             Kind.NOTE,
             f"{len(unseen)} of {len(parts)} parts are not looked at yet.",
             f"Nobody has seen the {names}{more}.",
-            "Go round with the list.",
+            "Go round with the list, or say that the rest is good.",
             unseen[0],
             f"{len(parts) - len(unseen)} of {len(parts)}",
         )
@@ -458,29 +371,21 @@ def _still_unseen(seen: _Seen) -> Iterator[Outcome]:
 
 _RULES: tuple[Callable[[_Seen], Iterator[Outcome]], ...] = (
     _rated_stop,
-    _bar_never_welded,
-    _bar_rusted,
+    _each_fault,
     _links_in_pairs,
     _bushings_together,
-    _play_is_lost_motion,
-    _stud_needs_holding,
     _rust_decides,
-    _covered_bolts,
-    _crossmember_decides,
     _vent_kept_clear,
     _tube_shape,
-    _exhaust_before_ordering,
-    _lines,
-    _frame_is_the_chassis_makers,
-    _shocks,
-    _steering_damper,
-    _thread_lock,
-    _bolts_renewed,
+    _bolts_once_off,
+    _nuts_decide,
+    _covers_set_the_order,
+    _grease_by_material,
     _still_unseen,
 )
 
 
-def consequences(vehicle: Vehicle, look: LookOver) -> Consequences:
+def consequences(vehicle: Vehicle, look: LookOver, kind: JobKind = JobKind.UPGRADE) -> Consequences:
     """Return what follows from a look-over: findings, parts to order, chores for the plan.
 
     Parameters
@@ -489,14 +394,19 @@ def consequences(vehicle: Vehicle, look: LookOver) -> Consequences:
         Decides which parts are there.
     look : LookOver
         What was seen.
+    kind : JobKind
+        Decides which parts are asked for.
     """
-    seen = _Seen(vehicle, look)
-    outcomes = [outcome for rule in _RULES for outcome in rule(seen)]
+    outcomes = [outcome for rule in _RULES for outcome in rule(_Seen(vehicle, look, kind))]
     needs = [outcome for outcome in outcomes if isinstance(outcome, Need)]
     chores = [outcome for outcome in outcomes if isinstance(outcome, Chore)]
+    order = list(When)
     return Consequences(
         findings=gravest_first(o for o in outcomes if isinstance(o, Finding)),
         # One pair of links is ordered once, whichever side asked for it.
         needs=list({need.part: need for need in needs}.values()),
-        chores=list({(chore.when, chore.what): chore for chore in chores}.values()),
+        chores=sorted(
+            {(chore.when, chore.what): chore for chore in chores}.values(),
+            key=lambda chore: order.index(chore.when),
+        ),
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Collection, Iterator
 from dataclasses import dataclass
 
 from axlecore.fitup.arrival import ArrivalReport, Result
@@ -12,6 +12,7 @@ from axlecore.fitup.report import AxleFitReport
 from axlecore.fitup.sheet import AxleFit, Fitting, Inside, Nature
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.partfit import Fit, FitVerdict
+from axlecore.practice.stations import FitSheet
 from axlecore.quantities.measure import Record
 from axlecore.vehicle.ends import End, Side
 
@@ -401,22 +402,27 @@ def _arrived(case: _Case) -> Iterator[Finding]:
         )
 
 
-_RULES: tuple[Callable[[_Case], Iterator[Finding]], ...] = (
-    _kit,
-    _assembly,
-    _droop,
-    _clashes,
-    _joint,
-    _links,
-    _sides,
-    _across,
-    _drilling,
-    _bolts,
-    _arrived,
+_RULES: tuple[tuple[FitSheet, Callable[[_Case], Iterator[Finding]]], ...] = (
+    (FitSheet.SIDE, _kit),
+    (FitSheet.SIDE, _assembly),
+    (FitSheet.SIDE, _droop),
+    (FitSheet.CLASH, _clashes),
+    (FitSheet.SIDE, _joint),
+    (FitSheet.LINKS, _links),
+    (FitSheet.HOLES, _sides),
+    (FitSheet.ACROSS, _across),
+    (FitSheet.DRILL, _drilling),
+    (FitSheet.BOLTS, _bolts),
+    (FitSheet.ARRIVAL, _arrived),
 )
 
 
-def axle_findings(name: End, station: AxleStation | None, fitting: Fitting) -> Iterator[Finding]:
+def axle_findings(
+    name: End,
+    station: AxleStation | None,
+    fitting: Fitting,
+    sheets: Collection[FitSheet] = tuple(FitSheet),
+) -> Iterator[Finding]:
     """Yield what the rules say of one axle's fit-up; nothing where nobody has begun it.
 
     Parameters
@@ -427,10 +433,13 @@ def axle_findings(name: End, station: AxleStation | None, fitting: Fitting) -> I
         What its fit-up comes to.
     fitting : Fitting
         The fit-up sheet.
+    sheets : collection of FitSheet
+        Those the job asks for; what belongs to others is not said.
     """
     fit = fitting.of_end(name)
     if station is None or fit is None:
         return
     case = _Case(name, station, fit)
-    for rule in _RULES:
-        yield from rule(case)
+    for sheet, rule in _RULES:
+        if sheet in sheets:
+            yield from rule(case)

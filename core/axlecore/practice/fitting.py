@@ -22,6 +22,7 @@ from axlecore.practice.finding import Finding, Kind, gravest_first
 from axlecore.practice.fit_findings import AxleStation, axle_findings
 from axlecore.practice.look import LookOver
 from axlecore.practice.partfit import part_fit
+from axlecore.practice.stations import JobKind, fit_sheets
 from axlecore.quantities.measure import Record
 from axlecore.racks.parts import RackPart
 from axlecore.vehicle.ends import ByEnd, End
@@ -97,6 +98,7 @@ def fit_station(
     arrival: Arrival,
     shop_schools: Mapping[str, str],
     racks: Racks,
+    kind: JobKind = JobKind.UPGRADE,
 ) -> FitStation:
     """Return what station 5 shows.
 
@@ -116,6 +118,8 @@ def fit_station(
         The shop's own schools; the job's go first.
     racks : Racks
         Parts and links.
+    kind : JobKind
+        A short job is told only of what it fits.
     """
     schools = settled({**shop_schools, **fitting.schools})
     fitted_vehicle, fitted_set_up = with_fit_up(vehicle, set_up, fitting)
@@ -155,7 +159,8 @@ def fit_station(
             ),
             arrival=arrival_report(arrival.of_end(name), report.bar, part),
         )
-    found = [finding for name in End for finding in axle_findings(name, axles[name], fitting)]
+    sheets = fit_sheets(kind)
+    found = [one for name in End for one in axle_findings(name, axles[name], fitting, sheets)]
     return FitStation(
         axles["front"],
         axles["rear"],

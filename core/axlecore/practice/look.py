@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, field
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 
 from axlecore.errors import InputError
+from axlecore.practice.stations import JobKind
+from axlecore.practice.undercarriage import ALL_PARTS, TOUCHED, Fault, Part, parts_there
 from axlecore.quantities.measure import Measured, Record, check_places, place
 from axlecore.quantities.units import Dimension
-from axlecore.vehicle.axle import Suspension
-from axlecore.vehicle.ends import End, Side
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Vehicle
 
 LONGEST_NOTE = 400
@@ -35,6 +36,50 @@ class Bolts(StrEnum):
     RENEW = "renew"
 
 
+class Nuts(StrEnum):
+    """What the far end of a part's bolts turns in."""
+
+    UNSEEN = "unseen"
+    PLAIN = "plain nut"
+    WELDED = "welded nut"
+    TABBED = "tabbed nut"
+    CAPTIVE = "captive nut"
+    CLIP = "clip nut"
+    PLASTIC_CLIP = "plastic clip"
+
+
+class Cover(StrEnum):
+    """What must come off before a part's bolts can be reached."""
+
+    UNSEEN = "unseen"
+    NOTHING = "nothing"
+    SHIELD = "shield"
+    BRACE = "brace"
+    CROSSMEMBER = "crossmember"
+    EXHAUST = "exhaust"
+    SPARE = "spare wheel"
+
+
+class Material(StrEnum):
+    """What a bushing is made of."""
+
+    UNSEEN = "unseen"
+    RUBBER = "rubber"
+    POLYURETHANE = "polyurethane"
+
+
+class Ends(StrEnum):
+    """Which end of the vehicle a short job touches."""
+
+    FRONT = "front"
+    REAR = "rear"
+    BOTH = "both"
+
+    def hold(self, end: End) -> bool:
+        """Whether one end is among them."""
+        return self is Ends.BOTH or self.value == end.value
+
+
 class Rust(StrEnum):
     """Rust of the whole undercarriage."""
 
@@ -54,6 +99,24 @@ class TubeShape(StrEnum):
     SQUARE = "square"
 
 
+class CrossmemberSeen(StrEnum):
+    """Crossmember at the front axle, as kits ask for it."""
+
+    UNSEEN = "unseen"
+    NONE = "none"
+    ROUND = "round"
+    CHANNEL = "channel"
+
+
+class ShockMount(StrEnum):
+    """How the lower end of an axle's shocks is held, as kits ask for it."""
+
+    UNSEEN = "unseen"
+    ONE_BOLT = "one bolt"
+    TWO_BOLTS = "two bolts"
+    STUD = "stud"
+
+
 class VentPlace(StrEnum):
     """Where on an axle its vent sits."""
 
@@ -61,272 +124,6 @@ class VentPlace(StrEnum):
     LEFT = "left"
     MIDDLE = "middle"
     RIGHT = "right"
-
-
-class Fault(StrEnum):
-    """What can be wrong with a part."""
-
-    CRACKED = "cracked"
-    BROKEN = "broken"
-    WELDED_BEFORE = "welded before"
-    RUST_UNDER_BUSHING = "rust under the bushing"
-    RUSTED_INSIDE = "rusted from inside"
-    BENT = "bent"
-    PLAY = "play"
-    TORN_BOOT = "torn boot"
-    SEIZED_STUD = "seized stud"
-    SPINNING_STUD = "stud will spin"
-    CRUSHED_BUSHING = "crushed bushing"
-    MISSING_BUSHING = "missing bushing"
-    SOFT = "soft"
-    OVAL = "oval"
-    SPLIT = "split"
-    DRY = "dry"
-    WRONG_SIZE = "wrong size"
-    LOOSE = "loose"
-    HOLE_OVAL = "hole worn oval"
-    CAPTIVE_NUT_SPINS = "captive nut spins"
-    PERMANENT_THREAD_LOCK = "permanent thread-lock"
-    COVERS_BOLTS = "covers bolts we need"
-    IN_THE_WAY = "in the way of a bar"
-    NOT_STANDARD = "not standard"
-    CHAFED = "chafed"
-    LEAKS = "leaks"
-    OFF_CENTRE = "off-centre"
-    UNKNOWN_OPTION = "option not on the sheet"
-
-
-@dataclass(frozen=True)
-class PartKind:
-    """One line of the list that is gone round with.
-
-    Attributes
-    ----------
-    key, label : str
-        End of its key, and the trade's name.
-    axles : tuple of str
-        Ends it sits at.
-    sides : bool
-        One left and one right.
-    suspension : Suspension or None
-        Only there with this one; None with both.
-    faults : tuple of Fault
-        What can be wrong with it.
-    fasteners : bool
-        Fasteners of it come off.
-    """
-
-    key: str
-    label: str
-    axles: tuple[End, ...]
-    sides: bool
-    suspension: Suspension | None
-    faults: tuple[Fault, ...]
-    fasteners: bool = False
-
-
-_BOTH, _FRONT, _REAR = (End.FRONT, End.REAR), (End.FRONT,), (End.REAR,)
-_SOLID = Suspension.SOLID
-
-#: The list, in the order of going round. A new part is one row here.
-PART_KINDS: tuple[PartKind, ...] = (
-    PartKind(
-        "bar",
-        "Bar",
-        _BOTH,
-        False,
-        None,
-        (
-            Fault.CRACKED,
-            Fault.BROKEN,
-            Fault.WELDED_BEFORE,
-            Fault.RUST_UNDER_BUSHING,
-            Fault.RUSTED_INSIDE,
-            Fault.BENT,
-        ),
-    ),
-    PartKind(
-        "link",
-        "Link",
-        _BOTH,
-        True,
-        None,
-        (
-            Fault.PLAY,
-            Fault.TORN_BOOT,
-            Fault.SEIZED_STUD,
-            Fault.SPINNING_STUD,
-            Fault.BENT,
-            Fault.CRUSHED_BUSHING,
-            Fault.MISSING_BUSHING,
-        ),
-        True,
-    ),
-    PartKind(
-        "bushing",
-        "Bushing",
-        _BOTH,
-        True,
-        None,
-        (Fault.SOFT, Fault.OVAL, Fault.SPLIT, Fault.DRY, Fault.WRONG_SIZE),
-    ),
-    PartKind(
-        "bracket",
-        "Bracket",
-        _BOTH,
-        True,
-        None,
-        (
-            Fault.CRACKED,
-            Fault.BENT,
-            Fault.LOOSE,
-            Fault.HOLE_OVAL,
-            Fault.CAPTIVE_NUT_SPINS,
-            Fault.PERMANENT_THREAD_LOCK,
-        ),
-        True,
-    ),
-    PartKind("shock", "Shock", _BOTH, True, None, (Fault.LEAKS, Fault.BENT, Fault.NOT_STANDARD)),
-    PartKind("spring", "Spring", _BOTH, True, None, (Fault.BROKEN, Fault.CRACKED)),
-    PartKind("u_bolts", "Spring U-bolts", _BOTH, True, _SOLID, (Fault.LOOSE, Fault.BENT), True),
-    PartKind("axle_tube", "Axle tube", _BOTH, False, _SOLID, (Fault.CRACKED, Fault.NOT_STANDARD)),
-    PartKind(
-        "brake_lines",
-        "Brake lines",
-        _BOTH,
-        False,
-        None,
-        (Fault.CHAFED, Fault.LEAKS, Fault.IN_THE_WAY),
-    ),
-    PartKind(
-        "wiring", "ABS and other wiring", _BOTH, False, None, (Fault.CHAFED, Fault.IN_THE_WAY)
-    ),
-    PartKind(
-        "frame",
-        "Frame and its holes",
-        _BOTH,
-        True,
-        None,
-        (Fault.CRACKED, Fault.HOLE_OVAL, Fault.WELDED_BEFORE),
-    ),
-    PartKind(
-        "crossmember",
-        "Crossmember",
-        _FRONT,
-        False,
-        None,
-        (Fault.NOT_STANDARD, Fault.UNKNOWN_OPTION, Fault.IN_THE_WAY),
-    ),
-    PartKind(
-        "steering_link",
-        "Steering link",
-        _FRONT,
-        False,
-        None,
-        (Fault.PLAY, Fault.BENT, Fault.IN_THE_WAY),
-    ),
-    PartKind(
-        "steering_damper",
-        "Steering damper",
-        _FRONT,
-        False,
-        None,
-        (Fault.LEAKS, Fault.LOOSE, Fault.OFF_CENTRE, Fault.IN_THE_WAY),
-    ),
-    PartKind(
-        "splash_shield",
-        "Splash shield",
-        _FRONT,
-        False,
-        None,
-        (Fault.COVERS_BOLTS, Fault.LOOSE),
-        True,
-    ),
-    PartKind("brace", "Bolt-on brace", _BOTH, False, None, (Fault.COVERS_BOLTS, Fault.LOOSE), True),
-    PartKind(
-        "exhaust",
-        "Exhaust and heat shields",
-        _BOTH,
-        False,
-        None,
-        (Fault.NOT_STANDARD, Fault.IN_THE_WAY, Fault.LEAKS, Fault.LOOSE),
-    ),
-    PartKind("drive_shaft", "Drive shaft", _REAR, False, None, (Fault.PLAY, Fault.IN_THE_WAY)),
-    PartKind(
-        "spare_carrier",
-        "Spare tyre carrier",
-        _REAR,
-        False,
-        None,
-        (Fault.IN_THE_WAY, Fault.COVERS_BOLTS),
-        True,
-    ),
-    PartKind("air_lines", "Air lines", _BOTH, False, None, (Fault.LEAKS, Fault.CHAFED)),
-)
-
-
-@dataclass(frozen=True)
-class Part(Record):
-    """A part of one vehicle that is to be looked at.
-
-    Attributes
-    ----------
-    key, kind, label : str
-        Such as ``rear_link_left``, ``link``, "Link, left".
-    axle : End
-        Which axle it is at.
-    faults : tuple of Fault
-        What can be wrong with it.
-    fasteners : bool
-        Fasteners of it come off.
-    """
-
-    key: str
-    kind: str
-    label: str
-    axle: End
-    faults: tuple[Fault, ...]
-    fasteners: bool
-
-
-def _parts_of(kind: PartKind, axle: End) -> Iterator[Part]:
-    if not kind.sides:
-        key = f"{axle}_{kind.key}"
-        yield Part(key, kind.key, kind.label, axle, kind.faults, kind.fasteners)
-        return
-    for side in Side:
-        key, label = f"{axle}_{kind.key}_{side}", f"{kind.label}, {side}"
-        yield Part(key, kind.key, label, axle, kind.faults, kind.fasteners)
-
-
-_ALL_PARTS = {
-    part.key: part for kind in PART_KINDS for axle in kind.axles for part in _parts_of(kind, axle)
-}
-#: Parts that are there only with a bar, and only with air bags.
-_OF_A_BAR = frozenset({"bar", "link", "bushing", "bracket"})
-
-
-def parts_to_see(vehicle: Vehicle) -> list[Part]:
-    """Return the parts of a vehicle to go round with, front first.
-
-    Parameters
-    ----------
-    vehicle : Vehicle
-        Its suspensions, bars and air bags decide.
-    """
-    found: list[Part] = []
-    for name in End:
-        axle = vehicle.of_end(name)
-        for kind in PART_KINDS:
-            absent = (
-                name not in kind.axles
-                or kind.suspension not in (None, axle.suspension)
-                or (kind.key in _OF_A_BAR and axle.standard_bar is None)
-                or (kind.key == "air_lines" and axle.air_bags is None)
-            )
-            if not absent:
-                found.extend(_parts_of(kind, name))
-    return found
 
 
 @dataclass(frozen=True)
@@ -341,14 +138,26 @@ class PartCheck(Record):
         What is wrong with it.
     bolts : Bolts
         What becomes of its fasteners.
+    nuts : Nuts
+        What they turn in.
+    cover : Cover
+        What is in the way of them.
+    material : Material
+        Of a bushing.
     note : str
         In the fitter's words.
+    together : bool
+        Said to be good together with others, in one press, not by itself.
     """
 
     rating: Rating = Rating.UNSEEN
     faults: tuple[Fault, ...] = ()
     bolts: Bolts = Bolts.UNSEEN
+    nuts: Nuts = Nuts.UNSEEN
+    cover: Cover = Cover.UNSEEN
+    material: Material = Material.UNSEEN
     note: str = ""
+    together: bool = False
 
     def __post_init__(self) -> None:
         if len(self.note) > LONGEST_NOTE:
@@ -393,16 +202,26 @@ class LookOver(Record):
         Of the whole undercarriage.
     front_tube, rear_tube : TubeFacts
         Of solid axles.
+    ends : Ends
+        Which end a short job touches; an upgrade looks at both.
+    crossmember : CrossmemberSeen
+        At the front; decides between variants of a kit.
+    front_shock_mount, rear_shock_mount : ShockMount
+        Of the lower shock mounts; decides between variants too.
     """
 
     parts: Mapping[str, PartCheck] = field(default_factory=dict)
     rust: Rust = Rust.UNSEEN
     front_tube: TubeFacts = TubeFacts()
     rear_tube: TubeFacts = TubeFacts()
+    ends: Ends = Ends.BOTH
+    crossmember: CrossmemberSeen = CrossmemberSeen.UNSEEN
+    front_shock_mount: ShockMount = ShockMount.UNSEEN
+    rear_shock_mount: ShockMount = ShockMount.UNSEEN
 
     def __post_init__(self) -> None:
         for key, check in self.parts.items():
-            part = _ALL_PARTS.get(key)
+            part = ALL_PARTS.get(key)
             if part is None:
                 raise InputError(f"parts.{key[:40]}", "There is no such part on the list.")
             strange = [fault for fault in check.faults if fault not in part.faults]
@@ -417,6 +236,86 @@ class LookOver(Record):
         """What was seen of the axle tube of one end."""
         return self.front_tube if end is End.FRONT else self.rear_tube
 
+    def shock_mount(self, end: End) -> ShockMount:
+        """How the lower shock mounts of one end are."""
+        return self.front_shock_mount if end is End.FRONT else self.rear_shock_mount
+
     def of(self, key: str) -> PartCheck:
         """What was seen of a part; unseen where nobody looked."""
         return self.parts.get(key, PartCheck())
+
+    def has(self, key: str, *faults: Fault) -> bool:
+        """Whether a part has one of these faults."""
+        return any(fault in faults for fault in self.of(key).faults)
+
+
+def parts_to_see(
+    vehicle: Vehicle, kind: JobKind = JobKind.UPGRADE, ends: Ends = Ends.BOTH
+) -> list[Part]:
+    """Return the parts of a vehicle that a job goes round with, front first.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        Decides which parts are there.
+    kind : JobKind
+        A short job looks only at what it touches.
+    ends : Ends
+        Which end a short job touches.
+    """
+    touched = TOUCHED.get(kind)
+    return [
+        part
+        for part in parts_there(vehicle)
+        if touched is None or (part.kind in touched and ends.hold(part.axle))
+    ]
+
+
+def rated_by_themselves(before: LookOver, after: LookOver) -> LookOver:
+    """Return a look-over in which a part whose rating was changed is no longer said together.
+
+    Parameters
+    ----------
+    before, after : LookOver
+        As it stood, and with what was picked.
+    """
+    parts = {
+        key: replace(check, together=False)
+        if check.together and check.rating is not before.of(key).rating and before.of(key).together
+        else check
+        for key, check in after.parts.items()
+    }
+    return replace(after, parts=parts)
+
+
+def with_rest_good(look: LookOver, parts: Sequence[Part]) -> LookOver:
+    """Return a look-over with every part good that nobody has rated, recorded as said together.
+
+    Parameters
+    ----------
+    look : LookOver
+        What was seen.
+    parts : sequence of Part
+        Those that are meant.
+    """
+    rest = {
+        part.key: replace(look.of(part.key), rating=Rating.GOOD, together=True)
+        for part in parts
+        if look.of(part.key).rating is Rating.UNSEEN
+    }
+    return replace(look, parts={**look.parts, **rest})
+
+
+#: What is picked at each place of a look-over, in the order it is offered.
+PICKS: Mapping[str, type[StrEnum]] = {
+    "bolts": Bolts,
+    "nuts": Nuts,
+    "cover": Cover,
+    "material": Material,
+    "rust": Rust,
+    "shape": TubeShape,
+    "vent": VentPlace,
+    "crossmember": CrossmemberSeen,
+    "shock_mount": ShockMount,
+    "ends": Ends,
+}

@@ -5,7 +5,7 @@ One row a paper. Names in the database, shapes over HTTP and the web's types fol
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 from types import MappingProxyType
@@ -13,7 +13,7 @@ from types import MappingProxyType
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.practice.listen import Complaint
-from axlecore.practice.look import LookOver
+from axlecore.practice.look import LookOver, rated_by_themselves
 from axlecore.practice.stations import Station
 from axlecore.practice.target import Target
 from axlecore.quantities.measure import Record
@@ -29,6 +29,16 @@ class PaperName(StrEnum):
     ARRIVAL = "arrival"
 
 
+def _as_changed(_before: Record, after: Record) -> Record:
+    return after
+
+
+def _look_over(before: Record, after: Record) -> Record:
+    assert isinstance(before, LookOver)
+    assert isinstance(after, LookOver)
+    return rated_by_themselves(before, after)
+
+
 @dataclass(frozen=True)
 class PaperKind:
     """What a paper is.
@@ -41,17 +51,20 @@ class PaperKind:
         Where it is written, and whose gate asks for it.
     lead_only : mapping of str to str
         Fields that only a lead changes, with what is said to others.
+    settled : callable
+        From the paper before and after a change, how it stands: what else the change means on it.
     """
 
     record: type[Record]
     station: Station
     lead_only: Mapping[str, str] = field(default_factory=dict)
+    settled: Callable[[Record, Record], Record] = _as_changed
 
 
 PAPERS: Mapping[PaperName, PaperKind] = MappingProxyType(
     {
         PaperName.COMPLAINT: PaperKind(Complaint, Station.LISTEN),
-        PaperName.LOOK_OVER: PaperKind(LookOver, Station.LOOK),
+        PaperName.LOOK_OVER: PaperKind(LookOver, Station.LOOK, settled=_look_over),
         PaperName.TARGET: PaperKind(Target, Station.CHOOSE),
         PaperName.FITTING: PaperKind(
             Fitting,

@@ -23,9 +23,10 @@ from axlecore.practice.listen import (
     sort_complaint,
     symptom_rows,
 )
-from axlecore.practice.look import Part, parts_to_see
+from axlecore.practice.look import parts_to_see
 from axlecore.practice.offers import OfferList, offers
 from axlecore.practice.target import Target, target_findings
+from axlecore.practice.undercarriage import Part
 from axlecore.quantities.measure import Record
 from axlecore.vehicle.rig import SetUp, Vehicle
 
@@ -111,7 +112,7 @@ def practice(papers: Papers) -> Practice:
         symptoms=symptom_rows(),
         sorting=sort_complaint(papers.complaint),
         cure=cure(papers.complaint),
-        parts=parts_to_see(papers.vehicle),
+        parts=parts_to_see(papers.vehicle, papers.kind, papers.look.ends),
         look=papers.seen,
         offers=offers(papers.vehicle),
         roll_test=_roll_test(papers.vehicle),

@@ -53,12 +53,45 @@ _S = Station
 #: Nobody weighs a vehicle to renew a link; whoever wants to, makes it an upgrade.
 STATIONS_OF: dict[JobKind, tuple[Station, ...]] = {
     JobKind.UPGRADE: tuple(Station),
-    JobKind.RENEW_LINKS: (_S.LISTEN, _S.LOOK, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
-    JobKind.RENEW_BUSHINGS: (_S.LISTEN, _S.LOOK, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
+    JobKind.RENEW_LINKS: (_S.LISTEN, _S.LOOK, _S.FIT, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
+    JobKind.RENEW_BUSHINGS: (_S.LISTEN, _S.LOOK, _S.FIT, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
     JobKind.BROKEN_BAR: (_S.LISTEN, _S.LOOK, _S.CHOOSE, _S.FIT, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
     JobKind.LINK_LENGTH: (_S.LISTEN, _S.LOOK, _S.FIT, _S.BUILD, _S.DRIVE, _S.HAND_OVER),
     JobKind.RECHECK: (_S.LOOK, _S.DRIVE, _S.HAND_OVER),
 }
+
+
+class FitSheet(StrEnum):
+    """Sheets of the fit-up, in the order they are worked through."""
+
+    SIDE = "side"
+    HOLES = "holes"
+    LINKS = "links"
+    ACROSS = "across"
+    CLASH = "clash"
+    DRILL = "drill"
+    BOLTS = "bolts"
+    ARRIVAL = "arrival"
+    TURN = "turn"
+
+
+#: A short job fits up only what it renews: a link its stack, length and torque; a bushing its
+#: bore, marks and torque. The others ask for all sheets.
+FIT_SHEETS_OF: dict[JobKind, tuple[FitSheet, ...]] = {
+    JobKind.RENEW_LINKS: (FitSheet.LINKS, FitSheet.BOLTS, FitSheet.ARRIVAL),
+    JobKind.RENEW_BUSHINGS: (FitSheet.BOLTS, FitSheet.ARRIVAL),
+}
+
+
+def fit_sheets(kind: JobKind) -> tuple[FitSheet, ...]:
+    """Return the sheets of the fit-up that a kind of job asks for.
+
+    Parameters
+    ----------
+    kind : JobKind
+        What the job is about.
+    """
+    return FIT_SHEETS_OF.get(kind, tuple(FitSheet))
 
 
 def next_station(kind: JobKind, station: Station) -> Station | None:

@@ -93,6 +93,14 @@ class HelperSprings(Record):
         check_places(self)
 
 
+class Idle(StrEnum):
+    """Whether a bar works, and what keeps it from that."""
+
+    WORKS = "works"
+    LINK_GONE = "link gone"
+    BROKEN = "broken"
+
+
 @dataclass(frozen=True)
 class FittedBar(Record):
     """A bar on an axle.
@@ -110,6 +118,8 @@ class FittedBar(Record):
         of the bar in its frame bushing [m].
     readings : BarReadings
         What was read on it or said of it.
+    idle : Idle
+        A broken bar does no work, nor does one with a link gone until its links are renewed.
     """
 
     bar: Bar
@@ -122,6 +132,7 @@ class FittedBar(Record):
         "Bushing play", Dimension.SMALL_LENGTH, 0.0, 0.04, optional=True
     )
     readings: BarReadings = BarReadings()
+    idle: Idle = Idle.WORKS
 
     def __post_init__(self) -> None:
         check_places(self)

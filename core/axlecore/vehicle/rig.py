@@ -10,7 +10,7 @@ from typing import ClassVar
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Measured, Record, Together, check_places, place
 from axlecore.quantities.units import Dimension
-from axlecore.vehicle.axle import Axle, FittedBar
+from axlecore.vehicle.axle import Axle, FittedBar, Idle
 from axlecore.vehicle.ends import ByEnd, End, Side, Wheel
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.readings import LiftWeighing, MassItem, RollTest, Tow
@@ -310,7 +310,7 @@ def with_choice(
 
 
 def standard_after(vehicle: Vehicle, set_up: SetUp, end: End) -> FittedBar | None:
-    """Return the standard bar as it is once the choice is fitted; None where it is gone.
+    """Return the standard bar as it is once the choice is fitted; None where it does no work.
 
     Parameters
     ----------
@@ -323,15 +323,17 @@ def standard_after(vehicle: Vehicle, set_up: SetUp, end: End) -> FittedBar | Non
 
     Notes
     -----
-    A replaced bar drops out; renewed joints take its play away.
+    A replaced bar drops out, and a broken one; renewed joints take its play away, and give it
+    back a link that is gone.
     """
     standing: FittedBar | None = vehicle.of_end(end).standard_bar
     choice: AxleChoice | None = set_up.of_end(end)
-    if standing is None or (choice is not None and choice.action is Action.REPLACE):
+    replaced = choice is not None and choice.action is Action.REPLACE
+    if standing is None or replaced or standing.idle is Idle.BROKEN:
         return None
     if set_up.joints(end) is Joints.RENEWED:
-        return replace(standing, link_play_m=None, bushing_play_m=None)
-    return standing
+        return replace(standing, link_play_m=None, bushing_play_m=None, idle=Idle.WORKS)
+    return None if standing.idle is Idle.LINK_GONE else standing
 
 
 def bar_that_counts(vehicle: Vehicle, set_up: SetUp, end: End) -> FittedBar | None:

@@ -2,12 +2,28 @@ import unittest
 from dataclasses import replace
 
 from axlecore.errors import InputError
-from axlecore.practice.consequences import _RULES, consequences
+from axlecore.lean.evaluate import evaluate
+from axlecore.practice.as_found import as_found
+from axlecore.practice.consequences import consequences
+from axlecore.practice.fault_rules import When
 from axlecore.practice.finding import Kind
-from axlecore.practice.look import Fault, LookOver, Rating, parts_to_see
+from axlecore.practice.look import (
+    Cover,
+    Ends,
+    LookOver,
+    Material,
+    Nuts,
+    PartCheck,
+    Rating,
+    parts_to_see,
+    with_rest_good,
+)
+from axlecore.practice.stations import JobKind
+from axlecore.practice.undercarriage import ALL_PARTS, TOUCHED, Fault
 from axlecore.quantities.entry import enter
 from axlecore.quantities.measure import Known, Measured
 from axlecore.vehicle.axle import AirBags, Suspension
+from axlecore.vehicle.rig import Joints, SetUp
 from tests.rigs import axle, vehicle_c
 
 VEHICLE = replace(vehicle_c(), front=axle(standard_bar=vehicle_c().rear.standard_bar))
@@ -23,6 +39,15 @@ def look(**seen):
 
 def outcome(**seen):
     return consequences(VEHICLE, look(**seen))
+
+
+def outcome_of(part, fault):
+    """What one fault leads to on a vehicle that has the part."""
+    bags = AirBags(Measured(35e3), Measured(0.9))
+    suspension = Suspension.INDEPENDENT if part.kind == "cradle" else Suspension.SOLID
+    has_it = replace(VEHICLE.rear, suspension=suspension, air_bags=bags)
+    seen = LookOver(parts={part.key: PartCheck(faults=(fault,))})
+    return consequences(replace(VEHICLE, front=has_it, rear=has_it), seen)
 
 
 class ListTests(unittest.TestCase):
@@ -46,6 +71,30 @@ class ListTests(unittest.TestCase):
         self.assertIn("front_steering_link", keys)
         self.assertIn("rear_drive_shaft", keys)
         self.assertFalse({"rear_steering_link", "front_drive_shaft"} & keys)
+
+    def test_a_short_job_looks_at_what_it_touches_at_its_own_end(self):
+        for kind, touched in TOUCHED.items():
+            parts = parts_to_see(VEHICLE, kind, Ends.REAR)
+            with self.subTest(kind):
+                self.assertEqual({part.axle for part in parts}, {"rear"})
+                self.assertLessEqual({part.kind for part in parts}, touched)
+                self.assertIn("rear_link_left", {part.key for part in parts})
+        self.assertEqual(parts_to_see(VEHICLE, JobKind.UPGRADE, Ends.REAR), parts_to_see(VEHICLE))
+
+    def test_the_rest_is_good_is_said_of_what_nobody_rated_and_kept_as_said_together(self):
+        parts = parts_to_see(VEHICLE)
+        seen = look(parts__rear_link_left__rating="watch", parts__rear_bar__faults="surface rust")
+        rest = with_rest_good(seen, parts)
+        self.assertEqual(rest.of("rear_link_left"), seen.of("rear_link_left"))
+        self.assertEqual(rest.of("rear_bar").faults, (Fault.SURFACE_RUST,))
+        self.assertEqual(
+            {
+                (check.rating, check.together)
+                for key, check in rest.parts.items()
+                if key != "rear_link_left"
+            },
+            {(Rating.GOOD, True)},
+        )
 
 
 class RuleTests(unittest.TestCase):
@@ -146,13 +195,43 @@ class RuleTests(unittest.TestCase):
                 self.assertIn(need or "", needs)
                 self.assertIn(chore or "", chores)
 
-    def test_every_rule_but_bolts_has_its_case(self):
-        self.assertEqual(len({rule for _, rule, *_ in self.CASES}), 21)
-        self.assertEqual(len(_RULES), 20, "exhaust and lines say two things each, bolts none")
+    def test_every_fault_of_every_part_leads_to_something_of_its_own(self):
+        for part in ALL_PARTS.values():
+            for fault in part.faults:
+                with self.subTest(part=part.key, fault=fault):
+                    found = outcome_of(part, fault)
+                    said = [f.what for f in found.findings if f.place == f"parts.{part.key}"]
+                    self.assertTrue(said and all(text.endswith(".") for text in said), said)
+                    self.assertNotIn("{", repr(found))
+
+    def test_every_pick_about_a_part_leads_to_something(self):
+        quiet = {"nuts": ["unseen"], "cover": ["unseen", "nothing"], "material": ["unseen"]}
+        picks = {"nuts": Nuts, "cover": Cover, "material": Material}
+        part = {
+            "nuts": "rear_link_left",
+            "cover": "rear_link_left",
+            "material": "rear_bushing_left",
+        }
+        for name, values in picks.items():
+            for value in values:
+                with self.subTest(pick=value):
+                    found = outcome(**{f"parts__{part[name]}__{name}": value})
+                    led = bool(found.findings or found.needs or found.chores)
+                    self.assertEqual(led, value not in quiet[name])
+
+    def test_a_bolt_to_be_cleaned_makes_its_chore(self):
+        chores = outcome(parts__rear_link_left__bolts="clean").chores
+        self.assertIn("brush the threads of the rear link, left clean", chores[0].what)
+
+    def test_chores_come_in_the_order_of_the_work(self):
+        found = outcome(rust="heavy", parts__rear_drive_shaft__faults="in the way of a bar")
+        when = [list(When).index(chore.when) for chore in found.chores]
+        self.assertEqual(when, sorted(when))
+        self.assertGreater(len(set(when)), 3)
 
     def test_bolts_to_be_renewed_go_to_the_parts(self):
         found = outcome(parts__rear_u_bolts_left__bolts="renew")
-        self.assertEqual([n.part for n in found.needs], ["bolts of the rear spring u-bolts, left"])
+        self.assertEqual([n.part for n in found.needs], ["bolts of the rear spring U-bolts, left"])
 
     def test_links_worn_on_both_sides_are_one_pair(self):
         found = outcome(
@@ -160,10 +239,11 @@ class RuleTests(unittest.TestCase):
         )
         self.assertEqual([n.quantity for n in found.needs if n.part == "rear links, pair"], [1])
 
-    def test_light_rust_and_good_parts_ask_for_nothing(self):
+    def test_no_rust_and_good_parts_ask_for_nothing_and_light_rust_for_paint(self):
         good = {f"parts__{part.key}__rating": "good" for part in parts_to_see(VEHICLE)}
-        found = outcome(rust="light", **good)
+        found = outcome(rust="none", **good)
         self.assertEqual((found.findings, found.needs, found.chores), ([], [], []))
+        self.assertIn("paint", outcome(rust="light", **good).needs[0].part)
 
     def test_nothing_looked_at_says_nothing(self):
         self.assertEqual(outcome().findings, [])
@@ -185,3 +265,27 @@ class LookOverTests(unittest.TestCase):
             with self.assertRaises(InputError) as caught:
                 enter(LookOver(), path, typed, Known.MEASURED)
             self.assertEqual(caught.exception.field, field)
+
+
+class AsFoundTests(unittest.TestCase):
+    def lean(self, vehicle, set_up=None):
+        return evaluate(vehicle, set_up or SetUp()).states[0].before.reference_lean_rad
+
+    def test_a_broken_bar_or_a_link_gone_does_no_work_and_the_lean_says_so(self):
+        without = self.lean(replace(VEHICLE, rear=replace(VEHICLE.rear, standard_bar=None)))
+        for seen in (
+            {"parts__rear_bar__faults": "broken"},
+            {"parts__rear_link_left__faults": "missing"},
+            {"parts__rear_link_right__faults": "broken"},
+        ):
+            with self.subTest(seen):
+                self.assertAlmostEqual(self.lean(as_found(VEHICLE, look(**seen))), without)
+        self.assertLess(self.lean(as_found(VEHICLE, look())), without)
+
+    def test_renewed_links_give_the_bar_back_but_do_not_mend_a_broken_one(self):
+        renewed = SetUp(rear_joints=Joints.RENEWED)
+        whole = evaluate(VEHICLE, renewed).states[0].after.reference_lean_rad
+        link = as_found(VEHICLE, look(parts__rear_link_left__faults="missing"))
+        broken = as_found(VEHICLE, look(parts__rear_bar__faults="broken"))
+        self.assertAlmostEqual(evaluate(link, renewed).states[0].after.reference_lean_rad, whole)
+        self.assertGreater(evaluate(broken, renewed).states[0].after.reference_lean_rad, whole)

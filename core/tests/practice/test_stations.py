@@ -40,7 +40,7 @@ class LineTests(unittest.TestCase):
     def test_a_job_goes_on_to_the_next_station_of_its_kind(self):
         self.assertEqual(next_station(JobKind.UPGRADE, Station.LISTEN), Station.WEIGH)
         self.assertEqual(next_station(JobKind.RENEW_LINKS, Station.LISTEN), Station.LOOK)
-        self.assertEqual(next_station(JobKind.RENEW_LINKS, Station.LOOK), Station.BUILD)
+        self.assertEqual(next_station(JobKind.RENEW_LINKS, Station.LOOK), Station.FIT)
         # A short job that was once an upgrade may stand where its line does not stop.
         self.assertEqual(next_station(JobKind.RECHECK, Station.WEIGH), Station.LOOK)
         self.assertIsNone(next_station(JobKind.UPGRADE, Station.HAND_OVER))

@@ -44,6 +44,7 @@ class PermissionTests(StationCase):
             ("POST", f"{job}/sheet/offers", {"base_version": 1, "offer": "height_by_lift"}),
             ("POST", f"{job}/weigh-ticket", {"base_version": 1, "text": "state,place,load\n"}),
             ("POST", f"{job}/gates", {"base_version": 1, "station": "listen"}),
+            ("POST", f"{job}/look/rest", {"base_version": 1, "ends": "both"}),
             ("PATCH", f"{job}/kind", {"base_version": 1, "kind": "recheck"}),
             ("PATCH", f"{job}/due", {"base_version": 1, "due_on": "2026-12-24"}),
         )
@@ -51,7 +52,7 @@ class PermissionTests(StationCase):
         for method, path, body in writes:
             self.assertEqual(self.send(method, path, body, stranger).status_code, 404, path)
             self.assert_refused(self.send(method, path, body, viewer), 403, "role")
-        for path in ("practice", "certainty?state=trip_ready", "weigh-ticket.csv"):
+        for path in ("practice", "earlier", "certainty?state=trip_ready", "weigh-ticket.csv"):
             self.assertEqual(
                 self.send("GET", f"{job}/{path}", None, stranger).status_code, 404, path
             )
@@ -229,3 +230,68 @@ class GateTests(StationCase):
         ):
             with self.assertRaises(IntegrityError), transaction.atomic():
                 broken.save()
+
+
+class RestIsGoodTests(StationCase):
+    def rest(self, ends, base):
+        return self.post("look/rest", base_version=base, ends=ends)
+
+    def test_the_rest_of_an_end_is_good_as_one_version_and_said_together(self):
+        self.paper("look_over", "parts.rear_link_left.rating", "watch")
+        answer = self.rest("rear", 2).json()["job"]
+        parts = answer["look_over"]["parts"]
+        self.assertEqual(answer["look_over_version"], 3)
+        self.assertEqual({key.partition("_")[0] for key in parts}, {"rear"})
+        self.assertEqual(parts["rear_link_left"]["rating"], "watch")
+        self.assertEqual(
+            (parts["rear_bar"]["rating"], parts["rear_bar"]["together"]), ("good", True)
+        )
+        self.assert_refused(self.rest("front", 2), 409, "parts.front")
+        # Rated by itself since, it is no longer said with the others.
+        now = self.paper("look_over", "parts.rear_bar.rating", "watch", 3).json()["job"]
+        self.assertFalse(now["look_over"]["parts"]["rear_bar"]["together"])
+        undone = {"base_version": 4, "to_version": 2}
+        back = self.post("papers/look_over/revert", **undone).json()["job"]
+        self.assertEqual(list(back["look_over"]["parts"]), ["rear_link_left"])
+
+    def test_a_short_job_asks_for_its_own_parts_at_its_own_end(self):
+        kind = {"base_version": 1, "kind": "renew_links"}
+        self.send("PATCH", f"/jobs/{self.job.pk}/kind", kind)
+        self.paper("look_over", "ends", "rear")
+        keys = {part["key"] for part in self.practice()["parts"]}
+        self.assertIn("rear_link_left", keys)
+        self.assertFalse({key for key in keys if key.startswith("front") or "exhaust" in key})
+        self.rest("both", 2)
+        self.paper("look_over", "rust", "light", 3)
+        look = next(gate for gate in self.practice()["gates"] if gate["station"] == "look")
+        self.assertTrue(look["open"], look)
+        fit = next(gate for gate in self.practice()["gates"] if gate["station"] == "fit")
+        self.assertEqual(
+            {check["key"] for check in fit["checks"]},
+            {"fit_begun", "fit_measured", "fit_no_stop", "fit_settled", "arrived"},
+        )
+
+
+class AsFoundTests(StationCase):
+    def lean(self):
+        answer = self.send("GET", f"/jobs/{self.job.pk}/assessment").json()
+        return answer["evaluation"]["states"][0]["before"]["reference_lean_rad"]
+
+    def test_a_broken_bar_does_no_work_before(self):
+        before = self.lean()
+        self.paper("look_over", "parts.rear_bar.faults", "broken")
+        self.assertGreater(self.lean(), before * 1.05)
+        self.paper("look_over", "parts.rear_bar.faults", "", 2)
+        self.assertAlmostEqual(self.lean(), before)
+
+
+class EarlierJobTests(StationCase):
+    def test_a_recheck_opens_with_what_was_seen_and_decided_before(self):
+        self.paper("look_over", "parts.rear_link_left.rating", "watch")
+        self.paper("look_over", "parts.rear_bar.rating", "good", 2)
+        again = {"kind": "recheck", "with_choice": True}
+        second = self.send("POST", f"/jobs/{self.job.pk}/again", again).json()
+        [first] = self.send("GET", f"/jobs/{second['id']}/earlier").json()
+        self.assertEqual(first["id"], self.job.pk)
+        self.assertEqual([seen["part"] for seen in first["seen"]], ["rear link, left"])
+        self.assertEqual(self.send("GET", f"/jobs/{self.job.pk}/earlier").json(), [])

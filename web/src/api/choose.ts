@@ -10,7 +10,14 @@ const LASTING = { staleTime: Infinity, placeholderData: keepPreviousData, retry:
 export const OPENS_WITH = { roadKmh: 90, travelMm: 40 } as const;
 
 const figuresKey = (job: Job) =>
-  [job.id, job.sheet_version, job.set_up_version, job.fitting_version] as const;
+  [
+    job.id,
+    job.sheet_version,
+    job.set_up_version,
+    job.fitting_version,
+    // A broken bar or a missing link does no work.
+    job.look_over_version,
+  ] as const;
 
 export const rankingQuery = (job: Job, state: LoadKey) =>
   queryOptions({
@@ -56,7 +63,7 @@ export const useSizes = (job: Job, axle: AxleName, state: LoadKey) =>
 
 export const suggestionsQuery = (job: Job) =>
   queryOptions({
-    queryKey: ["suggestions", job.id, job.sheet_version],
+    queryKey: ["suggestions", job.id, job.sheet_version, job.look_over_version],
     queryFn: () =>
       answered(
         client.GET("/api/jobs/{job_id}/suggestions", { params: { path: { job_id: job.id } } }),
@@ -158,7 +165,7 @@ export type Picks = Partial<Record<AxleName, Pick>>;
 /** Up to three sets side by side, with their bands. */
 export function useCompared(job: Job, state: LoadKey, sets: Picks[]) {
   return useQuery({
-    queryKey: ["compare", job.id, job.sheet_version, state, sets],
+    queryKey: ["compare", job.id, job.sheet_version, job.look_over_version, state, sets],
     queryFn: (): Promise<ComparedSet[]> =>
       answered(
         client.POST("/api/jobs/{job_id}/compare", {

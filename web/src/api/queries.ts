@@ -125,6 +125,7 @@ export const certaintyQuery = (job: Job, state: LoadKey) =>
       job.sheet_version,
       job.set_up_version,
       job.fitting_version,
+      job.look_over_version,
       state,
     ],
     queryFn: async (): Promise<Certainty> =>

@@ -396,6 +396,23 @@ export interface paths {
         patch: operations["change_due"];
         trace?: never;
     };
+    "/api/jobs/{job_id}/earlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Earlier */
+        get: operations["earlier_jobs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/fit": {
         parameters: {
             query?: never;
@@ -492,6 +509,23 @@ export interface paths {
         get: operations["lean_sheet"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/look/rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Rest */
+        post: operations["rest_is_good"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2046,15 +2080,14 @@ export interface components {
          *     Attributes
          *     ----------
          *     when : str
-         *         "day before", "before ordering", "while taking off", "before driving".
+         *         When it is due.
          *     what, why : str
          *         The chore and its reason.
          */
         Chore: {
             /** What */
             what: string;
-            /** When */
-            when: string;
+            when: components["schemas"]["When"];
             /** Why */
             why: string;
         };
@@ -2407,11 +2440,23 @@ export interface components {
             share: number;
         };
         /**
+         * Cover
+         * @description What must come off before a part's bolts can be reached.
+         * @enum {string}
+         */
+        Cover: "unseen" | "nothing" | "shield" | "brace" | "crossmember" | "exhaust" | "spare wheel";
+        /**
          * Crossmember
          * @description Crossmember a part asks for near the axle.
          * @enum {string}
          */
         Crossmember: "any" | "round" | "channel" | "none";
+        /**
+         * CrossmemberSeen
+         * @description Crossmember at the front axle, as kits ask for it.
+         * @enum {string}
+         */
+        CrossmemberSeen: "unseen" | "none" | "round" | "channel";
         /**
          * CrushJoint
          * @description A cushioned joint, tightened by its bulge and not by a torque.
@@ -2644,6 +2689,23 @@ export interface components {
             /** Due On */
             due_on: string | null;
         };
+        /** EarlierJob */
+        EarlierJob: {
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            decision: components["schemas"]["DecisionOut"] | null;
+            /** Id */
+            id: number;
+            kind: components["schemas"]["JobKind"];
+            /** Number */
+            number: number;
+            /** Seen */
+            seen: components["schemas"]["SeenThen"][];
+            station: components["schemas"]["Station"];
+        };
         /** EditIn */
         EditIn: {
             /** Base Version */
@@ -2678,6 +2740,12 @@ export interface components {
          * @enum {string}
          */
         Ending: "a wheel hangs" | "a stop is met";
+        /**
+         * Ends
+         * @description Which end of the vehicle a short job touches.
+         * @enum {string}
+         */
+        Ends: "front" | "rear" | "both";
         /** EntriesIn */
         EntriesIn: {
             /** Base Version */
@@ -2782,10 +2850,10 @@ export interface components {
         };
         /**
          * Fault
-         * @description What can be wrong with a part.
+         * @description What can be wrong with a part, or must be known of it; each leads to something.
          * @enum {string}
          */
-        Fault: "cracked" | "broken" | "welded before" | "rust under the bushing" | "rusted from inside" | "bent" | "play" | "torn boot" | "seized stud" | "stud will spin" | "crushed bushing" | "missing bushing" | "soft" | "oval" | "split" | "dry" | "wrong size" | "loose" | "hole worn oval" | "captive nut spins" | "permanent thread-lock" | "covers bolts we need" | "in the way of a bar" | "not standard" | "chafed" | "leaks" | "off-centre" | "option not on the sheet";
+        Fault: "cracked" | "broken" | "missing" | "welded before" | "rust under the bushing" | "rusted from inside" | "surface rust" | "bent" | "play" | "torn boot" | "seized stud" | "stud will spin" | "crushed bushing" | "missing bushing" | "soft" | "oval" | "split" | "dry" | "wrong size" | "loose" | "hole worn oval" | "captive nut spins" | "permanent thread-lock" | "covers bolts we need" | "in the way of a bar" | "not standard" | "chafed" | "leaks" | "off-centre" | "option not on the sheet" | "too heavy for one";
         /**
          * Figures
          * @description What one set-up does.
@@ -3014,6 +3082,8 @@ export interface components {
          *         of the bar in its frame bushing [m].
          *     readings : BarReadings
          *         What was read on it or said of it.
+         *     idle : Idle
+         *         A broken bar does no work, nor does one with a link gone until its links are renewed.
          */
         FittedBar: {
             bar: components["schemas"]["Bar"];
@@ -3023,6 +3093,8 @@ export interface components {
              * @default 0
              */
             hole: number;
+            /** @default works */
+            idle: components["schemas"]["Idle"];
             link_play_m?: components["schemas"]["Measured"] | null;
             motion_ratio: components["schemas"]["Measured"];
             /**
@@ -3240,6 +3312,12 @@ export interface components {
          * @enum {string}
          */
         HoleTrouble: "cannot be assembled" | "the link would carry the axle" | "arm and link go over centre" | "its joint swings too far" | "too near an obstacle";
+        /**
+         * Idle
+         * @description Whether a bar works, and what keeps it from that.
+         * @enum {string}
+         */
+        Idle: "works" | "link gone" | "broken";
         /** ImportIn */
         ImportIn: {
             /**
@@ -3944,8 +4022,20 @@ export interface components {
          *         Of the whole undercarriage.
          *     front_tube, rear_tube : TubeFacts
          *         Of solid axles.
+         *     ends : Ends
+         *         Which end a short job touches; an upgrade looks at both.
+         *     crossmember : CrossmemberSeen
+         *         At the front; decides between variants of a kit.
+         *     front_shock_mount, rear_shock_mount : ShockMount
+         *         Of the lower shock mounts; decides between variants too.
          */
         LookOver: {
+            /** @default unseen */
+            crossmember: components["schemas"]["CrossmemberSeen"];
+            /** @default both */
+            ends: components["schemas"]["Ends"];
+            /** @default unseen */
+            front_shock_mount: components["schemas"]["ShockMount"];
             /**
              * @default {
              *       "diameter_m": null,
@@ -3958,6 +4048,8 @@ export interface components {
             parts?: {
                 [key: string]: components["schemas"]["PartCheck"];
             };
+            /** @default unseen */
+            rear_shock_mount: components["schemas"]["ShockMount"];
             /**
              * @default {
              *       "diameter_m": null,
@@ -4015,6 +4107,12 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Material
+         * @description What a bushing is made of.
+         * @enum {string}
+         */
+        Material: "unseen" | "rubber" | "polyurethane";
         /** MaterialOut */
         MaterialOut: {
             /** Steels */
@@ -4142,6 +4240,12 @@ export interface components {
             /** @default none */
             rear_right: components["schemas"]["Noise"];
         };
+        /**
+         * Nuts
+         * @description What the far end of a part's bolts turns in.
+         * @enum {string}
+         */
+        Nuts: "unseen" | "plain nut" | "welded nut" | "tabbed nut" | "captive nut" | "clip nut" | "plastic clip";
         /**
          * Obstacle
          * @description An obstacle of bar and link, as a simple shape.
@@ -4488,24 +4592,43 @@ export interface components {
          *         What is wrong with it.
          *     bolts : Bolts
          *         What becomes of its fasteners.
+         *     nuts : Nuts
+         *         What they turn in.
+         *     cover : Cover
+         *         What is in the way of them.
+         *     material : Material
+         *         Of a bushing.
          *     note : str
          *         In the fitter's words.
+         *     together : bool
+         *         Said to be good together with others, in one press, not by itself.
          */
         PartCheck: {
             /** @default unseen */
             bolts: components["schemas"]["Bolts"];
+            /** @default unseen */
+            cover: components["schemas"]["Cover"];
             /**
              * Faults
              * @default []
              */
             faults: components["schemas"]["Fault"][];
+            /** @default unseen */
+            material: components["schemas"]["Material"];
             /**
              * Note
              * @default
              */
             note: string;
             /** @default unseen */
+            nuts: components["schemas"]["Nuts"];
+            /** @default unseen */
             rating: components["schemas"]["Rating"];
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
         };
         /** PartIn */
         PartIn: {
@@ -5107,6 +5230,13 @@ export interface components {
             /** Swings */
             swings: number;
         };
+        /** RestIn */
+        RestIn: {
+            /** Base Version */
+            base_version: number;
+            /** @default both */
+            ends: components["schemas"]["Ends"];
+        };
         /**
          * Result
          * @description What the arrival check comes to.
@@ -5392,6 +5522,12 @@ export interface components {
          * @enum {string}
          */
         Seen: "unseen" | "yes" | "no";
+        /** SeenThen */
+        SeenThen: {
+            check: components["schemas"]["PartCheck"];
+            /** Part */
+            part: string;
+        };
         /** SetIn */
         SetIn: {
             front?: components["schemas"]["PickIn"] | null;
@@ -5464,6 +5600,12 @@ export interface components {
             base_version: number;
             shelf: components["schemas"]["Shelf"];
         };
+        /**
+         * ShockMount
+         * @description How the lower end of an axle's shocks is held, as kits ask for it.
+         * @enum {string}
+         */
+        ShockMount: "unseen" | "one bolt" | "two bolts" | "stud";
         /** ShopOut */
         ShopOut: {
             /** Name */
@@ -6575,6 +6717,12 @@ export interface components {
          */
         Wheel: "front_left" | "front_right" | "rear_left" | "rear_right";
         /**
+         * When
+         * @description When a chore is due, in the order of the work.
+         * @enum {string}
+         */
+        When: "before ordering" | "day before" | "while taking off" | "while preparing" | "while putting back" | "before driving";
+        /**
          * WorstWhen
          * @description Load state in which it is worst.
          * @enum {string}
@@ -7210,6 +7358,28 @@ export interface operations {
             };
         };
     };
+    earlier_jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarlierJob"][];
+                };
+            };
+        };
+    };
     fit_station: {
         parameters: {
             query?: never;
@@ -7357,6 +7527,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LeanSheet"];
+                };
+            };
+        };
+    };
+    rest_is_good: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };

@@ -61,6 +61,8 @@ export type Strength = Shapes["Strength"];
 /** What the owner said; not to be confused with a complaint about a field. */
 export type OwnerComplaint = Shapes["Complaint"];
 export type LookOver = Shapes["LookOver"];
+export type EarlierJob = Shapes["EarlierJob"];
+export type Ends = Shapes["Ends"];
 export type Photo = Shapes["PhotoOut"];
 export type Pads = Shapes["PadsOut"];
 export type Tilt = Shapes["TiltOut"];

@@ -7,6 +7,7 @@ import { ask, DECISION } from "./outbox/write";
 import type { Ask, Base, BodyOf, OwnPaper } from "./outbox/write";
 import type {
   AxleName,
+  Ends,
   Entry,
   Job,
   JobKind,
@@ -85,6 +86,14 @@ function paperWrites(send: Send, jobId: number) {
           { entries: entries.map(([place, typed]) => ({ place, typed })) },
           paper,
         ),
+      ),
+    /** Say of every part that nobody has rated that it is good. */
+    restIsGood: (ends: Ends) =>
+      send(
+        "look_over",
+        ends === "both" ? "parts" : `parts.${ends}`,
+        "the rest is good",
+        ask("post", "/api/jobs/{job_id}/look/rest", jobId, { ends }),
       ),
     beginFit: (axle: AxleName, layout: Layout) =>
       send(

@@ -13,7 +13,7 @@ import { Broken } from "./broken";
 import { JobLayout } from "./jobLayout";
 import { STATIONS } from "../job/stations";
 import { YARD_SORTS } from "../stations/yard/sorts";
-import { CHOOSE_SHEETS, FIT_SHEETS, WEIGH_SHEETS } from "../job/sheets";
+import { ALL_FIT_SHEETS, CHOOSE_SHEETS, WEIGH_SHEETS } from "../job/sheets";
 import { Shell } from "./shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
@@ -78,7 +78,7 @@ const fit = createRoute({
   getParentRoute: () => job,
   path: "fit",
   component: lazyRouteComponent(() => import("../stations/fit/fit"), "Fit"),
-  validateSearch: z.object({ sheet: oneOf(FIT_SHEETS), axle }),
+  validateSearch: z.object({ sheet: oneOf(ALL_FIT_SHEETS), axle }),
 });
 
 // Rooms beside the yard come when they are asked for, so that the first page stays small.

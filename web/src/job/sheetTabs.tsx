@@ -5,7 +5,7 @@ import { LINK_TAB } from "../ui/tab";
 type SheetTabsProps<T extends string> = {
   station: string;
   to: "/jobs/$jobId/weigh" | "/jobs/$jobId/choose" | "/jobs/$jobId/fit";
-  names: Record<T, string>;
+  names: Partial<Record<T, string>>;
   sheet: T;
 };
 

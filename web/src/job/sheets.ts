@@ -1,3 +1,6 @@
+import { FIT_SHEETS } from "../api/generated/core";
+import type { JobKind } from "../api/types";
+
 /** Sheets that Weigh is laid out on, in measuring order. */
 export const WEIGH_SHEETS = ["drawings", "loads", "height", "bars", "roll", "certainty"] as const;
 export type WeighSheet = (typeof WEIGH_SHEETS)[number];
@@ -15,18 +18,11 @@ export const CHOOSE_SHEETS = [
 export type ChooseSheet = (typeof CHOOSE_SHEETS)[number];
 
 /** Sheets that Fit is laid out on, from where things are to what came. */
-export const FIT_SHEETS = [
-  "side",
-  "holes",
-  "links",
-  "across",
-  "clash",
-  "drill",
-  "bolts",
-  "arrival",
-  "turn",
-] as const;
-export type FitSheet = (typeof FIT_SHEETS)[number];
+export const ALL_FIT_SHEETS = FIT_SHEETS.upgrade;
+export type FitSheet = (typeof ALL_FIT_SHEETS)[number];
+
+/** Those a job asks for: a short one only what it renews. */
+export const fitSheetsOf = (kind: JobKind): readonly FitSheet[] => FIT_SHEETS[kind];
 
 /** What sheets are called, by the station they are of. */
 export const SHEET_NAMES: {

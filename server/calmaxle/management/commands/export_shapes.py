@@ -15,7 +15,8 @@ from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import json_schema, places_of
 from axlecore.practice.class_tables import CLASSES
-from axlecore.practice.stations import JobKind, Station
+from axlecore.practice.look import PICKS
+from axlecore.practice.stations import JobKind, Station, fit_sheets
 from axlecore.practice.target import Target
 from axlecore.quantities.entry import shared_place
 from axlecore.quantities.measure import Known
@@ -61,6 +62,8 @@ def _places() -> str:
         "LOAD_NAMES": _labels(LoadKey),
         "PART_KIND_NAMES": _labels(PartKind),
         "KNOWN": list(Known),
+        "FIT_SHEETS": {kind.value: [*fit_sheets(kind)] for kind in JobKind},
+        "PICKS": {name: [str(value) for value in values] for name, values in PICKS.items()},
         "DIMENSIONS": {one.value: asdict(shown) for one, shown in SHOWN.items()},
         "GRAVITY_M_S2": GRAVITY_M_S2,
         "GLOSSARY": _glossary(),

@@ -1140,6 +1140,130 @@ export const KNOWN = [
   "default"
 ] as const;
 
+export const FIT_SHEETS = {
+  "upgrade": [
+    "side",
+    "holes",
+    "links",
+    "across",
+    "clash",
+    "drill",
+    "bolts",
+    "arrival",
+    "turn"
+  ],
+  "renew_links": [
+    "links",
+    "bolts",
+    "arrival"
+  ],
+  "renew_bushings": [
+    "bolts",
+    "arrival"
+  ],
+  "broken_bar": [
+    "side",
+    "holes",
+    "links",
+    "across",
+    "clash",
+    "drill",
+    "bolts",
+    "arrival",
+    "turn"
+  ],
+  "link_length": [
+    "side",
+    "holes",
+    "links",
+    "across",
+    "clash",
+    "drill",
+    "bolts",
+    "arrival",
+    "turn"
+  ],
+  "recheck": [
+    "side",
+    "holes",
+    "links",
+    "across",
+    "clash",
+    "drill",
+    "bolts",
+    "arrival",
+    "turn"
+  ]
+} as const;
+
+export const PICKS = {
+  "bolts": [
+    "unseen",
+    "keep",
+    "clean",
+    "renew"
+  ],
+  "nuts": [
+    "unseen",
+    "plain nut",
+    "welded nut",
+    "tabbed nut",
+    "captive nut",
+    "clip nut",
+    "plastic clip"
+  ],
+  "cover": [
+    "unseen",
+    "nothing",
+    "shield",
+    "brace",
+    "crossmember",
+    "exhaust",
+    "spare wheel"
+  ],
+  "material": [
+    "unseen",
+    "rubber",
+    "polyurethane"
+  ],
+  "rust": [
+    "unseen",
+    "none",
+    "light",
+    "scaly",
+    "heavy"
+  ],
+  "shape": [
+    "unseen",
+    "round",
+    "oval",
+    "square"
+  ],
+  "vent": [
+    "unseen",
+    "left",
+    "middle",
+    "right"
+  ],
+  "crossmember": [
+    "unseen",
+    "none",
+    "round",
+    "channel"
+  ],
+  "shock_mount": [
+    "unseen",
+    "one bolt",
+    "two bolts",
+    "stud"
+  ],
+  "ends": [
+    "front",
+    "rear",
+    "both"
+  ]
+} as const;
+
 export const DIMENSIONS = {
   "length": {
     "per": 1000.0,

@@ -1,6 +1,6 @@
 import { Alert } from "../../ui/alert";
 import { useSearch } from "@tanstack/react-router";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { useFit } from "../../api/fit";
 import { measuredAt } from "../../api/place";
@@ -10,7 +10,7 @@ import { GatePanel } from "../../job/gate";
 import { useJobView } from "../../job/context";
 import type { FitSheet } from "../../job/sheets";
 import { useWritable } from "../../api/session";
-import { SHEET_NAMES } from "../../job/sheets";
+import { fitSheetsOf, SHEET_NAMES } from "../../job/sheets";
 import { SheetTabs } from "../../job/sheetTabs";
 import { DrawingForm } from "../../drawings/drawingForm";
 import { Button } from "../../ui/button";
@@ -30,6 +30,9 @@ import { SideSheet } from "./sideSheet";
 const TurnSheet = lazy(() =>
   import("./turnSheet").then((module) => ({ default: module.TurnSheet })),
 );
+
+const namesOf = (sheets: readonly FitSheet[]): Partial<typeof SHEET_NAMES.fit> =>
+  Object.fromEntries(sheets.map((sheet) => [sheet, SHEET_NAMES.fit[sheet]]));
 
 const SHEETS: Record<FitSheet, React.ComponentType> = {
   side: SideSheet,
@@ -52,14 +55,12 @@ export function Fit() {
   const [axle, setAxle] = useAskedAxle(asked.axle ?? first, asked.axle);
   const [travel, setTravel] = useState<Record<Side, number>>({ left: 0, right: 0 });
   const found = useFit(job);
-  const shown = asked.sheet ?? "side";
+  const sheets = fitSheetsOf(job.kind);
+  const shown = sheets.find((sheet) => sheet === asked.sheet) ?? sheets[0] ?? "side";
   const fit = job.fitting[axle];
   const station = found.data?.[axle];
   const papers = { fitting: job.fitting, arrival: job.arrival };
-  const order = useMemo(
-    () => (fit ? fitOrder(`fitting.${axle}`, fit, shown) : []),
-    [axle, fit, shown],
-  );
+  const order = fit ? fitOrder(`fitting.${axle}`, fit, shown) : [];
   const Sheet = SHEETS[shown];
 
   return (
@@ -73,7 +74,7 @@ export function Fit() {
     >
       <main className="pb-6">
         <div className="flex flex-wrap items-end justify-between gap-x-6">
-          <SheetTabs station="Fit" to="/jobs/$jobId/fit" names={SHEET_NAMES.fit} sheet={shown} />
+          <SheetTabs station="Fit" to="/jobs/$jobId/fit" names={namesOf(sheets)} sheet={shown} />
           <AxleChoice axle={axle} onChange={setAxle} />
         </div>
         {!fit ? (

@@ -1,6 +1,15 @@
 import type { LookOver, PartCheck } from "../../api/types";
 
-const UNSEEN: PartCheck = { rating: "unseen", faults: [], bolts: "unseen", note: "" };
+const UNSEEN: PartCheck = {
+  rating: "unseen",
+  faults: [],
+  bolts: "unseen",
+  nuts: "unseen",
+  cover: "unseen",
+  material: "unseen",
+  note: "",
+  together: false,
+};
 
 /** What was seen of a part; unseen where nobody looked. */
 export function checkOf(look: LookOver, key: string): PartCheck {

@@ -11,7 +11,7 @@ export function FollowsFrom() {
       <ul>
         {look.needs.map((need) => (
           <li key={need.part} className="flex gap-3 border-t border-line py-1.5">
-            <span className="figure w-16 shrink-0 pt-0.5">order {need.quantity}</span>
+            <span className="figure w-28 shrink-0 pt-0.5">order {need.quantity}</span>
             <span>
               {need.part} <span className="text-pale">{need.why}</span>
             </span>
@@ -22,7 +22,7 @@ export function FollowsFrom() {
             key={`${chore.when} ${chore.what}`}
             className="flex gap-3 border-t border-line py-1.5"
           >
-            <span className="w-16 shrink-0 text-xs leading-5 text-pale">{chore.when}</span>
+            <span className="w-28 shrink-0 text-xs leading-5 text-pale">{chore.when}</span>
             <span>
               {chore.what} <span className="text-pale">{chore.why}</span>
             </span>

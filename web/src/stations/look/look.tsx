@@ -14,9 +14,11 @@ import { Choice } from "../../ui/choice";
 import { RatingMark } from "../../ui/ratingMark";
 import { useNarrow, useWide } from "../../ui/useWide";
 import { checkOf } from "./checkOf";
+import { EarlierJobs } from "./earlierJobs";
 import { FollowsFrom } from "./followsFrom";
 import { PartEditor } from "./partEditor";
 import { PartList } from "./partList";
+import { RestIsGood, TouchedEnds } from "./restIsGood";
 import { UndersideFacts } from "./undersideFacts";
 
 const WIDTH = 760;
@@ -70,6 +72,8 @@ export function Look() {
             ]}
           />
         </div>
+        <TouchedEnds />
+        <RestIsGood unseen={unseen} />
         {form === "drawing" ? (
           <PartDrawing parts={parts} chosen={chosen?.key ?? ""} onChoose={choose} />
         ) : (
@@ -78,6 +82,7 @@ export function Look() {
         {!wide && <div className="my-4">{editor}</div>}
         <UndersideFacts />
         <FollowsFrom />
+        <EarlierJobs />
       </div>
       <div className="max-lg:mt-6 lg:border-l lg:border-line lg:pl-6">
         {wide && editor}

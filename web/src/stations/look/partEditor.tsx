@@ -1,3 +1,4 @@
+import { PICKS } from "../../api/generated/core";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import type { Part, Rating } from "../../api/types";
@@ -13,12 +14,15 @@ export const RATINGS: { value: Rating; text: string }[] = [
   { value: "replace", text: "replace" },
   { value: "stop", text: "stop" },
 ];
-const BOLTS = [
-  { value: "unseen", text: "not judged" },
-  { value: "keep", text: "keep" },
-  { value: "clean", text: "clean" },
-  { value: "renew", text: "renew" },
-];
+/** Picks beside the rating: what stands in the record, what is asked, and of which parts. */
+const PICKED = [
+  { name: "bolts", label: "Its fasteners, once off", of: ({ fasteners }: Part) => fasteners },
+  { name: "nuts", label: "They turn in", of: ({ fasteners }: Part) => fasteners },
+  { name: "cover", label: "In the way of them", of: ({ fasteners }: Part) => fasteners },
+  { name: "material", label: "It is of", of: ({ kind }: Part) => kind === "bushing" },
+] as const;
+const options = (name: (typeof PICKED)[number]["name"]) =>
+  PICKS[name].map((value) => ({ value, text: value === "unseen" ? "not said" : value }));
 
 type PartEditorProps = { part: Part; next: Part | undefined; onNext: (key: string) => void };
 
@@ -54,6 +58,9 @@ export function PartEditor({ part, next, onNext }: PartEditorProps) {
           options={RATINGS.map((rating) => ({ ...rating, disabled: !writable }))}
           onChange={(rating) => write("rating", rating)}
         />
+        {check.together && (
+          <p className="text-xs text-pale">Said together with the rest, not by itself.</p>
+        )}
       </div>
       <div role="group" aria-label="What is wrong with it" className="mt-3 flex flex-wrap gap-1.5">
         {(part.faults ?? []).map((fault) => (
@@ -69,17 +76,16 @@ export function PartEditor({ part, next, onNext }: PartEditorProps) {
           </button>
         ))}
       </div>
-      {part.fasteners && (
-        <div className="mt-2">
-          <Pick
-            label="Its fasteners, once off"
-            value={check.bolts ?? "unseen"}
-            options={BOLTS}
-            disabled={!writable}
-            onChange={(bolts) => write("bolts", bolts)}
-          />
-        </div>
-      )}
+      {PICKED.filter((pick) => pick.of(part)).map(({ name, label }) => (
+        <Pick
+          key={name}
+          label={label}
+          value={check[name] ?? "unseen"}
+          options={options(name)}
+          disabled={!writable}
+          onChange={(typed) => write(name, typed)}
+        />
+      ))}
       <div className="mt-2">
         <TextArea
           key={part.key}

@@ -1,3 +1,4 @@
+import { PICKS } from "../../api/generated/core";
 import { Alert } from "../../ui/alert";
 import { useAttempt } from "../../api/attempt";
 import { useJobView } from "../../job/context";
@@ -7,32 +8,54 @@ import { quantity } from "../../drawings/quantity";
 import { Pick } from "../../ui/pick";
 
 const END = { front: "Front", rear: "Rear" } as const;
-const RUST = ["unseen", "none", "light", "scaly", "heavy"];
-const SHAPES = ["unseen", "round", "oval", "square"];
-const VENTS = ["unseen", "left", "middle", "right"];
-const options = (words: string[]) =>
+const options = (words: readonly string[]) =>
   words.map((value) => ({ value, text: value === "unseen" ? "not seen" : value }));
 
-/** What a kit's sheet asks: rust of the whole, and each solid axle's tube and vent. */
+/** What a kit's sheet asks: rust of the whole, crossmember, shock mounts, axle tubes and vents. */
 export function UndersideFacts() {
-  const { job, writes } = useJobView();
+  const { job, practice, writes } = useJobView();
   const writable = useWritable();
   const look = job.look_over;
+  // A short job is asked only about parts that it looks at.
+  const asks = (kind: string, axle: "front" | "rear") =>
+    practice?.parts.some((part) => part.kind === kind && part.axle === axle) ?? false;
   const write = (place: string) => (typed: string) =>
     void writes.enterOnPaper("look_over", place, typed);
-  const tubes = (["front", "rear"] as const).filter(
-    (axle) => job.sheet[axle].suspension === "solid",
-  );
+  const axles = ["front", "rear"] as const;
+  const tubes = axles.filter((axle) => asks("axle_tube", axle));
   return (
     <div className="grid gap-x-6 sm:grid-cols-2">
       <Pick
         label="Rust of the whole underside"
         place="rust"
         value={look.rust ?? "unseen"}
-        options={options(RUST)}
+        options={options(PICKS.rust)}
         disabled={!writable}
         onChange={write("rust")}
       />
+      {asks("crossmember", "front") && (
+        <Pick
+          label="Crossmember at the front axle"
+          place="crossmember"
+          value={look.crossmember ?? "unseen"}
+          options={options(PICKS.crossmember)}
+          disabled={!writable}
+          onChange={write("crossmember")}
+        />
+      )}
+      {axles
+        .filter((axle) => asks("shock_mount", axle))
+        .map((axle) => (
+          <Pick
+            key={axle}
+            label={`${END[axle]} lower shock mounts: held by`}
+            place={`${axle}_shock_mount`}
+            value={look[`${axle}_shock_mount`] ?? "unseen"}
+            options={options(PICKS.shock_mount)}
+            disabled={!writable}
+            onChange={write(`${axle}_shock_mount`)}
+          />
+        ))}
       {tubes.map((axle) => {
         const tube = look[`${axle}_tube`];
         return (
@@ -42,7 +65,7 @@ export function UndersideFacts() {
               label={`${END[axle]} tube is`}
               place={`${axle}_tube.shape`}
               value={tube?.shape ?? "unseen"}
-              options={options(SHAPES)}
+              options={options(PICKS.shape)}
               disabled={!writable}
               onChange={write(`${axle}_tube.shape`)}
             />
@@ -50,7 +73,7 @@ export function UndersideFacts() {
               label={`${END[axle]} vent sits`}
               place={`${axle}_tube.vent`}
               value={tube?.vent ?? "unseen"}
-              options={options(VENTS)}
+              options={options(PICKS.vent)}
               disabled={!writable}
               onChange={write(`${axle}_tube.vent`)}
             />

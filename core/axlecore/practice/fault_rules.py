@@ -1,0 +1,571 @@
+"""What each fault of a part leads to, one row a rule."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from axlecore.practice.finding import Kind
+from axlecore.practice.undercarriage import Fault
+
+
+class When(StrEnum):
+    """When a chore is due, in the order of the work."""
+
+    BEFORE_ORDERING = "before ordering"
+    DAY_BEFORE = "day before"
+    TAKING_OFF = "while taking off"
+    PREPARING = "while preparing"
+    PUTTING_BACK = "while putting back"
+    BEFORE_DRIVING = "before driving"
+
+
+@dataclass(frozen=True)
+class FaultRule:
+    """What a fault leads to. Texts hold {part}, {end}, {label}, {fault} and {fault_of}.
+
+    Attributes
+    ----------
+    rule : str
+        End of its identifier.
+    parts : tuple of str
+        Kinds of part.
+    faults : tuple of Fault
+        Any of them.
+    kind : Kind
+        How grave.
+    what, why, todo : str
+        The finding.
+    needs : tuple of (str, int)
+        Parts to order, with how many.
+    chores : tuple of (When, str)
+        For the plan.
+    """
+
+    rule: str
+    parts: tuple[str, ...]
+    faults: tuple[Fault, ...]
+    kind: Kind
+    what: str
+    why: str
+    todo: str
+    needs: tuple[tuple[str, int], ...] = ()
+    chores: tuple[tuple[When, str], ...] = ()
+
+
+_F, _W = Fault, When
+_PAINT = (("wire brush and chassis paint", 1),)
+
+FAULT_RULES: tuple[FaultRule, ...] = (
+    FaultRule(
+        "bar_never_welded",
+        ("bar",),
+        (_F.CRACKED, _F.WELDED_BEFORE),
+        Kind.FIX,
+        "The {part} is {fault}: it is replaced.",
+        "A bar is spring steel; a weld takes its temper and it breaks again beside it.",
+        "Replace it. Never weld a bar.",
+        (("{end} bar", 1),),
+    ),
+    FaultRule(
+        "bar_broken",
+        ("bar",),
+        (_F.BROKEN,),
+        Kind.FIX,
+        "The {part} is broken: it is replaced, and does no work as it stands.",
+        "A broken bar carries nothing, so the lean as it stands is worked out without it. A weld "
+        "takes its temper and it breaks again beside it.",
+        "Replace it. Never weld a bar.",
+        (("{end} bar", 1),),
+    ),
+    FaultRule(
+        "bar_rusted",
+        ("bar",),
+        (_F.RUSTED_INSIDE,),
+        Kind.FIX,
+        "The {part} is rusted from inside.",
+        "A rusted tube has lost wall nobody can see, and a pit is where a bar starts to crack.",
+        "Replace it.",
+        (("{end} bar", 1),),
+    ),
+    FaultRule(
+        "bar_rusted",
+        ("bar",),
+        (_F.RUST_UNDER_BUSHING,),
+        Kind.WATCH,
+        "The {part} has rust under the bushing.",
+        "A pit is where a bar starts to crack.",
+        "Clean the seat, caliper it there, and renew bushings.",
+        (("{end} bushings, pair", 1), *_PAINT),
+        ((_W.PREPARING, "clean, caliper and paint the bushing seats of the {part}"),),
+    ),
+    FaultRule(
+        "bar_bent",
+        ("bar",),
+        (_F.BENT,),
+        Kind.FIX,
+        "The {part} is bent: it is replaced.",
+        "Bent ends stand its links askew and preload one side; bent back, spring steel cracks.",
+        "Replace it. Do not bend it back.",
+        (("{end} bar", 1),),
+    ),
+    FaultRule(
+        "bar_heavy",
+        ("bar",),
+        (_F.TOO_HEAVY,),
+        Kind.NOTE,
+        "The {part} is too heavy for one.",
+        "A bar that drops breaks fingers and lines.",
+        "A second person, or a support under it, before the last bolt comes out.",
+        (),
+        ((_W.TAKING_OFF, "a second person or a support under the {part}"),),
+    ),
+    FaultRule(
+        "link_gone",
+        ("link",),
+        (_F.BROKEN, _F.MISSING),
+        Kind.FIX,
+        "The {part} is {fault}: the {end} bar does no work as it stands.",
+        "With one link gone the bar turns freely; the lean as it stands is worked out without it.",
+        "Renew links in pairs; that may be the whole cure.",
+    ),
+    FaultRule(
+        "link_worn",
+        ("link",),
+        (_F.TORN_BOOT, _F.BENT),
+        Kind.FIX,
+        "The {part} {fault_of}.",
+        "Water in a joint seizes it; a bent link is short and preloads its side.",
+        "Renew links in pairs.",
+    ),
+    FaultRule(
+        "play_is_lost_motion",
+        ("link",),
+        (_F.PLAY, _F.CRUSHED_BUSHING, _F.MISSING_BUSHING),
+        Kind.WATCH,
+        "The {part} loses motion: {fault}.",
+        "The bar does nothing until the play is taken up.",
+        "Measure the play at Weigh; renewing links may be the whole cure.",
+    ),
+    FaultRule(
+        "stud_needs_holding",
+        ("link",),
+        (_F.SPINNING_STUD, _F.SEIZED_STUD),
+        Kind.NOTE,
+        "The {part}: {fault}.",
+        "A ball stud turns with its nut unless it is held at its flat or hex.",
+        "Have the flat or hex key ready; pliers spoil the stud.",
+        (),
+        ((_W.TAKING_OFF, "hold the stud of the {part}"),),
+    ),
+    FaultRule(
+        "bushing_worn",
+        ("bushing",),
+        (_F.SOFT, _F.OVAL, _F.SPLIT),
+        Kind.FIX,
+        "The {part} {fault_of}.",
+        "A soft or open bushing lets the bar move before it works, and knocks.",
+        "Renew both sides together.",
+    ),
+    FaultRule(
+        "bushing_size",
+        ("bushing",),
+        (_F.WRONG_SIZE,),
+        Kind.FIX,
+        "The {part} is of the wrong size.",
+        "Too wide it knocks and loses motion; too tight it grips the bar and winds up.",
+        "Caliper the bar at its seat and order that bore, both sides.",
+        (),
+        ((_W.BEFORE_ORDERING, "caliper the seat of the {part}"),),
+    ),
+    FaultRule(
+        "bushing_dry",
+        ("bushing",),
+        (_F.DRY,),
+        Kind.WATCH,
+        "The {part} is dry.",
+        "A dry bushing sticks and slips on the bar: that is the squeak.",
+        "Clean and grease it by its material; petroleum grease never goes on rubber.",
+        (("silicone bushing grease", 1),),
+        ((_W.PREPARING, "clean and grease the {part}"),),
+    ),
+    FaultRule(
+        "bracket_bent",
+        ("bracket",),
+        (_F.BENT,),
+        Kind.FIX,
+        "The {part} is bent.",
+        "It pinches its bushing and stands the bar askew.",
+        "Renew it.",
+        (("{part}", 1),),
+    ),
+    FaultRule(
+        "loose",
+        ("bracket", "brace"),
+        (_F.LOOSE,),
+        Kind.FIX,
+        "The {part} is loose.",
+        "A loose part clunks, loses motion and wears its holes oval.",
+        "Look at bolts and holes, then torque it by its sheet before it is driven.",
+        (),
+        ((_W.BEFORE_DRIVING, "torque the {part} and mark it"),),
+    ),
+    FaultRule(
+        "frame",
+        ("frame",),
+        (_F.CRACKED,),
+        Kind.STOP,
+        "The {part}: cracked.",
+        "A bar works on the frame; a crack grows under it.",
+        "Repair by the chassis maker's body-builder rules; welding is for a licensed welder.",
+    ),
+    FaultRule(
+        "frame",
+        ("frame", "bracket"),
+        (_F.CRACKED, _F.HOLE_OVAL, _F.CAPTIVE_NUT_SPINS),
+        Kind.FIX,
+        "The {part}: {fault}.",
+        "A bar works on the frame; a worn hole or a crack grows under it.",
+        "Repair by the chassis maker's body-builder rules; welding is for a licensed welder.",
+    ),
+    FaultRule(
+        "frame_welded",
+        ("frame",),
+        (_F.WELDED_BEFORE,),
+        Kind.WATCH,
+        "The {part} was welded before.",
+        "Heat beside a weld softens a heat-treated frame, and a bar loads it to and fro.",
+        "Photograph it and hold it against the chassis maker's rules before a hole goes near it.",
+        (),
+        ((_W.BEFORE_ORDERING, "hold the weld on the {part} against the chassis maker's rules"),),
+    ),
+    FaultRule(
+        "shocks",
+        ("shock",),
+        (_F.LEAKS, _F.BENT),
+        Kind.WATCH,
+        "The {part}: {fault}.",
+        "A stiffer bar with tired shocks swings less far but as many times.",
+        "Renew shocks as a pair, before or with the bar.",
+        (("{end} shocks, pair", 1),),
+    ),
+    FaultRule(
+        "shock_pattern",
+        ("shock", "shock_mount"),
+        (_F.NOT_STANDARD,),
+        Kind.WATCH,
+        "The {part} is not standard.",
+        "Brackets of a kit share the lower shock mounts; another pattern takes another variant.",
+        "Measure the mounts and hold them against the kit's sheet.",
+        (),
+        ((_W.BEFORE_ORDERING, "hold the {end} shock mounts against the kit's sheet"),),
+    ),
+    FaultRule(
+        "shock_mount_cracked",
+        ("shock_mount",),
+        (_F.CRACKED,),
+        Kind.STOP,
+        "The {part} is cracked.",
+        "A shock that comes off lets the axle drop and takes lines with it.",
+        "Repair by the chassis maker's rules; welding is for a licensed welder.",
+    ),
+    FaultRule(
+        "spring",
+        ("spring",),
+        (_F.BROKEN, _F.CRACKED),
+        Kind.STOP,
+        "The {part} is {fault}.",
+        "A spring locates its axle and carries it; no bar does its work.",
+        "Renew springs as a pair, then measure ride heights and weigh anew.",
+        (("{end} springs, pair", 1),),
+    ),
+    FaultRule(
+        "u_bolts_loose",
+        ("u_bolts",),
+        (_F.LOOSE,),
+        Kind.STOP,
+        "The {part} are loose.",
+        "They locate the axle on its springs; loose, it steers by itself.",
+        "Centre pin seated, cross pattern, torque by the chassis maker, again after a short drive.",
+        (),
+        ((_W.BEFORE_DRIVING, "torque the {part} in a cross, and again after a short drive"),),
+    ),
+    FaultRule(
+        "u_bolts_bent",
+        ("u_bolts",),
+        (_F.BENT,),
+        Kind.FIX,
+        "The {part} are bent.",
+        "A bent U-bolt has stretched and does not hold its torque.",
+        "New ones; they are used once.",
+        (("{part} with nuts", 1),),
+    ),
+    FaultRule(
+        "axle_tube_cracked",
+        ("axle_tube",),
+        (_F.CRACKED,),
+        Kind.STOP,
+        "The {part} is cracked.",
+        "It carries the wheels, and a saddle would hide the crack.",
+        "Repair by the axle maker's rules; welding is for a licensed welder.",
+    ),
+    FaultRule(
+        "axle_tube_other",
+        ("axle_tube",),
+        (_F.NOT_STANDARD,),
+        Kind.WATCH,
+        "The {part} is not standard.",
+        "U-bolts and saddles are made for one diameter and section.",
+        "Caliper it where the saddle would sit and enter it here.",
+        (),
+        ((_W.BEFORE_ORDERING, "caliper the {part} where a saddle would sit"),),
+    ),
+    FaultRule(
+        "lines",
+        ("brake_lines", "wiring", "air_lines"),
+        (_F.CHAFED, _F.IN_THE_WAY),
+        Kind.FIX,
+        "The {part}: {fault}.",
+        "A bar and its links move; a line that touches them wears through.",
+        "Reroute and tie it clear of the travel.",
+        (("line clips and ties", 1),),
+        ((_W.PUTTING_BACK, "tie the {part} clear of the travel"),),
+    ),
+    FaultRule(
+        "brake_leak",
+        ("brake_lines",),
+        (_F.LEAKS,),
+        Kind.STOP,
+        "The {part} leak.",
+        "The vehicle may not stop.",
+        "It does not leave before the brakes are put right.",
+    ),
+    FaultRule(
+        "air_leak",
+        ("air_lines",),
+        (_F.LEAKS,),
+        Kind.FIX,
+        "The {part} leak.",
+        "A bag that goes flat leans the vehicle to its side; no bar holds that.",
+        "Mend it and read both pressures again before anything is measured.",
+        (("air line and fittings", 1),),
+    ),
+    FaultRule(
+        "crossmember",
+        ("crossmember",),
+        (_F.NOT_STANDARD, _F.UNKNOWN_OPTION, _F.IN_THE_WAY),
+        Kind.WATCH,
+        "The {part}: {fault}.",
+        "Kits ask which crossmember is there; the wrong one takes other brackets.",
+        "Photograph it and hold it against the kit's sheet before ordering.",
+        (),
+        ((_W.BEFORE_ORDERING, "hold the crossmember against the kit's sheet"),),
+    ),
+    FaultRule(
+        "cradle_cracked",
+        ("cradle",),
+        (_F.CRACKED,),
+        Kind.STOP,
+        "The {part}: cracked.",
+        "It carries the suspension.",
+        "Repair by the chassis maker's rules; welding is for a licensed welder.",
+    ),
+    FaultRule(
+        "steering_joint",
+        ("cradle", "steering_link"),
+        (_F.PLAY,),
+        Kind.FIX,
+        "The {part}: play in the steering.",
+        "It wanders by itself, and no bar changes that.",
+        "Measure it; past the chassis maker's limit the vehicle is not driven. Alignment after.",
+        (),
+        ((_W.BEFORE_DRIVING, "steering play within the chassis maker's limit; alignment"),),
+    ),
+    FaultRule(
+        "cradle_lowered",
+        ("cradle",),
+        (_F.COVERS_BOLTS, _F.IN_THE_WAY),
+        Kind.WATCH,
+        "The {part} must be lowered to get at the bar.",
+        "Its steering joint, hoses and wires go with it, and the wheels lose their alignment.",
+        "Jack under it before its last bolt; mark its place; alignment before the road.",
+        (("alignment, given out", 1),),
+        (
+            (_W.TAKING_OFF, "mark and lower the {end} cradle; watch steering joint, hoses, wires"),
+            (_W.BEFORE_DRIVING, "alignment: the {end} cradle was lowered"),
+        ),
+    ),
+    FaultRule(
+        "steering_bent",
+        ("steering_link",),
+        (_F.BENT,),
+        Kind.STOP,
+        "The {part} is bent.",
+        "It steers the vehicle.",
+        "Renew it and have the wheels aligned before anybody drives it.",
+        (("{part}", 1),),
+    ),
+    FaultRule(
+        "in_the_way",
+        ("steering_link", "drive_shaft", "steering_damper", "shock_mount", "spare_carrier"),
+        (_F.IN_THE_WAY,),
+        Kind.WATCH,
+        "The {part} is in the way of a bar.",
+        "It moves through travel and lock; what clears it standing may not clear it driving.",
+        "Enter it at Fit among what the bar could hit before anything is ordered.",
+        (),
+        ((_W.BEFORE_ORDERING, "measure where the {part} runs, through travel and lock"),),
+    ),
+    FaultRule(
+        "drive_shaft_off",
+        ("drive_shaft",),
+        (_F.IN_THE_WAY,),
+        Kind.WATCH,
+        "The {part} may have to come off.",
+        "With the shaft undone the park pawl no longer holds the vehicle.",
+        "Parking brake and chocks first; mark the flange and catch the shaft.",
+        (),
+        (
+            (_W.TAKING_OFF, "parking brake and chocks, mark the flange, catch the drive shaft"),
+            (_W.PUTTING_BACK, "drive shaft back in its marked phase, by its own torque"),
+        ),
+    ),
+    FaultRule(
+        "drive_shaft_play",
+        ("drive_shaft",),
+        (_F.PLAY,),
+        Kind.FIX,
+        "The {part} has play.",
+        "A worn joint knocks and shakes; that is not the bar's noise.",
+        "Renew its joint before the drive is judged.",
+        (("drive shaft joint", 1),),
+    ),
+    FaultRule(
+        "steering_damper",
+        ("steering_damper",),
+        (_F.OFF_CENTRE,),
+        Kind.FIX,
+        "The steering damper is fixed off-centre.",
+        "It pushes the steering to one side: a steady pull that no bar changes.",
+        "Centre it, wheels straight ahead, then drive again.",
+    ),
+    FaultRule(
+        "steering_damper_worn",
+        ("steering_damper",),
+        (_F.LEAKS, _F.LOOSE),
+        Kind.FIX,
+        "The {part} {fault_of}.",
+        "The steering kicks and wanders; no bar changes that.",
+        "Renew or fix it, wheels straight ahead.",
+        (("steering damper", 1),),
+    ),
+    FaultRule(
+        "steering_damper_bracket",
+        ("steering_damper",),
+        (_F.IN_THE_WAY,),
+        Kind.NOTE,
+        "The {part}'s bracket covers a bolt of the bar.",
+        "The bolt comes out only past it.",
+        "Turn the bracket, or trim it where its maker allows; centre the damper after.",
+        (),
+        ((_W.TAKING_OFF, "turn the steering damper's bracket clear, and centre it after"),),
+    ),
+    FaultRule(
+        "covered_bolts",
+        ("brace", "splash_shield", "spare_carrier"),
+        (_F.COVERS_BOLTS,),
+        Kind.WATCH,
+        "The {part} covers bolts we need.",
+        "What is covered sets the order of work: bar before brace.",
+        "Take the {label} off first and put it back last.",
+        (),
+        ((_W.TAKING_OFF, "the {part} off first, back on after the bar"),),
+    ),
+    FaultRule(
+        "hangs_loose",
+        ("splash_shield", "liner"),
+        (_F.LOOSE,),
+        Kind.NOTE,
+        "The {part} is loose.",
+        "It rubs and rattles, and is taken for the bar.",
+        "New clips.",
+        (("plastic clips, a handful", 1),),
+    ),
+    FaultRule(
+        "liner",
+        ("liner",),
+        (_F.IN_THE_WAY,),
+        Kind.NOTE,
+        "The {part} is in the way of a bar.",
+        "It is pushed back or trimmed, not torn.",
+        "Free its clips and tie it back; new clips after.",
+        (("plastic clips, a handful", 1),),
+        ((_W.TAKING_OFF, "free the {part} and tie it back"),),
+    ),
+    FaultRule(
+        "spare_down",
+        ("spare_carrier",),
+        (_F.IN_THE_WAY,),
+        Kind.NOTE,
+        "The spare wheel comes down first.",
+        "It hangs where hands must go.",
+        "Lower it before the vehicle goes up.",
+        (),
+        (
+            (_W.TAKING_OFF, "spare wheel down"),
+            (_W.PUTTING_BACK, "spare wheel back up, its cable tight"),
+        ),
+    ),
+    FaultRule(
+        "exhaust",
+        ("exhaust",),
+        (_F.NOT_STANDARD, _F.IN_THE_WAY),
+        Kind.WATCH,
+        "The {part}: {fault}.",
+        "An aftermarket exhaust moves everything; it is found now, not after the bar is on.",
+        "Measure where it runs before ordering.",
+        (("exhaust hanger and clamp", 1),),
+        ((_W.BEFORE_ORDERING, "measure where the {end} exhaust runs"),),
+    ),
+    FaultRule(
+        "exhaust_leaks",
+        ("exhaust",),
+        (_F.LEAKS,),
+        Kind.STOP,
+        "The {part} leaks.",
+        "Exhaust gas reaches the cabin.",
+        "It is sealed and checked before anybody drives it.",
+    ),
+    FaultRule(
+        "exhaust_loose",
+        ("exhaust",),
+        (_F.LOOSE,),
+        Kind.FIX,
+        "The {part}: loose.",
+        "It swings into the bar and rattles.",
+        "New hanger or shield clips.",
+        (("exhaust hanger and clamp", 1), ("heat-shield clips", 4)),
+    ),
+    FaultRule(
+        "thread_lock",
+        ("bracket",),
+        (_F.PERMANENT_THREAD_LOCK,),
+        Kind.NOTE,
+        "The {part} is in permanent thread-lock.",
+        "Old thread-lock adds run-down torque and keeps new from curing.",
+        "Renew those bolts; warm them where nothing burns.",
+        (("bolts of the {part}", 1),),
+        ((_W.PREPARING, "clean the old thread-lock out of the holes of the {part}"),),
+    ),
+    FaultRule(
+        "surface_rust",
+        ("bar", "bracket", "shock_mount", "axle_tube", "frame"),
+        (_F.SURFACE_RUST,),
+        Kind.NOTE,
+        "The {part} has surface rust.",
+        "Left under a bracket or a bushing it goes on.",
+        "Brush it to bare metal, paint it, let it dry before anything is bolted over it.",
+        _PAINT,
+        ((_W.PREPARING, "brush and paint the {part}"),),
+    ),
+)
