@@ -287,18 +287,31 @@ def _loses_motion(facts: _Facts) -> Iterator[Finding]:
 
 
 def _floor_slopes(facts: _Facts) -> Iterator[Finding]:
-    slope = facts.vehicle.floor_slope_rad
-    if slope is not None and abs(slope.value) > FLOOR_SLOPE_RAD:
-        yield Finding(
-            "floor_slopes",
-            Kind.WATCH,
-            "The floor slopes across the vehicle.",
-            f"It falls {math.degrees(abs(slope.value)):.1f}° from side to side: a level on the "
-            "frame, a tilt reading and the wheel loads all carry it.",
-            "Find level ground, or turn the vehicle round and take the mean of both.",
-            f"more than {math.degrees(FLOOR_SLOPE_RAD):.2f}°",
+    vehicle = facts.vehicle
+    for place, slope, way, carries in (
+        (
             "floor_slope_rad",
-        )
+            vehicle.floor_slope_rad,
+            ("across", "side to side"),
+            "a level on the frame, a tilt reading and the wheel loads all carry it",
+        ),
+        (
+            "floor_slope_along_rad",
+            vehicle.floor_slope_along_rad,
+            ("along", "end to end"),
+            "a level on the frame, bar arms set level and the axle loads all carry it",
+        ),
+    ):
+        if slope is not None and abs(slope.value) > FLOOR_SLOPE_RAD:
+            yield Finding(
+                "floor_slopes",
+                Kind.WATCH,
+                f"The floor slopes {way[0]} the vehicle.",
+                f"It falls {math.degrees(abs(slope.value)):.1f}° from {way[1]}: {carries}.",
+                "Find level ground, or turn the vehicle round and take the mean of both.",
+                f"more than {math.degrees(FLOOR_SLOPE_RAD):.2f}°",
+                place,
+            )
 
 
 def _from_stand_ins(facts: _Facts) -> Iterator[Finding]:

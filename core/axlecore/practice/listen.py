@@ -193,6 +193,56 @@ class Symptoms(Record):
         "Stiffer bars let an axle follow the ground less, so a wheel lifts sooner.",
         "Show the articulation with and without before choosing.",
     )
+    swings_long: Strength = _symptom(
+        "after a swing",
+        "takes long to settle",
+        Effect.WORSE,
+        "A bar makes it swing less far, but as many times or more: settling is the shocks' work.",
+        "Look at the shocks, and count the swings in the yard roll test.",
+    )
+    rocks_in_driveway: Strength = _symptom(
+        "driveway dip",
+        "rocks from side to side",
+        Effect.COMPUTE,
+        "A dip taken aslant twists front against rear: rocking falls at one end and rises at the "
+        "other with a bar.",
+        "Compute it for this vehicle; do not promise it.",
+    )
+    thrown_at_edge: Strength = _symptom(
+        "road’s edge",
+        "is thrown",
+        Effect.WORSE,
+        "One wheel over the edge is a one-side bump, and a stiffer bar passes it on.",
+        "Keep the bar moderate; look at shocks and tyre pressures.",
+    )
+    cupboards_open: Strength = _symptom(
+        "inside",
+        "cupboards open",
+        Effect.CHANGES,
+        "Doors swing open and things come out when the body leans.",
+        "Weigh it and compute how much less it leans.",
+    )
+    things_slide: Strength = _symptom(
+        "inside",
+        "things slide",
+        Effect.CHANGES,
+        "What stands loose slides when the floor leans.",
+        "Weigh it and compute how much less it leans.",
+    )
+    hold_on: Strength = _symptom(
+        "inside",
+        "people hold on",
+        Effect.CHANGES,
+        "Those in the seats brace themselves against the lean.",
+        "Ask in which bends, and compute the lean there.",
+    )
+    blinds_rattle: Strength = _symptom(
+        "inside",
+        "blinds rattle",
+        Effect.NOT,
+        "Rattling is quick and small; lean is slow and large.",
+        "Look at tyre pressures, shocks and what is loose.",
+    )
     # fmt: on
 
 
@@ -239,6 +289,8 @@ class Complaint(Record):
         Load state in which it is worst.
     budget : float
         In the shop's money; 0 where not said.
+    bought : str
+        Parts the owner has bought already.
     verdict : Verdict
         Whether the lead accepts what the sorting says.
     verdict_reason : str
@@ -252,6 +304,7 @@ class Complaint(Record):
     use: Use = Use()
     worst_when: WorstWhen = WorstWhen.UNSAID
     budget: float = amount()
+    bought: str = ""
     verdict: Verdict = Verdict.OPEN
     verdict_reason: str = ""
 
@@ -259,6 +312,7 @@ class Complaint(Record):
         for name, text, longest in (
             ("words", self.words, LONGEST_WORDS),
             ("verdict_reason", self.verdict_reason, LONGEST_NOTE),
+            ("bought", self.bought, LONGEST_NOTE),
         ):
             if len(text) > longest:
                 raise InputError(name, f"Write at most {longest} characters here.")
@@ -371,6 +425,20 @@ def sort_complaint(complaint: Complaint) -> list[Finding]:
                 "Enter them at Weigh; left and right air bags on one line hold almost nothing.",
                 "said by the owner",
                 "extras.helper_springs",
+            )
+        )
+    if complaint.bought.strip():
+        found.append(
+            Finding(
+                "listen_bought",
+                Kind.WATCH,
+                "The owner brings parts that are bought already.",
+                f"{complaint.bought.strip()} A part for another weight variant or another lift "
+                "does not go on, and nobody takes it back once it was fitted.",
+                "Caliper and count them as what arrives at Fit, and hold them against this "
+                "vehicle before anything comes off.",
+                "said by the owner",
+                "bought",
             )
         )
     return gravest_first(found)

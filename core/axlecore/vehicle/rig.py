@@ -124,8 +124,8 @@ class Vehicle(Record, ByEnd[Axle]):
         The side the wind pushes on.
     load_states : tuple of LoadState
         One to four, each key once.
-    floor_slope_rad : Measured or None
-        Slope of the floor it stands on, across, up to the left [rad].
+    floor_slope_rad, floor_slope_along_rad : Measured or None
+        Slope of the floor it stands on, across, up to the left, and along, up to the front [rad].
     spring_correction : Measured or None
         Factor on all springs from this vehicle's own roll test; None is 1.
     roll_inertia_kg_m2, roll_damping_n_m_s_per_rad : Measured or None
@@ -151,7 +151,10 @@ class Vehicle(Record, ByEnd[Axle]):
     roof_height_m: Measured = place("Roof height", Dimension.LENGTH, 1.0, 4.5)
     rating_kg: Measured = place("Vehicle rating", Dimension.MASS, 500.0, 30000.0)
     floor_slope_rad: Measured | None = place(
-        "Floor slope", Dimension.ANGLE, -0.1, 0.1, optional=True
+        "Floor slope across", Dimension.ANGLE, -0.1, 0.1, optional=True
+    )
+    floor_slope_along_rad: Measured | None = place(
+        "Floor slope along", Dimension.ANGLE, -0.1, 0.1, optional=True
     )
     spring_correction: Measured | None = place(
         "Spring correction", Dimension.PURE, 0.3, 3.0, optional=True

@@ -2308,12 +2308,19 @@ export interface components {
          *         Load state in which it is worst.
          *     budget : float
          *         In the shop's money; 0 where not said.
+         *     bought : str
+         *         Parts the owner has bought already.
          *     verdict : Verdict
          *         Whether the lead accepts what the sorting says.
          *     verdict_reason : str
          *         Why not, where it is overridden.
          */
         Complaint: {
+            /**
+             * Bought
+             * @default
+             */
+            bought: string;
             /**
              * Budget
              * @default 0
@@ -2351,7 +2358,14 @@ export interface components {
              *       "wanders": "none",
              *       "pulls": "none",
              *       "rocks": "none",
-             *       "lifts_a_wheel": "none"
+             *       "lifts_a_wheel": "none",
+             *       "swings_long": "none",
+             *       "rocks_in_driveway": "none",
+             *       "thrown_at_edge": "none",
+             *       "cupboards_open": "none",
+             *       "things_slide": "none",
+             *       "hold_on": "none",
+             *       "blinds_rattle": "none"
              *     }
              */
             symptoms: components["schemas"]["Symptoms"];
@@ -6212,9 +6226,15 @@ export interface components {
          */
         Symptoms: {
             /** @default none */
+            blinds_rattle: components["schemas"]["Strength"];
+            /** @default none */
+            cupboards_open: components["schemas"]["Strength"];
+            /** @default none */
             dives: components["schemas"]["Strength"];
             /** @default none */
             head_toss: components["schemas"]["Strength"];
+            /** @default none */
+            hold_on: components["schemas"]["Strength"];
             /** @default none */
             leans_from_truck: components["schemas"]["Strength"];
             /** @default none */
@@ -6235,6 +6255,14 @@ export interface components {
             rear_steps_out: components["schemas"]["Strength"];
             /** @default none */
             rocks: components["schemas"]["Strength"];
+            /** @default none */
+            rocks_in_driveway: components["schemas"]["Strength"];
+            /** @default none */
+            swings_long: components["schemas"]["Strength"];
+            /** @default none */
+            things_slide: components["schemas"]["Strength"];
+            /** @default none */
+            thrown_at_edge: components["schemas"]["Strength"];
             /** @default none */
             wanders: components["schemas"]["Strength"];
         };
@@ -6630,8 +6658,8 @@ export interface components {
          *         The side the wind pushes on.
          *     load_states : tuple of LoadState
          *         One to four, each key once.
-         *     floor_slope_rad : Measured or None
-         *         Slope of the floor it stands on, across, up to the left [rad].
+         *     floor_slope_rad, floor_slope_along_rad : Measured or None
+         *         Slope of the floor it stands on, across, up to the left, and along, up to the front [rad].
          *     spring_correction : Measured or None
          *         Factor on all springs from this vehicle's own roll test; None is 1.
          *     roll_inertia_kg_m2, roll_damping_n_m_s_per_rad : Measured or None
@@ -6647,6 +6675,7 @@ export interface components {
          */
         Vehicle: {
             floor_height_m: components["schemas"]["Measured"];
+            floor_slope_along_rad?: components["schemas"]["Measured"] | null;
             floor_slope_rad?: components["schemas"]["Measured"] | null;
             front: components["schemas"]["Axle"];
             kind: components["schemas"]["RigKind"];

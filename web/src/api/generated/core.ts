@@ -405,7 +405,11 @@ export const PLACES = {
     "dimension": "mass"
   },
   "floor_slope_rad": {
-    "label": "Floor slope",
+    "label": "Floor slope across",
+    "dimension": "angle"
+  },
+  "floor_slope_along_rad": {
+    "label": "Floor slope along",
     "dimension": "angle"
   },
   "spring_correction": {

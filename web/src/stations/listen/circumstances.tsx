@@ -4,6 +4,7 @@ import { Pick } from "../../ui/pick";
 import { useSent } from "../../api/outbox/useOutbox";
 import { Alert } from "../../ui/alert";
 import { Field } from "../../ui/field";
+import { TextArea } from "../../ui/textArea";
 
 const OFTEN = [
   { value: "never", text: "never" },
@@ -80,6 +81,7 @@ export function Circumstances() {
         />
       ))}
       <Budget />
+      <Bought />
       <div className="pt-2">
         <Field
           key={job.due_on}
@@ -93,6 +95,26 @@ export function Circumstances() {
           }}
         />
       </div>
+    </div>
+  );
+}
+
+/** Parts the owner comes with. */
+function Bought() {
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  return (
+    <div className="pt-2 sm:col-span-2">
+      <TextArea
+        label="Parts the owner has bought already"
+        value={job.complaint.bought ?? ""}
+        draftKey={`draft ${job.id} bought`}
+        place="bought"
+        rows={1}
+        maxLength={400}
+        disabled={!writable}
+        save={(text) => writes.enterOnPaper("complaint", "bought", text)}
+      />
     </div>
   );
 }

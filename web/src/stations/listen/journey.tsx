@@ -6,11 +6,19 @@ import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { nextStrength, STRENGTHS } from "./strength";
 
 const WIDTH = 760;
-const HEIGHT = 396;
+const ROWS = [78, 276, 474] as const;
+const HEIGHT = 696;
 const CELL = WIDTH / 4;
-const UPPER = 78;
-const LOWER = 276;
-const rowOf = (i: number) => (i < 4 ? UPPER : LOWER);
+const rowOf = (i: number) => ROWS[Math.floor(i / 4)] ?? 0;
+
+/** The road through the rows, to and fro. */
+const ROAD = [
+  `M0 ${ROWS[0] + 22} H${WIDTH - 20}`,
+  ...ROWS.slice(1).map(
+    (row) =>
+      `Q${WIDTH} ${row - 176} ${WIDTH - 4} ${row - 138} V${row - 94} Q${WIDTH} ${row - 72} ${WIDTH - 40} ${row - 72} H40 Q4 ${row - 72} 4 ${row - 34} V${row + 22} H${WIDTH - 20}`,
+  ),
+].join(" ");
 
 /** Stretches of the journey in driving order, each with what is drawn of it, centred at 0, 0. */
 const STRETCHES: { name: string; drawing: ReactNode }[] = [
@@ -96,6 +104,48 @@ const STRETCHES: { name: string; drawing: ReactNode }[] = [
       </>
     ),
   },
+  {
+    name: "after a swing",
+    drawing: (
+      <>
+        <path className="ink-2" d="M-52 22 H52" />
+        <path className="pale-1" d="M-52 -6 q8 -40 16 0 t16 0 q7 16 14 0 t14 0 q6 -8 12 0 t12 0" />
+      </>
+    ),
+  },
+  {
+    name: "driveway dip",
+    drawing: (
+      <>
+        <path className="ink-2" d="M-52 8 H-22 L-8 22 H10 L24 8 H52" />
+        <FromBehind x={0} lean={8} />
+      </>
+    ),
+  },
+  {
+    name: "road’s edge",
+    drawing: (
+      <>
+        <path className="ink-2" d="M-52 14 H14 L20 26 H52" />
+        <FromBehind x={6} lean={10} />
+      </>
+    ),
+  },
+  {
+    name: "inside",
+    drawing: (
+      <>
+        <path className="ink-1" d="M-50 22 V-36 H50 V22 Z" transform="rotate(5)" />
+        <path className="ink-1" d="M-40 -30 h22 v18 h-22 z M-29 -30 v18" transform="rotate(5)" />
+        <path className="ink-1" d="M-29 -30 l-14 4 v16 l14 2" transform="rotate(5)" />
+        <path
+          className="pale-1"
+          d="M2 14 h10 v-12 h-10 z M20 14 h8 v-8 h-8 z"
+          transform="rotate(5)"
+        />
+      </>
+    ),
+  },
 ];
 
 /** A tall body on two wheels, from behind. */
@@ -126,11 +176,7 @@ export function Journey() {
   const rows = practice?.symptoms ?? [];
   const drawing = (
     <>
-      <path
-        className="hatch-1"
-        strokeDasharray="2 5"
-        d={`M0 ${UPPER + 22} H${WIDTH - 20} Q${WIDTH} ${UPPER + 22} ${WIDTH - 4} ${UPPER + 60} V${LOWER - 94} Q${WIDTH} ${LOWER - 72} ${WIDTH - 40} ${LOWER - 72} H40 Q4 ${LOWER - 72} 4 ${LOWER - 34} V${LOWER + 22} H${WIDTH}`}
-      />
+      <path className="hatch-1" strokeDasharray="2 5" d={ROAD} />
       {STRETCHES.map(({ name, drawing: own }, i) => (
         <g key={name} transform={`translate(${CELL * ((i % 4) + 0.5)} ${rowOf(i)})`}>
           <rect x={-66} y={-62} width={132} height={92} fill="var(--paper)" />
@@ -146,7 +192,7 @@ export function Journey() {
     <SheetOfPaper
       width={WIDTH}
       height={HEIGHT}
-      says="A journey in eight stretches: bend, side gust, passing truck, one-side bump, hump, braking, straight road and rough track."
+      says={`A journey in ${STRETCHES.length} stretches: ${STRETCHES.map(({ name }) => name).join(", ")}.`}
       drawing={drawing}
     >
       {STRETCHES.map(({ name }, i) => (

@@ -119,7 +119,7 @@ function Beside({ name, axle, stateIndex, last }: BesideProps) {
         place="floor_slope_rad"
         x={WIDTH / 2 - 60}
         y={last}
-        caption="floor slope"
+        caption="slope across"
         align="start"
         wanted
       />

@@ -68,6 +68,7 @@ export function measuringOrder(sheet: Sheet, stateIndex: number, axle: AxleName)
     "roof_height_m",
     `${state}.centre_of_gravity_height_m`,
     "floor_slope_rad",
+    "floor_slope_along_rad",
     ...axlePlaces(sheet, axle),
   ];
 }

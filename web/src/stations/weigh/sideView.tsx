@@ -71,6 +71,14 @@ export function SideView() {
           align="end"
         />
         <Dimension
+          place="floor_slope_along_rad"
+          x={WIDTH - 20}
+          y={266}
+          caption="floor slope along"
+          align="end"
+          wanted
+        />
+        <Dimension
           place="floor_height_m"
           x={right + 40}
           y={up(sheet.floor_height_m.value) - 14}

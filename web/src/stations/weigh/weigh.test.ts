@@ -62,6 +62,7 @@ describe("measuring order", () => {
       "load_states.0.rear_left_height_m",
       "load_states.0.rear_right_height_m",
       "floor_slope_rad",
+      "floor_slope_along_rad",
       "rear.shock_spacing_m",
       "rear.lift_m",
       "rear.tyre_pressure_pa",
