@@ -13,12 +13,15 @@ from pydantic import Field
 
 from axlecore.formats import to_json
 from axlecore.practice.findings import Assessment
+from axlecore.practice.first_answer import BarSeen, FirstAnswer, taken_in
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.quantities.entry import enter
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import RigKind, own_dimensions
 from jobs.gates import put_on_shelf, rename
 from jobs.models import Job, Shelf
 from jobs.news import News, news_of
+from jobs.planning import first_look
 from jobs.schemas import (
     BaseIn,
     EntryIn,
@@ -29,6 +32,7 @@ from jobs.schemas import (
     job_json,
     job_of,
     json_answer,
+    record_answer,
 )
 from jobs.services import (
     change_set_up,
@@ -91,13 +95,24 @@ class YardOut(Schema):
 Name = Annotated[str, Field(min_length=1, max_length=80, pattern=r"\S")]
 
 
-class JobIn(Schema):
+class FirstIn(Schema):
+    """The first numbers of a vehicle nobody has stored."""
+
+    kind: RigKind
+    entries: list[EntryIn] = Field(default_factory=list, max_length=60)
+    front_bar: BarSeen = BarSeen.NOT_LOOKED
+    rear_bar: BarSeen = BarSeen.NOT_LOOKED
+
+    @property
+    def bars(self) -> dict[End, BarSeen]:
+        return {End.FRONT: self.front_bar, End.REAR: self.rear_bar}
+
+
+class JobIn(FirstIn):
     name: Name
     description: str = Field("", max_length=120)
-    kind: RigKind
     job_kind: JobKind = JobKind.UPGRADE
     due_on: date | None = None
-    entries: list[EntryIn] = Field(default_factory=list, max_length=60)
 
 
 class EditIn(EntryIn, BaseIn):
@@ -178,8 +193,16 @@ def post_job(request: PersonRequest, body: JobIn) -> HttpResponse:
         body.due_on,
         entries,
         body.job_kind,
+        body.bars,
     )
     return json_answer(job_json(job_of(request, job.pk)), 201)
+
+
+@router.post("/first-answer", response=FirstAnswer, operation_id="first_answer")
+def post_first_answer(request: PersonRequest, body: FirstIn) -> HttpResponse:
+    entries = [Entry(**entry.model_dump()) for entry in body.entries]
+    vehicle = taken_in(body.kind, entries, body.bars)
+    return record_answer(first_look(request.user.shop, vehicle, body.bars))
 
 
 @router.patch("/jobs/{int:job_id}/name", response=JobChange, operation_id="rename_job")

@@ -24,7 +24,7 @@ from jobs.services import change_set_up
 from racks.models import Part
 from racks.services import made_for, record_of, suited_to
 from shops.errors import Refused
-from shops.models import Person
+from shops.models import Person, Shop
 
 #: Steps of stiffness an axle is ranked with; two bars of one differ by less than their bands.
 STEPS_OF_AN_AXLE = 30
@@ -40,9 +40,9 @@ def priced(parts: Iterable[Any]) -> list[Priced]:
     ]
 
 
-def _cheapest_joints(job: OpenJob, sheet: Sheet, end: End) -> list[Priced]:
+def _cheapest_joints(shop: Shop, sheet: Sheet, end: End) -> list[Priced]:
     """What renewing costs is the cheapest that fits: a few links and bushings will do."""
-    suited = suited_to(job.row.shop_id, sheet.heaviest_kg(end), end)
+    suited = suited_to(shop.pk, sheet.heaviest_kg(end), end)
     return [
         one
         for kind in JOINTS
@@ -51,11 +51,15 @@ def _cheapest_joints(job: OpenJob, sheet: Sheet, end: End) -> list[Priced]:
 
 
 def options_of(job: OpenJob, end: End) -> list[tuple[Option, Candidate]]:
-    """Return what the racks offer an axle of a job, thinned out to what can be told apart."""
-    sheet, look = job.rig, job.read(LookOver)
-    bars = suited_to(job.row.shop_id, sheet.heaviest_kg(end), end).filter(kind__in=WITH_A_BAR)
-    parts = [*priced(bars), *_cheapest_joints(job, sheet, end)]
-    labour = job.row.shop.labour_cents_an_hour / 100
+    """Return what the racks offer an axle of a job."""
+    return offered(job.row.shop, job.rig, job.read(LookOver), end)
+
+
+def offered(shop: Shop, sheet: Sheet, look: LookOver, end: End) -> list[tuple[Option, Candidate]]:
+    """Return what the racks offer an axle, thinned out to what can be told apart."""
+    bars = suited_to(shop.pk, sheet.heaviest_kg(end), end).filter(kind__in=WITH_A_BAR)
+    parts = [*priced(bars), *_cheapest_joints(shop, sheet, end)]
+    labour = shop.labour_cents_an_hour / 100
     found = axle_options(sheet, look, end, parts, labour)
     barless = [pair for pair in found if pair[1].fitted is None]
     fitted = [pair for pair in found if pair[1].fitted is not None]
@@ -142,7 +146,7 @@ def _renewal_price(job: OpenJob, end: End) -> float:
     sheet, look = job.rig, job.read(LookOver)
     fitting = [
         one
-        for one in _cheapest_joints(job, sheet, end)
+        for one in _cheapest_joints(job.row.shop, sheet, end)
         if part_fit(one.part, sheet, look, end).fit is not Fit.NO
     ]
     return renewal(fitting, job.row.shop.labour_cents_an_hour / 100)[0]

@@ -1,6 +1,6 @@
 """Jobs: opening one, and writing what is chosen in it and the sheet of its vehicle."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from datetime import date
 
 from django.db import transaction
@@ -10,6 +10,7 @@ from axlecore.errors import InputError
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.classes import brought_back, change_part
+from axlecore.practice.first_answer import BarSeen
 from axlecore.practice.papers import PaperName
 from axlecore.practice.stations import STATIONS_OF, JobKind
 from axlecore.vehicle.ends import End, Side
@@ -33,11 +34,12 @@ def open_job(
     due_on: date | None,
     entries: list[Entry],
     job_kind: JobKind = JobKind.UPGRADE,
+    bars: Mapping[End, BarSeen] | None = None,
 ) -> Job:
     """Take in a new vehicle and open a job on it, both or neither."""
     with transaction.atomic():
         _lock_numbers(person)
-        vehicle = take_in(person, name, description, kind, entries)
+        vehicle = take_in(person, name, description, kind, entries, bars or {})
         return open_job_on(person, vehicle, due_on, job_kind)
 
 

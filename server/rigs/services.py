@@ -1,14 +1,13 @@
 """Writing a vehicle's sheet: every change is a checked whole and a version of its own."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from typing import NamedTuple
 
-from axlecore.errors import InputError, SeveralInputsError
 from axlecore.formats import from_plain, to_plain
-from axlecore.practice.classes import class_vehicle
 from axlecore.practice.findings import first_stop
-from axlecore.quantities.entry import enter
+from axlecore.practice.first_answer import BarSeen, taken_in
 from axlecore.quantities.measure import Known
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import RigKind
 from axlecore.vehicle.rig import Vehicle as Sheet
 from history.versions import document_at, write_next
@@ -31,7 +30,12 @@ def sheet_of(vehicle: Vehicle) -> Sheet:
 
 
 def take_in(
-    person: Person, name: str, description: str, kind: RigKind, entries: Sequence[Entry]
+    person: Person,
+    name: str,
+    description: str,
+    kind: RigKind,
+    entries: Sequence[Entry],
+    bars: Mapping[End, BarSeen],
 ) -> Vehicle:
     """Store a new vehicle: its class's defaults, corrected by what was entered.
 
@@ -40,15 +44,7 @@ def take_in(
     SeveralInputsError
         Names every field that cannot be read, not only the first.
     """
-    sheet, wrong = class_vehicle(kind), []
-    for entry in entries:
-        try:
-            sheet = enter(sheet, *entry)
-        except InputError as error:
-            wrong.append(error)
-    if wrong:
-        raise SeveralInputsError(wrong)
-    return store_new(person, name, description, sheet)
+    return store_new(person, name, description, taken_in(kind, entries, bars))
 
 
 def store_new(person: Person, name: str, description: str, sheet: Sheet) -> Vehicle:

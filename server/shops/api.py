@@ -10,7 +10,7 @@ from pydantic import Field
 
 from axlecore.fitup.schools import settled
 from shops.errors import Refused, refusal
-from shops.models import Person, Shop
+from shops.models import Currency, Person, Shop, Units
 from shops.requests import PersonRequest, writer
 from shops.services import change_school
 
@@ -34,6 +34,9 @@ class SchoolIn(Schema):
 
 class ShopOut(Schema):
     name: str
+    currency: Currency
+    units: Units
+    labour_cents_an_hour: int
     schools: dict[str, str]
 
 
@@ -81,7 +84,13 @@ def who_am_i(request: HttpRequest) -> PersonOut | None:
 
 
 def _shop_out(shop: Shop) -> ShopOut:
-    return ShopOut(name=shop.name, schools=settled(shop.schools))
+    return ShopOut(
+        name=shop.name,
+        currency=Currency(shop.currency),
+        units=Units(shop.units),
+        labour_cents_an_hour=shop.labour_cents_an_hour,
+        schools=settled(shop.schools),
+    )
 
 
 @router.get("/shop", response=ShopOut, operation_id="get_shop")

@@ -6,6 +6,28 @@ from django.contrib.auth.models import AbstractUser
 from django.db import models
 
 
+class Units(models.TextChoices):
+    """What is shown first: lengths, masses, torques and the rest of one system."""
+
+    METRIC = "metric", "mm, kg, N·m"
+    INCH = "inch", "in, lb, lbf·ft"
+
+
+class Currency(models.TextChoices):
+    """Money of a shop, by its ISO 4217 code."""
+
+    EUR = "EUR", "euro"
+    USD = "USD", "US dollar"
+    GBP = "GBP", "pound sterling"
+    CAD = "CAD", "Canadian dollar"
+    AUD = "AUD", "Australian dollar"
+    NZD = "NZD", "New Zealand dollar"
+    CHF = "CHF", "Swiss franc"
+    DKK = "DKK", "Danish krone"
+    NOK = "NOK", "Norwegian krone"
+    SEK = "SEK", "Swedish krona"
+
+
 class Shop(models.Model):
     """A workshop. Every other record belongs to one."""
 
@@ -15,6 +37,16 @@ class Shop(models.Model):
     # School by matter where the shop does not keep to the default; checked by core.
     schools = models.JSONField(default=dict)
     schools_version = models.PositiveIntegerField(default=1)
+    currency = models.CharField(max_length=3, choices=Currency, default=Currency.EUR)
+    units = models.CharField(max_length=6, choices=Units, default=Units.METRIC)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(currency__in=Currency.values), name="known_currency"
+            ),
+            models.CheckConstraint(condition=models.Q(units__in=Units.values), name="known_units"),
+        ]
 
     def __str__(self) -> str:
         return self.name
@@ -30,6 +62,8 @@ class Person(AbstractUser):
 
     shop = models.ForeignKey(Shop, models.PROTECT, related_name="people")
     role = models.CharField(max_length=8, choices=Role, default=Role.VIEWER)
+    # Empty where the shop's suit.
+    units = models.CharField(max_length=6, choices=Units, blank=True)
 
     REQUIRED_FIELDS: ClassVar[list[str]] = ["shop"]
 
@@ -37,12 +71,19 @@ class Person(AbstractUser):
         constraints = [
             models.CheckConstraint(
                 condition=models.Q(role__in=["lead", "fitter", "viewer"]), name="known_role"
-            )
+            ),
+            models.CheckConstraint(
+                condition=models.Q(units__in=["", *Units.values]), name="known_own_units"
+            ),
         ]
 
     @property
     def shown_name(self) -> str:
         return self.get_full_name() or self.username
+
+    @property
+    def shown_units(self) -> Units:
+        return Units(self.units or self.shop.units)
 
     @property
     def may_write(self) -> bool:

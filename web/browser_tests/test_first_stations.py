@@ -187,7 +187,7 @@ class LookTests(StationCase):
     def test_a_short_job_asks_for_its_own_parts_and_the_rest_is_good_in_one_press(self):
         job = self.open_station("Skerry", "look")
         self.page.get_by_role("radio", name="rear", exact=True).click()
-        parts = self.page.get_by_role("button", name="rear link, left")
+        parts = self.page.get_by_role("button", name="rear link, left: unseen")
         self.until(lambda: self.document(job, "look_over").get("ends") == "rear")
         self.wait_for_text(self.page.get_by_role("heading", name="From below"), "0 of 7 parts")
         parts.click()

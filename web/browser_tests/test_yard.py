@@ -104,6 +104,31 @@ class YardTests(BrowserTestCase):
         self.wait_for_text(said, "Could not read “heavy”")
         self.wait_for_text(said, "Could not read “long”")
 
+    def test_two_weights_and_a_caliper_answer_before_there_is_a_job(self):
+        self.page.goto(f"{self.live_server_url}/bench/two")
+        lean = self.page.get_by_test_id("first-lean")
+        lean.wait_for()
+        solid = lean.text_content()
+        self.page.get_by_label("Rear bar").select_option("no bar there")
+        self.until(lambda: lean.text_content() != solid)
+        self.page.get_by_role("button", name="Take this vehicle in").click()
+        self.assertEqual(self.page.get_by_label("Front axle load").input_value(), "3000 kg")
+        front, rear = (self.page.locator(f'label:has-text("{end} bar") select')
+                       for end in ("Front", "Rear"))
+        self.assertEqual(rear.input_value(), "no bar there")
+        self.assertTrue(self.page.get_by_label("Caliper on the rear bar").is_disabled())
+        front.select_option("hollow")
+        self.page.get_by_label("Caliper on the front bar").fill('1 1/4"')
+        self.page.get_by_text("Sets worth a look").wait_for()
+        self.page.get_by_label("What the shop calls it").fill("Ferry tender")
+        self.page.get_by_role("button", name="Open the job").click()
+        self.page.get_by_role("navigation", name="Stations").wait_for()
+        sheet = Job.objects.get(vehicle__name="Ferry tender").vehicle.sheet
+        self.assertIsNone(sheet["rear"]["standard_bar"])
+        bar = sheet["front"]["standard_bar"]["bar"]
+        self.assertEqual((bar["outside_diameter_m"]["typed"], bar["bore_m"]["known"]),
+                         ('1 1/4"', "estimated"))
+
     def test_a_double_press_opens_one_second_job(self):
         job = self.open_job("Orrery", "weigh")
         self.page.get_by_role("button", name="This job").click()

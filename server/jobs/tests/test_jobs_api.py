@@ -397,3 +397,37 @@ class KeepingJobsTests(TwoShops):
             "POST", f"/jobs/{self.job.pk}/again", {"kind": "recheck"}, self.as_(self.viewer)
         )
         self.assertEqual(again.status_code, 403)
+
+
+class FirstAnswerTests(TwoShops):
+    LOADS = (("load_states.0.front_kg", "2,050 kg"), ("load_states.0.rear_kg", "3990 kg"))
+
+    def ask(self, client=None, **more):
+        entries = [{"place": at, "typed": text, "known": "measured"} for at, text in self.LOADS]
+        body = {"kind": "coach", "entries": entries, **more}
+        return self.send("POST", "/first-answer", body, client)
+
+    def test_two_weights_and_a_caliper_give_a_lean_a_band_and_sets(self):
+        stock(self.shop, 40)
+        first = self.ask(rear_bar="solid").json()
+        self.assertLess(first["low_rad"], first["lean_rad"])
+        self.assertLess(first["lean_rad"], first["high_rad"])
+        self.assertEqual(first["unseen"], ["front"])
+        self.assertEqual(len(first["drivers"]), 2)
+        self.assertTrue(first["sets"])
+        # Another shop ranks what is on its own racks.
+        theirs = self.ask(self.as_(self.stranger), rear_bar="solid").json()
+        self.assertEqual(theirs["lean_rad"], first["lean_rad"])
+        self.assertNotEqual(theirs["sets"], first["sets"])
+
+    def test_what_cannot_be_read_is_named_and_nothing_is_stored(self):
+        before = Job.objects.count()
+        entries = [{"place": "wheelbase_m", "typed": "long", "known": "measured"}]
+        self.assert_refused(self.ask(entries=entries), 422, "wheelbase_m", "long")
+        self.assertEqual(Job.objects.count(), before)
+
+    def test_a_vehicle_without_a_rear_bar_is_taken_in_without_one(self):
+        body = {"name": "Bare", "kind": "van", "rear_bar": "no bar there", "front_bar": "hollow"}
+        sheet = self.send("POST", "/jobs", body).json()["sheet"]
+        self.assertIsNone(sheet["rear"]["standard_bar"])
+        self.assertEqual(sheet["front"]["standard_bar"]["bar"]["bore_m"]["known"], "estimated")

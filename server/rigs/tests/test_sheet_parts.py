@@ -79,7 +79,7 @@ class PartTests(TwoShops):
 class StoringTests(TwoShops):
     def test_what_is_stored_comes_back_equal_for_every_kind(self):
         for kind in RigKind:
-            vehicle = take_in(self.lead, kind.value, "", kind, [])
+            vehicle = take_in(self.lead, kind.value, "", kind, [], {})
             vehicle.refresh_from_db()
             self.assertEqual(sheet_of(vehicle), class_vehicle(kind))
 

@@ -140,6 +140,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/first-answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post First Answer */
+        post: operations["first_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -1802,6 +1819,12 @@ export interface components {
          */
         BarRole: "beside" | "instead" | "either";
         /**
+         * BarSeen
+         * @description What was seen of an axle's bar before anything is measured.
+         * @enum {string}
+         */
+        BarSeen: "not looked" | "solid" | "hollow" | "no bar there";
+        /**
          * BarStrength
          * @description Stress and life of one bar on one vehicle.
          *
@@ -2506,6 +2529,12 @@ export interface components {
             finding: components["schemas"]["Finding"];
         };
         /**
+         * Currency
+         * @description Money of a shop, by its ISO 4217 code.
+         * @enum {string}
+         */
+        Currency: "EUR" | "USD" | "GBP" | "CAD" | "AUD" | "NZD" | "CHF" | "DKK" | "NOK" | "SEK";
+        /**
          * DecidedState
          * @description Figures of one load state when the choice was made.
          *
@@ -2695,6 +2724,25 @@ export interface components {
             marks: components["schemas"]["DrillMark"][];
             /** Plumb Above Edge M */
             plumb_above_edge_m: number;
+        };
+        /**
+         * Driver
+         * @description A number that makes the band wide.
+         *
+         *     Attributes
+         *     ----------
+         *     place, label : str
+         *         Path of the number and the trade's name for it.
+         *     share : float
+         *         What its band does to the lean, as a part of it.
+         */
+        Driver: {
+            /** Label */
+            label: string;
+            /** Place */
+            place: string;
+            /** Share */
+            share: number;
         };
         /** DueIn */
         DueIn: {
@@ -2947,6 +2995,81 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * FirstAnswer
+         * @description What two weights and a caliper say.
+         *
+         *     Attributes
+         *     ----------
+         *     lean_rad, low_rad, high_rad : float
+         *         In the reference bend as it stands, and its band [rad].
+         *     drivers : list of Driver
+         *         Numbers that make the band wide, most first.
+         *     unseen : list of End
+         *         Ends at which nobody has looked whether there is a bar.
+         *     sets : list of FirstSet
+         *         Worth a look, cheapest first.
+         *     why : str
+         *         What the ranking says of the first of them.
+         */
+        FirstAnswer: {
+            /** Drivers */
+            drivers: components["schemas"]["Driver"][];
+            /** High Rad */
+            high_rad: number;
+            /** Lean Rad */
+            lean_rad: number;
+            /** Low Rad */
+            low_rad: number;
+            /** Sets */
+            sets: components["schemas"]["FirstSet"][];
+            /** Unseen */
+            unseen: components["schemas"]["End"][];
+            /** Why */
+            why: string;
+        };
+        /**
+         * FirstIn
+         * @description The first numbers of a vehicle nobody has stored.
+         */
+        FirstIn: {
+            /** Entries */
+            entries?: components["schemas"]["EntryIn"][];
+            /** @default not looked */
+            front_bar: components["schemas"]["BarSeen"];
+            kind: components["schemas"]["RigKind"];
+            /** @default not looked */
+            rear_bar: components["schemas"]["BarSeen"];
+        };
+        /**
+         * FirstSet
+         * @description A set worth a look.
+         *
+         *     Attributes
+         *     ----------
+         *     front, rear : str
+         *         What is done at each axle, as the ranking names it.
+         *     lean_rad : float
+         *         In the reference bend with it [rad].
+         *     price, days : float
+         *         Parts and hours in the shop's money; until it is here.
+         *     failed : list of str
+         *         What it fails of what is usually aimed at; empty where it meets all.
+         */
+        FirstSet: {
+            /** Days */
+            days: number;
+            /** Failed */
+            failed: string[];
+            /** Front */
+            front: string;
+            /** Lean Rad */
+            lean_rad: number;
+            /** Price */
+            price: number;
+            /** Rear */
+            rear: string;
         };
         /**
          * Fit
@@ -3383,11 +3506,15 @@ export interface components {
             due_on?: string | null;
             /** Entries */
             entries?: components["schemas"]["EntryIn"][];
+            /** @default not looked */
+            front_bar: components["schemas"]["BarSeen"];
             /** @default upgrade */
             job_kind: components["schemas"]["JobKind"];
             kind: components["schemas"]["RigKind"];
             /** Name */
             name: string;
+            /** @default not looked */
+            rear_bar: components["schemas"]["BarSeen"];
         };
         /**
          * JobKind
@@ -5622,12 +5749,16 @@ export interface components {
         ShockMount: "unseen" | "one bolt" | "two bolts" | "stud";
         /** ShopOut */
         ShopOut: {
+            currency: components["schemas"]["Currency"];
+            /** Labour Cents An Hour */
+            labour_cents_an_hour: number;
             /** Name */
             name: string;
             /** Schools */
             schools: {
                 [key: string]: string;
             };
+            units: components["schemas"]["Units"];
         };
         /** ShortListOut */
         ShortListOut: {
@@ -6629,6 +6760,12 @@ export interface components {
             stiffness_change: number;
         };
         /**
+         * Units
+         * @description What is shown first: lengths, masses, torques and the rest of one system.
+         * @enum {string}
+         */
+        Units: "metric" | "inch";
+        /**
          * Use
          * @description What the vehicle is used for.
          */
@@ -6984,6 +7121,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TorqueOut"];
+                };
+            };
+        };
+    };
+    first_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstAnswer"];
                 };
             };
         };

@@ -61,6 +61,9 @@ export type Strength = Shapes["Strength"];
 /** What the owner said; not to be confused with a complaint about a field. */
 export type OwnerComplaint = Shapes["Complaint"];
 export type LookOver = Shapes["LookOver"];
+export type BarSeen = Shapes["BarSeen"];
+export type FirstIn = Shapes["FirstIn"];
+export type FirstAnswer = Shapes["FirstAnswer"];
 export type EarlierJob = Shapes["EarlierJob"];
 export type Ends = Shapes["Ends"];
 export type Photo = Shapes["PhotoOut"];

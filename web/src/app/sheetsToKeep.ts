@@ -24,7 +24,7 @@ export function sheetsOf(cache: QueryClient, job: Job, state: LoadKey): (() => P
   ]);
   const calculators = CALCULATORS.flatMap((calculator) => {
     const { key } = calculator;
-    if (key === "pictures") return [];
+    if (key === "pictures" || key === "two") return [];
     return [() => cache.prefetchQuery(benchQuery(key, fieldsOf(calculator, {})))];
   });
   return [

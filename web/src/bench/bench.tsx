@@ -12,8 +12,10 @@ import { LinkAnswer } from "./linkAnswer";
 import { Pictures } from "./pictures";
 import { SnappedAnswer } from "./snappedAnswer";
 import { TorqueAnswer } from "./torqueAnswer";
+import { TwoAnswer } from "./twoAnswer";
 
 const ANSWERS = {
+  two: TwoAnswer,
   bar: BarAnswer,
   bore: BoreAnswer,
   claim: ClaimAnswer,

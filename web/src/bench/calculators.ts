@@ -1,8 +1,10 @@
+import { BARS_SEEN, RIG_CLASSES } from "../api/generated/core";
+
 /** One thing to type, with what stands there until somebody does. */
 export type BenchField = { key: string; label: string; start: string; options?: string[] };
 
 export type Calculator = {
-  key: "bar" | "bore" | "claim" | "link" | "torque" | "drill" | "snapped" | "pictures";
+  key: "two" | "bar" | "bore" | "claim" | "link" | "torque" | "drill" | "snapped" | "pictures";
   name: string;
   /** What it answers, in a sentence. */
   says: string;
@@ -21,6 +23,20 @@ const BAR: BenchField[] = [
 
 /** The bench's calculators; a new one is a row here and an answer beside it. */
 export const CALCULATORS: Calculator[] = [
+  {
+    key: "two",
+    name: "Two weights and a caliper",
+    says: "How far it leans, how sure that is, and the sets worth a look; everything else from its kind.",
+    fields: [
+      { key: "kind", label: "Kind", start: "motorhome", options: Object.keys(RIG_CLASSES) },
+      { key: "front", label: "Front axle load", start: "3000 kg" },
+      { key: "rear", label: "Rear axle load", start: "6400 kg" },
+      { key: "front_bar", label: "Front bar", start: "not looked", options: [...BARS_SEEN] },
+      { key: "front_diameter", label: "Caliper on it", start: "" },
+      { key: "rear_bar", label: "Rear bar", start: "solid", options: [...BARS_SEEN] },
+      { key: "rear_diameter", label: "Caliper on it", start: "32 mm" },
+    ],
+  },
   {
     key: "bar",
     name: "Bar rate",

@@ -15,6 +15,7 @@ from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import json_schema, places_of
 from axlecore.practice.class_tables import CLASSES
+from axlecore.practice.first_answer import BarSeen
 from axlecore.practice.look import PICKS
 from axlecore.practice.stations import JobKind, Station, fit_sheets
 from axlecore.practice.target import Target
@@ -62,6 +63,7 @@ def _places() -> str:
         "LOAD_NAMES": _labels(LoadKey),
         "PART_KIND_NAMES": _labels(PartKind),
         "KNOWN": list(Known),
+        "BARS_SEEN": [*BarSeen],
         "FIT_SHEETS": {kind.value: [*fit_sheets(kind)] for kind in JobKind},
         "PICKS": {name: [str(value) for value in values] for name, values in PICKS.items()},
         "DIMENSIONS": {one.value: asdict(shown) for one, shown in SHOWN.items()},

@@ -1144,6 +1144,13 @@ export const KNOWN = [
   "default"
 ] as const;
 
+export const BARS_SEEN = [
+  "not looked",
+  "solid",
+  "hollow",
+  "no bar there"
+] as const;
+
 export const FIT_SHEETS = {
   "upgrade": [
     "side",

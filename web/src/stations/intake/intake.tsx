@@ -1,43 +1,25 @@
 import { useNavigate } from "@tanstack/react-router";
-import * as z from "zod/mini";
 import { NO_JOB } from "../../api/outbox/write";
 import { placeFacts } from "../../api/place";
 import { useSession } from "../../api/queries";
 import { useOpened } from "../../api/writes";
-import { JOB_KIND_NAMES, RIG_CLASSES } from "../../api/generated/core";
+import { RIG_CLASSES } from "../../api/generated/core";
+import { FirstAnswer } from "../../job/firstAnswer";
+import { asFirst, DRAFT, draftKey, EMPTY, LOAD_PLACES } from "../../job/firstNumbers";
+import { useDraft } from "../../job/useDraft";
 import { useOpening } from "../../job/useOpening";
 import type { RigKind } from "../../api/types";
 import { JobKindPick } from "../../job/jobKindPick";
 import { RigMark } from "../../drawings/rigMark";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
+import { BarsSeen } from "./barsSeen";
 import { IntakeDrawing } from "./intakeDrawing";
-import { useDraft } from "./useDraft";
-
-const keysOf = <T extends string>(names: Record<T, unknown>) => Object.keys(names) as [T, ...T[]];
-
-const DRAFT = z.object({
-  name: z.string(),
-  description: z.string(),
-  due_on: z.string(),
-  kind: z.enum(keysOf(RIG_CLASSES)),
-  job_kind: z.enum(keysOf(JOB_KIND_NAMES)),
-  typed: z.record(z.string(), z.string()),
-});
-type Draft = z.infer<typeof DRAFT>;
-const EMPTY: Draft = {
-  name: "",
-  description: "",
-  due_on: "",
-  kind: "motorhome",
-  job_kind: "upgrade",
-  typed: {},
-};
 
 /** Take in a vehicle nobody has seen: the least that is needed, the rest from its class. */
 export function Intake() {
   const navigate = useNavigate();
-  const form = `intake ${useSession().data?.username ?? ""}`;
+  const form = draftKey(useSession().data?.username ?? "");
   const { draft, write, clear } = useDraft(form, DRAFT, EMPTY);
   const opened = useOpened();
   const { refusal, open, busy, says } = useOpening(NO_JOB);
@@ -50,18 +32,13 @@ export function Intake() {
       write({ ...draft, [field]: event.target.value }),
   });
 
+  const type = (place: string, text: string) =>
+    write({ ...draft, typed: { ...typed, [place]: text } });
+  const weighed = LOAD_PLACES.every((place) => typed[place]?.trim());
+
   function takeIn() {
-    const entries = Object.entries(typed)
-      .filter(([, text]) => text.trim() !== "")
-      .map(([place, text]) => ({
-        place,
-        typed: text,
-        known: place.includes("rating") ? ("plate" as const) : ("measured" as const),
-        simulated: false,
-      }));
-    const { name, description, kind, job_kind } = draft;
-    const due_on = draft.due_on || null;
-    const whole = { name, description, kind, job_kind, due_on, entries };
+    const { name, description, job_kind } = draft;
+    const whole = { ...asFirst(draft), name, description, job_kind, due_on: draft.due_on || null };
     open(opened("/api/jobs", NO_JOB, name, whole, form));
   }
 
@@ -97,11 +74,12 @@ export function Intake() {
             Leave out what you do not know: it starts from the class and is drawn hollow until
             measured.
           </p>
-          <IntakeDrawing
-            kind={draft.kind}
+          <IntakeDrawing kind={draft.kind} typed={typed} complaints={complaints} onType={type} />
+          <BarsSeen
+            bars={draft.bars}
             typed={typed}
-            complaints={complaints}
-            onType={(place, text) => write({ ...draft, typed: { ...typed, [place]: text } })}
+            onSee={(axle, seen) => write({ ...draft, bars: { ...draft.bars, [axle]: seen } })}
+            onType={type}
           />
           <div role="alert" className="min-h-6 text-sm text-stop">
             {complaints.map(({ field, message }) => (
@@ -121,6 +99,17 @@ export function Intake() {
             <Button onClick={() => void navigate({ to: "/" })}>Back to the yard</Button>
             <Button onClick={clear}>Clear the form</Button>
           </div>
+          <section aria-label="A first answer" className="mt-6 border-t border-line pt-3">
+            <h2 className="mb-1 font-semibold">A first answer</h2>
+            {weighed ? (
+              <FirstAnswer first={asFirst(draft)} />
+            ) : (
+              <p className="text-sm text-pale">
+                Two axle loads, and the caliper on the bars, give its lean, how sure that is, and
+                the sets worth a look.
+              </p>
+            )}
+          </section>
         </div>
       </form>
     </main>

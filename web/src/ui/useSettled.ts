@@ -1,0 +1,16 @@
+import { useEffect, useState } from "react";
+
+/**
+ * A value once it has not changed for some time; the first one at once.
+ * @param quietMs - how long it must stay the same [ms]
+ */
+export function useSettled<T>(value: T, quietMs: number): T {
+  const [settled, setSettled] = useState(value);
+  const same = JSON.stringify(value) === JSON.stringify(settled);
+  useEffect(() => {
+    if (same) return;
+    const timer = window.setTimeout(() => setSettled(value), quietMs);
+    return () => window.clearTimeout(timer);
+  }, [value, same, quietMs]);
+  return settled;
+}
