@@ -18,7 +18,7 @@ from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.quantities.entry import enter
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import RigKind, own_dimensions
-from jobs.gates import put_on_shelf, rename
+from jobs.gates import describe_vehicle, put_on_shelf
 from jobs.models import Job, Shelf
 from jobs.news import News, news_of
 from jobs.planning import first_look
@@ -45,7 +45,7 @@ from jobs.services import (
     revert_set_up,
     rig_file_of,
 )
-from rigs.services import Entry
+from rigs.services import About, Entry
 from shops.files import download
 from shops.requests import PersonRequest, writer
 
@@ -58,6 +58,8 @@ class JobRow(Schema):
     number: int
     name: str
     description: str
+    owner: str | None
+    registration: str
     rig_kind: RigKind
     station: Station
     job_kind: JobKind
@@ -119,9 +121,17 @@ class EditIn(EntryIn, BaseIn):
     pass
 
 
-class NameIn(BaseIn):
+class AboutIn(BaseIn):
     name: Name
     description: str = Field("", max_length=120)
+    registration: str = Field("", max_length=20)
+    odometer: str = Field("", max_length=24)
+    year: int | None = None
+    build_notes: str = Field("", max_length=2000)
+    owner: str = Field("", max_length=80)
+    phone: str = Field("", max_length=40)
+    email: str = Field("", max_length=254)
+    address: str = Field("", max_length=200)
 
 
 class ShelfIn(BaseIn):
@@ -157,6 +167,8 @@ def list_jobs(
         jobs = jobs.filter(station=station)
     for word in find.split():
         match = Q(vehicle__name__icontains=word) | Q(vehicle__description__icontains=word)
+        match |= Q(vehicle__owner__name__icontains=word)
+        match |= Q(vehicle__registration__icontains=word)
         if word.isdecimal() and len(word) < 9:
             match |= Q(number=int(word))
         jobs = jobs.filter(match)
@@ -170,6 +182,8 @@ def list_jobs(
         "blocked_by",
         name=F("vehicle__name"),
         description=F("vehicle__description"),
+        owner=F("vehicle__owner__name"),
+        registration=F("vehicle__registration"),
         rig_kind=F("vehicle__sheet__kind"),
         stop=F("vehicle__stop"),
         job_kind=F("kind"),
@@ -205,13 +219,10 @@ def post_first_answer(request: PersonRequest, body: FirstIn) -> HttpResponse:
     return record_answer(first_look(request.user.shop, vehicle, body.bars))
 
 
-@router.patch("/jobs/{int:job_id}/name", response=JobChange, operation_id="rename_job")
-def patch_name(request: PersonRequest, job_id: int, body: NameIn) -> HttpResponse:
-    return change(
-        request,
-        job_id,
-        lambda job, _: rename(job, body.base_version, body.name, body.description),
-    )
+@router.patch("/jobs/{int:job_id}/about", response=JobChange, operation_id="describe_vehicle")
+def patch_about(request: PersonRequest, job_id: int, body: AboutIn) -> HttpResponse:
+    about = About(**body.model_dump(exclude={"base_version"}))
+    return change(request, job_id, lambda job, _: describe_vehicle(job, body.base_version, about))
 
 
 @router.put("/jobs/{int:job_id}/shelf", response=JobChange, operation_id="put_on_shelf")

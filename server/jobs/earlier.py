@@ -35,7 +35,7 @@ def earlier_jobs(job: OpenJob) -> list[EarlierJob]:
     """Return the jobs that were opened on a job's vehicle before it, the last one first."""
     rows = (
         Job.objects.filter(vehicle=job.row.vehicle_id, number__lt=job.row.number)
-        .select_related("vehicle", "shop")
+        .select_related("vehicle__owner", "shop")
         .prefetch_related("papers", "decisions__person")
         .order_by("-number")[:_MOST]
     )

@@ -6,6 +6,7 @@ from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from history.versions import check_version
 from jobs.models import Shelf
 from jobs.opened import OpenJob
+from rigs.services import About, describe
 from shops.errors import Refused
 from shops.models import Person
 
@@ -60,11 +61,10 @@ def change_due(job: OpenJob, base_version: int, due_on: date | None) -> None:
     _move(job)
 
 
-def rename(job: OpenJob, base_version: int, name: str, description: str) -> None:
-    """Call the job's vehicle something else, in all its jobs."""
+def describe_vehicle(job: OpenJob, base_version: int, about: About) -> None:
+    """Say what the job's vehicle is and whose, in all its jobs."""
     check_version(job.row.line_version, base_version, "name")
-    job.row.vehicle.name, job.row.vehicle.description = name.strip(), description.strip()
-    job.row.vehicle.save(update_fields=["name", "description"])
+    describe(job.row.vehicle, about)
     _move(job)
 
 

@@ -50,7 +50,7 @@ class PaperEntriesIn(BaseIn):
 
 
 class RestIn(BaseIn):
-    ends: Ends = Ends.BOTH
+    ends: Ends
 
 
 class OfferIn(BaseIn):

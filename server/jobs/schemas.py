@@ -23,6 +23,7 @@ from axlecore.vehicle.rig import Vehicle as Sheet
 from jobs.models import Shelf
 from jobs.opened import OpenJob, opened
 from jobs.writes import write
+from rigs.models import Owner, Vehicle
 from shops.models import Person
 from shops.requests import PersonRequest, writer
 
@@ -43,11 +44,23 @@ class DecisionOut(Schema):
     decision: Decision
 
 
+class AboutOut(Schema):
+    registration: str
+    odometer: str
+    year: int | None
+    build_notes: str
+    owner: str
+    phone: str
+    email: str
+    address: str
+
+
 class JobHead(Schema):
     id: int
     number: int
     name: str
     description: str
+    about: AboutOut
     kind: JobKind
     line: list[Station]
     station: Station
@@ -124,6 +137,7 @@ def job_json(job: OpenJob) -> bytes:
             number=row.number,
             name=row.vehicle.name,
             description=row.vehicle.description,
+            about=_about_out(row.vehicle),
             kind=kind,
             line=list(STATIONS_OF[kind]),
             station=Station(row.station),
@@ -149,6 +163,20 @@ def job_json(job: OpenJob) -> bytes:
             decision=decision_out(job),
             **papers,
         )
+    )
+
+
+def _about_out(vehicle: Vehicle) -> AboutOut:
+    owner = vehicle.owner or Owner()
+    return AboutOut(
+        registration=vehicle.registration,
+        odometer=vehicle.odometer,
+        year=vehicle.year,
+        build_notes=vehicle.build_notes,
+        owner=owner.name,
+        phone=owner.phone,
+        email=owner.email,
+        address=owner.address,
     )
 
 

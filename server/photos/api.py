@@ -10,7 +10,8 @@ from ninja import File, Form, Router, Schema
 from ninja.files import UploadedFile
 
 from jobs.schemas import job_of
-from photos.models import Photo
+from photos.attachments import attach, set_attachment_removed
+from photos.models import Attachment, Photo
 from photos.services import keep_photo, mark, set_removed
 from shops.requests import PersonRequest, writer
 
@@ -35,6 +36,18 @@ class MarksIn(Schema):
 
 class RemovedIn(Schema):
     base_version: int
+    removed: bool
+
+
+class AttachmentOut(Schema):
+    id: int
+    name: str
+    kind: Attachment.FileKind
+    person: str
+    made_at: datetime
+
+
+class AttachmentRemovedIn(Schema):
     removed: bool
 
 
@@ -95,3 +108,64 @@ def patch_photo(request: PersonRequest, photo_id: int, body: RemovedIn) -> Photo
     photo = get_object_or_404(_photos(request), pk=photo_id)
     writer(request)
     return _out(set_removed(photo, body.base_version, body.removed))
+
+
+def _attachment_out(attachment: Attachment) -> AttachmentOut:
+    return AttachmentOut(
+        id=attachment.pk,
+        name=attachment.name,
+        kind=Attachment.FileKind(attachment.kind),
+        person=attachment.person.shown_name,
+        made_at=attachment.made_at,
+    )
+
+
+def _attachment(request: PersonRequest, attachment_id: int) -> Attachment:
+    of_shop = Attachment.objects.filter(vehicle__shop_id=request.user.shop_id)
+    return get_object_or_404(of_shop.select_related("person"), pk=attachment_id)
+
+
+@router.get(
+    "/jobs/{int:job_id}/attachments",
+    response=list[AttachmentOut],
+    operation_id="list_attachments",
+)
+def list_attachments(request: PersonRequest, job_id: int) -> list[AttachmentOut]:
+    vehicle = job_of(request, job_id).row.vehicle
+    kept = vehicle.attachments.filter(removed_at=None).select_related("person").order_by("pk")
+    return [_attachment_out(one) for one in kept]
+
+
+@router.post("/jobs/{int:job_id}/attachments", response={201: AttachmentOut}, operation_id="attach")
+def post_attachment(
+    request: PersonRequest,
+    job_id: int,
+    place: str = Form(..., max_length=120, description="What it is called."),
+    key: UUID = Form(...),
+    file: UploadedFile = File(...),
+) -> tuple[int, AttachmentOut]:
+    job, person = job_of(request, job_id), writer(request)
+    return 201, _attachment_out(attach(job, person, place, key, file, file.size or 0))
+
+
+@router.get("/attachments/{int:attachment_id}/file", include_in_schema=False)
+def get_attachment(request: PersonRequest, attachment_id: int) -> FileResponse:
+    attachment = _attachment(request, attachment_id)
+    # Never shown by the browser as a page of ours, whatever a paper holds.
+    return FileResponse(
+        attachment.file.open("rb"),
+        content_type=attachment.kind,
+        as_attachment=True,
+        filename=attachment.name,
+    )
+
+
+@router.patch(
+    "/attachments/{int:attachment_id}", response=AttachmentOut, operation_id="remove_attachment"
+)
+def patch_attachment(
+    request: PersonRequest, attachment_id: int, body: AttachmentRemovedIn
+) -> AttachmentOut:
+    attachment = _attachment(request, attachment_id)
+    writer(request)
+    return _attachment_out(set_attachment_removed(attachment, body.removed))

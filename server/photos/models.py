@@ -7,11 +7,45 @@ from django.db import models
 from django.db.models import Q
 
 from jobs.models import Job
+from rigs.models import Vehicle
 
 
 def _address(photo: "Photo", _: str) -> str:
     # The name tells nothing and cannot be guessed; the sender's own name is not kept.
     return f"photos/{photo.job.shop_id}/{photo.job_id}/{uuid.uuid4().hex}.jpg"
+
+
+def _file_address(attachment: "Attachment", _: str) -> str:
+    return f"attachments/{attachment.vehicle.shop_id}/{uuid.uuid4().hex}"
+
+
+class Attachment(models.Model):
+    """A paper or picture that belongs to a vehicle. Taking it away only marks it."""
+
+    class FileKind(models.TextChoices):
+        PDF = "application/pdf"
+        JPEG = "image/jpeg"
+
+    vehicle = models.ForeignKey(Vehicle, models.CASCADE, related_name="attachments")
+    name = models.CharField(max_length=120)
+    kind = models.CharField(max_length=16, choices=FileKind)
+    file = models.FileField(upload_to=_file_address)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    removed_at = models.DateTimeField(null=True, blank=True)
+    # Said by whoever sends it: sent again after a lost answer, it is kept once.
+    key = models.UUIDField(default=uuid.uuid4, editable=False)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["vehicle", "key"], name="one_attachment_a_key"),
+            models.CheckConstraint(
+                condition=Q(kind__in=["application/pdf", "image/jpeg"]), name="known_attachment"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.name}, {self.vehicle}"
 
 
 class Photo(models.Model):

@@ -7,18 +7,51 @@ from history.models import Revision, Versioned
 from shops.models import Shop
 
 
+class Owner(models.Model):
+    """Whoever brings vehicles to a shop, with ways to reach them."""
+
+    shop = models.ForeignKey(Shop, models.CASCADE, related_name="owners")
+    # Two of one name are told apart by what is added to it.
+    name = models.CharField(max_length=80)
+    phone = models.CharField(max_length=40, blank=True)
+    email = models.EmailField(blank=True)
+    address = models.CharField(max_length=200, blank=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["shop", "name"], name="one_owner_a_name"),
+            models.CheckConstraint(condition=~Q(name=""), name="owner_has_a_name"),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Vehicle(Versioned):
     """A vehicle. The sheet is core's `Vehicle` record as JSON, checked by core on every way."""
 
     shop = models.ForeignKey(Shop, models.CASCADE, related_name="vehicles")
     name = models.CharField(max_length=80)
     description = models.CharField(max_length=120, blank=True)
+    owner = models.ForeignKey(
+        Owner, models.SET_NULL, related_name="vehicles", null=True, blank=True
+    )
+    registration = models.CharField(max_length=20, blank=True)
+    # As it was read, unit included.
+    odometer = models.CharField(max_length=24, blank=True)
+    year = models.PositiveSmallIntegerField(null=True, blank=True)
+    build_notes = models.TextField(max_length=2000, blank=True)
     sheet = models.JSONField()
     # Said by core when the sheet was last written; kept so that the yard needs no evaluation.
     stop = models.CharField(max_length=160, blank=True)
 
     class Meta:
-        constraints = [models.CheckConstraint(condition=~Q(name=""), name="vehicle_has_a_name")]
+        constraints = [
+            models.CheckConstraint(condition=~Q(name=""), name="vehicle_has_a_name"),
+            models.CheckConstraint(
+                condition=Q(year=None) | Q(year__range=(1900, 2100)), name="vehicle_of_a_known_year"
+            ),
+        ]
 
     def __str__(self) -> str:
         return self.name

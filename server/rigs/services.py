@@ -3,15 +3,20 @@
 from collections.abc import Callable, Mapping, Sequence
 from typing import NamedTuple
 
+from django.core.exceptions import ValidationError
+from django.core.validators import validate_email
+
+from axlecore.errors import InputError
 from axlecore.formats import from_plain, to_plain
 from axlecore.practice.findings import first_stop
 from axlecore.practice.first_answer import BarSeen, taken_in
 from axlecore.quantities.measure import Known
+from axlecore.quantities.units import Dimension, read_quantity
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import RigKind
 from axlecore.vehicle.rig import Vehicle as Sheet
 from history.versions import document_at, write_next
-from rigs.models import Vehicle
+from rigs.models import Owner, Vehicle
 from shops.models import Person
 
 
@@ -86,3 +91,62 @@ def revert_sheet(vehicle: Vehicle, person: Person, base_version: int, to_version
         f"to {to_version}",
         lambda _: from_plain(earlier, Sheet),
     )
+
+
+class About(NamedTuple):
+    """Who brings a vehicle and what it is called, besides its measurements."""
+
+    name: str
+    description: str = ""
+    registration: str = ""
+    odometer: str = ""
+    year: int | None = None
+    build_notes: str = ""
+    owner: str = ""
+    phone: str = ""
+    email: str = ""
+    address: str = ""
+
+
+def describe(vehicle: Vehicle, about: About) -> None:
+    """Write what a vehicle is and whose; an owner of that name gets the ways that are said here.
+
+    Call with its job locked. InputError names a field that cannot be read.
+    """
+    said = About(*(text.strip() if isinstance(text, str) else text for text in about))
+    if said.odometer:
+        read_quantity(said.odometer, Dimension.DISTANCE, "odometer")
+    if said.year is not None and not 1900 <= said.year <= 2100:
+        raise InputError("year", f"Read {said.year}; enter the year it was built, 1900 to 2100.")
+    if said.email:
+        _check_email(said.email)
+    if not said.owner and (said.phone or said.email or said.address):
+        raise InputError("owner", "Say whose phone, mail or address that is.")
+    vehicle.name, vehicle.description = said.name, said.description
+    vehicle.registration, vehicle.odometer = said.registration, said.odometer
+    vehicle.year, vehicle.build_notes = said.year, said.build_notes
+    vehicle.owner = _owner(vehicle.shop_id, said) if said.owner else None
+    vehicle.save(
+        update_fields=[
+            "name",
+            "description",
+            "registration",
+            "odometer",
+            "year",
+            "build_notes",
+            "owner",
+        ]
+    )
+
+
+def _owner(shop_id: int, said: About) -> Owner:
+    ways = {"phone": said.phone, "email": said.email, "address": said.address}
+    return Owner.objects.update_or_create(shop_id=shop_id, name=said.owner, defaults=ways)[0]
+
+
+def _check_email(text: str) -> None:
+    try:
+        validate_email(text)
+    except ValidationError:
+        message = f"Read “{text[:60]}”; enter a mail address, such as name@example.org."
+        raise InputError("email", message) from None

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from axlecore.fitup.schools import settled
 from shops.errors import Refused, refusal
-from shops.models import Currency, Person, Shop, Units
+from shops.models import Currency, Person, Shop
 from shops.requests import PersonRequest, writer
 from shops.services import change_school
 
@@ -35,7 +35,6 @@ class SchoolIn(Schema):
 class ShopOut(Schema):
     name: str
     currency: Currency
-    units: Units
     labour_cents_an_hour: int
     schools: dict[str, str]
 
@@ -87,7 +86,6 @@ def _shop_out(shop: Shop) -> ShopOut:
     return ShopOut(
         name=shop.name,
         currency=Currency(shop.currency),
-        units=Units(shop.units),
         labour_cents_an_hour=shop.labour_cents_an_hour,
         schools=settled(shop.schools),
     )

@@ -6,13 +6,6 @@ from django.contrib.auth.models import AbstractUser
 from django.db import models
 
 
-class Units(models.TextChoices):
-    """What is shown first: lengths, masses, torques and the rest of one system."""
-
-    METRIC = "metric", "mm, kg, N·m"
-    INCH = "inch", "in, lb, lbf·ft"
-
-
 class Currency(models.TextChoices):
     """Money of a shop, by its ISO 4217 code."""
 
@@ -38,14 +31,12 @@ class Shop(models.Model):
     schools = models.JSONField(default=dict)
     schools_version = models.PositiveIntegerField(default=1)
     currency = models.CharField(max_length=3, choices=Currency, default=Currency.EUR)
-    units = models.CharField(max_length=6, choices=Units, default=Units.METRIC)
 
     class Meta:
         constraints = [
             models.CheckConstraint(
                 condition=models.Q(currency__in=Currency.values), name="known_currency"
             ),
-            models.CheckConstraint(condition=models.Q(units__in=Units.values), name="known_units"),
         ]
 
     def __str__(self) -> str:
@@ -62,8 +53,6 @@ class Person(AbstractUser):
 
     shop = models.ForeignKey(Shop, models.PROTECT, related_name="people")
     role = models.CharField(max_length=8, choices=Role, default=Role.VIEWER)
-    # Empty where the shop's suit.
-    units = models.CharField(max_length=6, choices=Units, blank=True)
 
     REQUIRED_FIELDS: ClassVar[list[str]] = ["shop"]
 
@@ -71,19 +60,12 @@ class Person(AbstractUser):
         constraints = [
             models.CheckConstraint(
                 condition=models.Q(role__in=["lead", "fitter", "viewer"]), name="known_role"
-            ),
-            models.CheckConstraint(
-                condition=models.Q(units__in=["", *Units.values]), name="known_own_units"
-            ),
+            )
         ]
 
     @property
     def shown_name(self) -> str:
         return self.get_full_name() or self.username
-
-    @property
-    def shown_units(self) -> Units:
-        return Units(self.units or self.shop.units)
 
     @property
     def may_write(self) -> bool:

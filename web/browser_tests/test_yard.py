@@ -46,7 +46,7 @@ class YardTests(BrowserTestCase):
         job = self.open_job("Orrery", "weigh")
         self.page.get_by_role("button", name="This job").click()
         self.page.get_by_label("What the shop calls the vehicle").fill("Orrery, on the road")
-        self.page.get_by_role("button", name="Keep the name").click()
+        self.page.get_by_role("button", name="Keep it").click()
         self.page.get_by_role("heading", name="Orrery, on the road").wait_for()
         self.page.get_by_role("button", name="This job").click()
         self.page.get_by_role("button", name="Archive the job").click()
@@ -128,6 +128,22 @@ class YardTests(BrowserTestCase):
         bar = sheet["front"]["standard_bar"]["bar"]
         self.assertEqual((bar["outside_diameter_m"]["typed"], bar["bore_m"]["known"]),
                          ('1 1/4"', "estimated"))
+
+    def test_an_owner_is_written_down_and_the_vehicle_found_by_them(self):
+        job = self.open_job("Orrery", "weigh")
+        self.page.get_by_role("button", name="This job").click()
+        for label, typed in (("Owner", "Ada Marsh"), ("Phone", "+00 1234"), ("Registration", "SG-114")):
+            self.page.get_by_label(label, exact=True).fill(typed)
+        pdf = {"name": "build sheet.pdf", "mimeType": "application/pdf", "buffer": b"%PDF-1.4 %%EOF"}
+        self.page.get_by_label("Paper of the vehicle").set_input_files(pdf)
+        self.page.get_by_role("link", name="build sheet.pdf").wait_for()
+        self.page.get_by_role("button", name="Keep it").click()
+        self.page.get_by_role("dialog").wait_for(state="detached")
+        job.vehicle.refresh_from_db()
+        self.assertEqual(job.vehicle.owner.name, "Ada Marsh")
+        self.page.keyboard.press("/")
+        self.page.get_by_role("dialog").get_by_role("textbox").fill("marsh")
+        self.page.get_by_role("dialog").get_by_text("Ada Marsh").wait_for()
 
     def test_a_double_press_opens_one_second_job(self):
         job = self.open_job("Orrery", "weigh")

@@ -45,6 +45,8 @@ class Dimension(StrEnum):
     SPEED = "speed"
     TORQUE = "torque"
     PRESSURE = "pressure"
+    #: How far a vehicle has gone.
+    DISTANCE = "distance"
 
 
 @dataclass(frozen=True)
@@ -108,6 +110,7 @@ _PRESSURES = {
     "kg/cm²": "kilogram_force/cm**2",
     "kgf/cm²": "kilogram_force/cm**2",
 }
+_DISTANCES = {"km": "km", "mi": "mile"}
 _SPEEDS = {
     "m/s": "m/s",
     "km/h": "km/h",
@@ -164,6 +167,7 @@ _WRITINGS = {
     Dimension.TORQUE: _Writing(
         "N*m", "n·m", 1.0, "N·m", 0, _TORQUES, "110 N m, 81 ft-lb or 90 in-lb"
     ),
+    Dimension.DISTANCE: _Writing("m", "km", 1e-3, "km", 0, _DISTANCES, "82,000 km or 51,000 mi"),
     Dimension.PRESSURE: _Writing(
         "Pa", "kpa", 1e-3, "kPa", 0, _PRESSURES, "550 kPa, 80 psi or 5.5 bar"
     ),

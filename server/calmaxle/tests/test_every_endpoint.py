@@ -13,10 +13,10 @@ from hypothesis.extra.django import TestCase as ExampleCase
 
 from calmaxle.api import api
 from jobs.models import Decision, GatePass, Job, Paper, PaperRevision, SetUpRevision
-from photos.models import Photo
+from photos.models import Attachment, Photo
 from photos.tests.test_photos import picture
 from racks.models import Offer, Part
-from rigs.models import SheetRevision, Vehicle
+from rigs.models import Owner, SheetRevision, Vehicle
 from shops.tests.people import TwoShops
 
 #: Operations that anybody reaches: signing in and out, and asking whether one is.
@@ -34,6 +34,8 @@ KEPT = (
     Part,
     Offer,
     Decision,
+    Attachment,
+    Owner,
 )
 #: What a browser never sends: wrong shapes, wrong types, and things that only look right.
 JUNK = (
@@ -74,9 +76,16 @@ class EveryOperation(TwoShops):
             f"/api/jobs/{self.job.pk}/photos", {"place": "side", "key": uuid4(), "file": file}
         )
         self.photo = sent.json()["id"]
+        paper = SimpleUploadedFile("x.pdf", b"%PDF-1.4 %%EOF", "application/pdf")
+        sent = self.client.post(
+            f"/api/jobs/{self.job.pk}/attachments",
+            {"place": "build sheet", "key": uuid4(), "file": paper},
+        )
+        self.attachment = sent.json()["id"]
 
     def filled(self, path: str) -> str:
         values = {
+            "attachment_id": self.attachment,
             "job_id": self.job.pk,
             "photo_id": self.photo,
             "paper": "complaint",
@@ -118,7 +127,16 @@ class EveryOperation(TwoShops):
         before = self.counts(), self.versions()
         writes = [(m, p) for m, p in operations() if m != "GET" and (m, p) not in OPEN]
         for (method, path), body in product(writes, JUNK):
-            harmless = path.endswith(("/tilt", "/caliper", "/pads", "/preview", "/bench/pictures"))
+            harmless = path.endswith(
+                (
+                    "/tilt",
+                    "/caliper",
+                    "/pads",
+                    "/preview",
+                    "/bench/pictures",
+                    "/first-answer",
+                )
+            )
             answer = self.send(method, self.filled(path), body)
             with self.subTest(f"{method} {path} {body!r}"):
                 self.assertIn(

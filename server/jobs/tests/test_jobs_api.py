@@ -5,7 +5,7 @@ from axlecore.lean.evaluate import evaluate
 from axlecore.practice.findings import Assessment
 from axlecore.vehicle.rig import RigFile, SetUp
 from jobs.models import Job
-from rigs.models import Vehicle
+from rigs.models import Owner, Vehicle
 from rigs.services import sheet_of
 from shops.tests.people import TwoShops, stock
 
@@ -320,11 +320,11 @@ class KeepingJobsTests(TwoShops):
 
     def test_a_vehicle_is_renamed_and_found_by_its_description(self):
         body = {"base_version": 1, "name": "Clinic", "description": "dental coach"}
-        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/name", body).status_code, 200)
+        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/about", body).status_code, 200)
         self.assertEqual(self.yard(find="dental"), ["101 Clinic"])
-        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/name", body).status_code, 409)
+        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/about", body).status_code, 409)
         blank = {"base_version": 2, "name": "  ", "description": ""}
-        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/name", blank).status_code, 422)
+        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/about", blank).status_code, 422)
 
     def test_an_archived_or_deleted_job_leaves_the_yard_and_comes_back(self):
         path = f"/jobs/{self.job.pk}/shelf"
@@ -431,3 +431,43 @@ class FirstAnswerTests(TwoShops):
         sheet = self.send("POST", "/jobs", body).json()["sheet"]
         self.assertIsNone(sheet["rear"]["standard_bar"])
         self.assertEqual(sheet["front"]["standard_bar"]["bar"]["bore_m"]["known"], "estimated")
+
+
+class AboutTests(TwoShops):
+    OWNER = {"owner": "Ada Marsh", "phone": "+00 1234", "email": "ada@example.org"}
+
+    def describe(self, base=1, client=None, **more):
+        body = {"base_version": base, "name": "Coach", **more}
+        return self.send("PATCH", f"/jobs/{self.job.pk}/about", body, client)
+
+    def found(self, words):
+        return [row["id"] for row in self.client.get(f"/api/jobs?find={words}").json()["rows"]]
+
+    def test_a_vehicle_is_found_by_its_owner_and_its_registration(self):
+        more = {"registration": "SG-114", "odometer": "51,000 mi", "year": 2019}
+        about = self.describe(**self.OWNER, **more).json()["job"]["about"]
+        self.assertEqual(about["owner"], "Ada Marsh")
+        self.assertEqual((about["odometer"], about["year"]), ("51,000 mi", 2019))
+        for words in ("marsh", "sg-114", "coach"):
+            self.assertEqual(self.found(words), [self.job.pk], words)
+        self.assertEqual(self.found("nobody"), [])
+
+    def test_one_owner_is_one_record_within_a_shop_only(self):
+        self.describe(**self.OWNER)
+        self.describe(2, owner="Ada Marsh", phone="+00 5678")
+        owner = Owner.objects.get(shop=self.shop)
+        self.assertEqual((owner.phone, owner.email), ("+00 5678", ""))
+        self.describe(3)
+        self.assertIsNone(Vehicle.objects.get(pk=self.job.vehicle_id).owner)
+        self.assertFalse(Owner.objects.filter(shop=self.other_shop).exists())
+
+    def test_what_cannot_be_so_is_refused_at_its_field(self):
+        for field, said in (
+            ("odometer", {"odometer": "far"}),
+            ("year", {"year": 19}),
+            ("email", {"owner": "Ada", "email": "at home"}),
+            ("owner", {"phone": "+00 1234"}),
+        ):
+            self.assert_refused(self.describe(**said), 422, field)
+        self.assert_refused(self.describe(client=self.as_(self.viewer)), 403, "role")
+        self.assert_refused(self.describe(base=7), 409, "name")

@@ -82,12 +82,12 @@ function asked<T>({ method, path }: Ask, headers: Record<string, string>, body: 
   return answered(request());
 }
 
-/** Send a kept photo; its identifier lets the server keep it once. */
-export async function sentPicture({ id, ask }: Write, picture: File): Promise<unknown> {
+/** Send a kept file; its identifier lets the server keep it once. */
+export async function sentFile({ id, ask }: Write, file: File): Promise<unknown> {
   const form = new FormData();
   for (const [name, value] of Object.entries({ ...ask.body, key: id }))
     form.set(name, String(value));
-  form.set("file", picture);
+  form.set("file", file);
   return asked(ask, {}, form);
 }
 

@@ -4,6 +4,7 @@ import { answered, client } from "./client";
 import type {
   Action,
   Assessment,
+  Attachment,
   AxleName,
   Certainty,
   Job,
@@ -150,6 +151,20 @@ export function usePhotos(jobId: number): Photo[] {
     queryKey: photosKey(jobId),
     queryFn: () =>
       answered(client.GET("/api/jobs/{job_id}/photos", { params: { path: { job_id: jobId } } })),
+  });
+  return list.data ?? [];
+}
+
+export const attachmentsKey = (jobId: number) => ["attachments", jobId] as const;
+
+/** Papers and pictures of a job's vehicle. */
+export function useAttachments(jobId: number): Attachment[] {
+  const list = useQuery({
+    queryKey: attachmentsKey(jobId),
+    queryFn: () =>
+      answered(
+        client.GET("/api/jobs/{job_id}/attachments", { params: { path: { job_id: jobId } } }),
+      ),
   });
   return list.data ?? [];
 }

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/attachments/{attachment_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Attachment */
+        patch: operations["remove_attachment"];
+        trace?: never;
+    };
     "/api/bench/bar": {
         parameters: {
             query?: never;
@@ -192,6 +209,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch About */
+        patch: operations["describe_vehicle"];
+        trace?: never;
+    };
     "/api/jobs/{job_id}/again": {
         parameters: {
             query?: never;
@@ -220,6 +254,24 @@ export interface paths {
         get: operations["assess_job"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/attachments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Attachments */
+        get: operations["list_attachments"];
+        put?: never;
+        /** Post Attachment */
+        post: operations["attach"];
         delete?: never;
         options?: never;
         head?: never;
@@ -564,23 +616,6 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/name": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        /** Patch Name */
-        patch: operations["rename_job"];
         trace?: never;
     };
     "/api/jobs/{job_id}/news": {
@@ -1140,6 +1175,74 @@ export interface components {
          * @enum {string}
          */
         About: "bar" | "height" | "loads" | "rates" | "calibration";
+        /** AboutIn */
+        AboutIn: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /** Base Version */
+            base_version: number;
+            /**
+             * Build Notes
+             * @default
+             */
+            build_notes: string;
+            /**
+             * Description
+             * @default
+             */
+            description: string;
+            /**
+             * Email
+             * @default
+             */
+            email: string;
+            /** Name */
+            name: string;
+            /**
+             * Odometer
+             * @default
+             */
+            odometer: string;
+            /**
+             * Owner
+             * @default
+             */
+            owner: string;
+            /**
+             * Phone
+             * @default
+             */
+            phone: string;
+            /**
+             * Registration
+             * @default
+             */
+            registration: string;
+            /** Year */
+            year?: number | null;
+        };
+        /** AboutOut */
+        AboutOut: {
+            /** Address */
+            address: string;
+            /** Build Notes */
+            build_notes: string;
+            /** Email */
+            email: string;
+            /** Odometer */
+            odometer: string;
+            /** Owner */
+            owner: string;
+            /** Phone */
+            phone: string;
+            /** Registration */
+            registration: string;
+            /** Year */
+            year: number | null;
+        };
         /**
          * AcrossReport
          * @description Where things sit across the vehicle.
@@ -1307,6 +1410,26 @@ export interface components {
             evaluation: components["schemas"]["Evaluation"] | null;
             /** Findings */
             findings: components["schemas"]["Finding"][];
+        };
+        /** AttachmentOut */
+        AttachmentOut: {
+            /** Id */
+            id: number;
+            kind: components["schemas"]["FileKind"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Person */
+            person: string;
+        };
+        /** AttachmentRemovedIn */
+        AttachmentRemovedIn: {
+            /** Removed */
+            removed: boolean;
         };
         /**
          * Attitude
@@ -2958,6 +3081,11 @@ export interface components {
             wind_lean_rad: number;
         };
         /**
+         * FileKind
+         * @enum {string}
+         */
+        FileKind: "application/pdf" | "image/jpeg";
+        /**
          * Finding
          * @description One thing the numbers say.
          *
@@ -3524,6 +3652,7 @@ export interface components {
         JobKind: "upgrade" | "renew_links" | "renew_bushings" | "broken_bar" | "link_length" | "recheck";
         /** JobOut */
         JobOut: {
+            about: components["schemas"]["AboutOut"];
             arrival: components["schemas"]["Arrival"];
             /** Arrival Version */
             arrival_version: number;
@@ -3587,6 +3716,10 @@ export interface components {
             name: string;
             /** Number */
             number: number;
+            /** Owner */
+            owner: string | null;
+            /** Registration */
+            registration: string;
             rig_kind: components["schemas"]["RigKind"];
             station: components["schemas"]["Station"];
             /** Stop */
@@ -4312,18 +4445,6 @@ export interface components {
          * @enum {string}
          */
         MovesWith: "frame" | "between" | "axle";
-        /** NameIn */
-        NameIn: {
-            /** Base Version */
-            base_version: number;
-            /**
-             * Description
-             * @default
-             */
-            description: string;
-            /** Name */
-            name: string;
-        };
         /**
          * Nature
          * @description What an obstacle asks distance for.
@@ -5375,7 +5496,6 @@ export interface components {
         RestIn: {
             /** Base Version */
             base_version: number;
-            /** @default both */
             ends: components["schemas"]["Ends"];
         };
         /**
@@ -5758,7 +5878,6 @@ export interface components {
             schools: {
                 [key: string]: string;
             };
-            units: components["schemas"]["Units"];
         };
         /** ShortListOut */
         ShortListOut: {
@@ -6760,12 +6879,6 @@ export interface components {
             stiffness_change: number;
         };
         /**
-         * Units
-         * @description What is shown first: lengths, masses, torques and the rest of one system.
-         * @enum {string}
-         */
-        Units: "metric" | "inch";
-        /**
          * Use
          * @description What the vehicle is used for.
          */
@@ -6920,6 +7033,32 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    remove_attachment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                attachment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttachmentRemovedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentOut"];
+                };
+            };
+        };
+    };
     bench_bar: {
         parameters: {
             query?: {
@@ -7221,6 +7360,32 @@ export interface operations {
             };
         };
     };
+    describe_vehicle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AboutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
     open_second_job: {
         parameters: {
             query?: never;
@@ -7265,6 +7430,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assessment"];
+                };
+            };
+        };
+    };
+    list_attachments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentOut"][];
+                };
+            };
+        };
+    };
+    attach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Key
+                     * Format: uuid
+                     */
+                    key: string;
+                    /**
+                     * Place
+                     * @description What it is called.
+                     */
+                    place: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentOut"];
                 };
             };
         };
@@ -7770,32 +7999,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MaterialOut"];
-                };
-            };
-        };
-    };
-    rename_job: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NameIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };

@@ -61,6 +61,8 @@ export type Strength = Shapes["Strength"];
 /** What the owner said; not to be confused with a complaint about a field. */
 export type OwnerComplaint = Shapes["Complaint"];
 export type LookOver = Shapes["LookOver"];
+export type Attachment = Shapes["AttachmentOut"];
+export type About = Shapes["AboutOut"];
 export type BarSeen = Shapes["BarSeen"];
 export type FirstIn = Shapes["FirstIn"];
 export type FirstAnswer = Shapes["FirstAnswer"];

@@ -6,6 +6,8 @@ import type { Outbox } from "./outbox/outbox";
 import { ask, DECISION } from "./outbox/write";
 import type { Ask, Base, BodyOf, OwnPaper } from "./outbox/write";
 import type {
+  About,
+  Attachment,
   AxleName,
   Ends,
   Entry,
@@ -157,6 +159,26 @@ function photoWrites(outbox: Outbox, send: Send, jobId: number) {
       });
       return now as Photo;
     },
+    attach: (paper: File) =>
+      outbox.add({
+        jobId,
+        base: "attachments",
+        place: paper.name,
+        typed: paper.name,
+        step: "do",
+        ask: {
+          method: "POST",
+          path: `/api/jobs/${jobId}/attachments`,
+          body: { place: paper.name },
+        },
+        file: paper,
+      }),
+    setAttachmentAway: ({ id, name }: Attachment, removed: boolean) =>
+      send("attachments", name, removed ? "taken away" : "put back", {
+        method: "PATCH",
+        path: `/api/attachments/${id}`,
+        body: { removed },
+      }),
     keepPhoto: (place: string, picture: File) =>
       outbox.add({
         jobId,
@@ -165,7 +187,7 @@ function photoWrites(outbox: Outbox, send: Send, jobId: number) {
         typed: picture.name,
         step: "do",
         ask: { method: "POST", path: `/api/jobs/${jobId}/photos`, body: { place } },
-        picture,
+        file: picture,
       }),
   };
 }
@@ -187,13 +209,8 @@ function lineWrites(send: Send, jobId: number) {
         due_on ?? "no day",
         ask("patch", "/api/jobs/{job_id}/due", jobId, { due_on }),
       ),
-    rename: (name: string, description: string) =>
-      send(
-        "line",
-        "name",
-        name,
-        ask("patch", "/api/jobs/{job_id}/name", jobId, { name, description }),
-      ),
+    describe: (about: { name: string; description: string } & About) =>
+      send("line", "name", about.name, ask("patch", "/api/jobs/{job_id}/about", jobId, about)),
     putOnShelf: (shelf: Shelf) =>
       send("line", "shelf", shelf, ask("put", "/api/jobs/{job_id}/shelf", jobId, { shelf })),
     changeKind: (kind: JobKind) =>

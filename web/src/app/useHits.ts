@@ -28,7 +28,9 @@ export function useHits(find: string, open: boolean, settings: Hit[]): Hit[] {
   const jobs: Hit[] = (yard.data?.rows ?? []).slice(0, 6).map((row) => ({
     key: `job ${row.id}`,
     text: row.name,
-    what: `job ${row.number}${row.description ? `, ${row.description}` : ""}`,
+    what: [`job ${row.number}`, row.description, row.owner, row.registration]
+      .filter(Boolean)
+      .join(", "),
     go: () => void navigate({ to: addressOf(row.station), params: { jobId: String(row.id) } }),
   }));
   const places: Hit[] = Object.keys(PLACES)

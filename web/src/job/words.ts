@@ -16,6 +16,7 @@ const inWords = (place: string) => place.replace(/^\w+\./, "").replace(/_/g, " "
 /** Places that no paper has, in words. */
 const ALONE: Record<Alone, (place: string) => string> = {
   photos: (place) => `Photo of ${inWords(place)}`,
+  attachments: () => "Paper of the vehicle",
   yard: () => "A new job",
   racks: () => "Parts taken in",
   shop: (place) => `Our way, ${inWords(place)}`,

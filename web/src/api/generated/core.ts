@@ -1336,6 +1336,11 @@ export const DIMENSIONS = {
     "symbol": "N·m",
     "most": 0
   },
+  "distance": {
+    "per": 0.001,
+    "symbol": "km",
+    "most": 0
+  },
   "pressure": {
     "per": 0.001,
     "symbol": "kPa",

@@ -1,6 +1,6 @@
 import type { QueryClient, QueryFilters } from "@tanstack/react-query";
-import { sentAlone, sentPicture } from "../client";
-import { photosKey } from "../queries";
+import { sentAlone, sentFile } from "../client";
+import { attachmentsKey, photosKey } from "../queries";
 import type { Alone, Write } from "./write";
 
 /** All that the server ever answered, but who is signed in. */
@@ -9,6 +9,7 @@ const ALL: QueryFilters = { predicate: ({ queryKey }) => queryKey[0] !== "sessio
 /** What is read anew once such a write is kept. */
 const STALE: Record<Alone, (write: Write) => QueryFilters> = {
   photos: ({ jobId }) => ({ queryKey: photosKey(jobId) }),
+  attachments: ({ jobId }) => ({ queryKey: attachmentsKey(jobId) }),
   yard: () => ({ queryKey: ["yard"] }),
   racks: () => ALL,
   shop: () => ALL,
@@ -16,7 +17,7 @@ const STALE: Record<Alone, (write: Write) => QueryFilters> = {
 
 /** Send a write that stands alone, and return what it was answered. */
 export async function deliverAlone(cache: QueryClient, write: Write): Promise<unknown> {
-  const made = await (write.picture ? sentPicture(write, write.picture) : sentAlone(write));
+  const made = await (write.file ? sentFile(write, write.file) : sentAlone(write));
   if (write.form) localStorage.removeItem(write.form);
   await cache.invalidateQueries(STALE[write.base as Alone](write));
   return made;

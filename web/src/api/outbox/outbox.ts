@@ -127,8 +127,8 @@ export class Outbox {
     this.drop(id);
     const current = write.refused?.current;
     if (current) keepJob(this.cache, current);
-    const { jobId, base, place, typed, step, ask, picture, form } = write;
-    void this.add({ jobId, base, place, typed, step, ask, picture, form });
+    const { jobId, base, place, typed, step, ask, file, form } = write;
+    void this.add({ jobId, base, place, typed, step, ask, file, form });
   }
 
   /** Let go of a write that was refused. */

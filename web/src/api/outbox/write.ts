@@ -5,11 +5,11 @@ import type { Complaint, Job, News } from "../types";
 export type Paper = "sheet" | "set_up" | OwnPaper;
 export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival";
 /** What is sent as it was made, with no job beneath that it could have passed by. */
-export type Alone = "photos" | "yard" | "racks" | "shop";
+export type Alone = "photos" | "attachments" | "yard" | "racks" | "shop";
 /** What a write is based on: a paper, where the job stands, or nothing. */
 export type Base = Paper | "line" | Alone;
 
-const ALONE: readonly Base[] = ["photos", "yard", "racks", "shop"] satisfies Alone[];
+const ALONE: readonly Base[] = ["photos", "attachments", "yard", "racks", "shop"] satisfies Alone[];
 
 export const isAlone = (base: Base): base is Alone => ALONE.includes(base);
 
@@ -66,8 +66,8 @@ export type Write = {
   over?: number;
   step: "do" | "undo" | "redo";
   ask: Ask;
-  /** A photo that is sent along. */
-  picture?: File;
+  /** A file that is sent along. */
+  file?: File;
   /** Key of a form kept on this device that is done with once this is kept. */
   form?: string;
   /** Why it was not taken; such a write waits at its field until it is put right or let go. */

@@ -136,7 +136,9 @@ function YardRow({ row }: { row: JobRow }) {
           <span className="block font-semibold">{row.name}</span>
           <span className="block text-sm text-pale">
             job {row.number}, {JOB_KIND_NAMES[row.job_kind].toLowerCase()}
-            {row.description ? ` · ${row.description}` : ""}
+            {[row.description, row.owner, row.registration]
+              .filter(Boolean)
+              .map((text) => ` · ${text}`)}
           </span>
         </span>
         <span className="max-lg:col-start-2">
