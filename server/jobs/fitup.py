@@ -14,9 +14,9 @@ def begun_fitting(job: OpenJob, fitting: Record, end: End, layout: Layout) -> Fi
     assert isinstance(fitting, Fitting)
     there = fitted_bar(job.sheet, job.set_up, end)
     fit = begin(job.sheet.of_end(end), there.bar, layout)
-    if there.hole:
-        for side in Side:
-            fit = fit_part(fit, f"{side}.bar_hole", there.hole)
+    hole = 0 if job.schools["hole"] == "softest" else there.hole
+    for side in Side:
+        fit = fit_part(fit, f"{side}.bar_hole", hole)
     return fit_part(fitting, end, fit)
 
 

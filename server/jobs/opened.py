@@ -8,6 +8,7 @@ from django.db.models import Prefetch, prefetch_related_objects
 from axlecore.fitup.advice import RackLink
 from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.arrival import Arrival
+from axlecore.fitup.schools import settled
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_json, to_plain
 from axlecore.practice.as_found import as_found, idle_bars
@@ -196,6 +197,11 @@ class OpenJob:
         return _fits.answer([papers, kind, self.row.shop.schools, plain], work)
 
     @cached_property
+    def schools(self) -> dict[str, str]:
+        """The school that holds in every matter: the job's own, else the shop's."""
+        return settled({**self.row.shop.schools, **self.read(Fitting).schools})
+
+    @cached_property
     def _racks(self) -> tuple[Racks, list[Any]]:
         """What the racks hold for the axles with a fit-up, and the rows it was read from."""
         parts: dict[str, RackPart] = {}
@@ -239,5 +245,6 @@ class OpenJob:
                 self.read(Fitting),
                 self.fit,
                 Station(self.row.station),
+                self.schools,
             )
         )

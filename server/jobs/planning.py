@@ -1,6 +1,7 @@
 """What a job aims at, and its staged plan with options priced from the racks."""
 
 from collections.abc import Mapping
+from dataclasses import replace
 
 from axlecore.choosing.ranking import Wishes, rank
 from axlecore.choosing.staged_plan import Plan
@@ -36,17 +37,20 @@ def first_look(shop: Shop, vehicle: Vehicle, bars: Mapping[End, BarSeen]) -> Fir
     key = vehicle.load_states[0].key
     target, _ = or_suggested(Target(), vehicle.kind, evaluate(vehicle, SetUp()), key)
     front, rear = ([one for _, one in offered(shop, vehicle, LookOver(), end)] for end in End)
-    ranking = rank(vehicle, front, rear, wishes_of(target, key, None, None))
+    wishes = replace(wishes_of(target, key, None, None), currency=shop.currency)
+    ranking = rank(vehicle, front, rear, wishes)
     return first_answer(vehicle, bars, ranking, 0)
 
 
 def _wishes(job: OpenJob, target: Target, key: LoadKey) -> Wishes:
     budget = job.read(Complaint).budget or None
-    return wishes_of(target, key, budget, job.row.days_left)
+    wishes = wishes_of(target, key, budget, job.row.days_left)
+    return replace(wishes, currency=job.row.shop.currency)
 
 
 def plan_of(job: OpenJob, key: LoadKey) -> Plan:
     """Return the staged plan of a job from what stands there now."""
     labour = job.row.shop.labour_cents_an_hour / 100
     options = {end: options_of(job, end) for end in End}
-    return planned(job.rig, key, options, labour, _wishes(job, job.read(Target), key))
+    wishes = _wishes(job, job.read(Target), key)
+    return planned(job.rig, key, options, labour, wishes, job.schools)

@@ -102,6 +102,7 @@ def comparison_page(job: OpenJob) -> bytes:
         "words": chosen_words(chosen),
         "stays": STAYS,
         "price": price_of(job, chosen),
+        "currency": job.row.shop.currency,
         "later": job.read(Target).left_for_later,
         "decided": decision is not None and decision.set_up == chosen,
         "today": timezone.localdate(),

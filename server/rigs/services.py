@@ -113,7 +113,8 @@ def describe(vehicle: Vehicle, about: About) -> None:
 
     Call with its job locked. InputError names a field that cannot be read.
     """
-    said = About(*(text.strip() if isinstance(text, str) else text for text in about))
+    texts = {name: text.strip() for name, text in about._asdict().items() if isinstance(text, str)}
+    said = about._replace(**texts)
     if said.odometer:
         read_quantity(said.odometer, Dimension.DISTANCE, "odometer")
     if said.year is not None and not 1900 <= said.year <= 2100:

@@ -8,11 +8,11 @@ from ninja import Router, Schema
 from ninja.security import APIKeyCookie
 from pydantic import Field
 
-from axlecore.fitup.schools import settled
+from axlecore.fitup.schools import SCHOOLS, School, settled
 from shops.errors import Refused, refusal
 from shops.models import Currency, Person, Shop
 from shops.requests import PersonRequest, writer
-from shops.services import change_school
+from shops.services import change_setting
 
 router = Router(tags=["session"])
 
@@ -26,17 +26,20 @@ class AnyoneWithToken(APIKeyCookie):
         return True
 
 
-class SchoolIn(Schema):
-    matter: str = Field(max_length=40)
-    school: str = Field(max_length=40)
+class SettingIn(Schema):
+    place: str = Field(max_length=60)
+    typed: str = Field(max_length=40)
     instead_of: str = Field(max_length=40)
 
 
 class ShopOut(Schema):
     name: str
     currency: Currency
+    currencies: list[Currency]
     labour_cents_an_hour: int
     schools: dict[str, str]
+    #: All matters with their schools.
+    matters: list[School]
 
 
 class SignInIn(Schema):
@@ -86,8 +89,10 @@ def _shop_out(shop: Shop) -> ShopOut:
     return ShopOut(
         name=shop.name,
         currency=Currency(shop.currency),
+        currencies=list(Currency),
         labour_cents_an_hour=shop.labour_cents_an_hour,
         schools=settled(shop.schools),
+        matters=list(SCHOOLS),
     )
 
 
@@ -96,9 +101,9 @@ def get_shop(request: PersonRequest) -> ShopOut:
     return _shop_out(request.user.shop)
 
 
-@router.patch("/shop/schools", response=ShopOut, operation_id="choose_school")
-def patch_school(request: PersonRequest, body: SchoolIn) -> ShopOut:
-    return _shop_out(change_school(writer(request), body.matter, body.school, body.instead_of))
+@router.patch("/shop", response=ShopOut, operation_id="change_setting")
+def patch_shop(request: PersonRequest, body: SettingIn) -> ShopOut:
+    return _shop_out(change_setting(writer(request), body.place, body.typed, body.instead_of))
 
 
 @router.delete("/session", response={204: None}, operation_id="sign_out")

@@ -1,28 +1,73 @@
-"""What a shop keeps to: its schools."""
+"""What a shop keeps to: its ways, its money."""
+
+from collections.abc import Callable, Mapping
 
 from django.db import transaction
 
+from axlecore.errors import InputError
 from axlecore.fitup.schools import settled
+from axlecore.quantities.entry import read_amount
 from shops.errors import Refused
-from shops.models import Person, Shop
+from shops.models import Currency, Person, Shop
+
+_WAYS = "schools."
 
 
-def change_school(person: Person, matter: str, school: str, instead_of: str) -> Shop:
-    """Keep to another school in one matter; a lead says so for the whole shop.
+def _put_currency(shop: Shop, typed: str) -> None:
+    if typed not in Currency.values:
+        choices = ", ".join(Currency.values)
+        raise InputError("currency", f"Read “{typed[:20]}”; choose one of {choices}.")
+    shop.currency = typed
 
-    Refused where the shop keeps to another by now than the one that was to be replaced.
+
+def _put_labour(shop: Shop, typed: str) -> None:
+    rate = read_amount(typed, "labour")
+    if not 0 < rate <= 10_000:
+        raise InputError("labour", f"Read “{typed[:20]}”; enter what an hour costs, up to 10,000.")
+    shop.labour_cents_an_hour = round(rate * 100)
+
+
+#: Settings by their place: as it stands, and how another is put there.
+_SETTINGS: Mapping[str, tuple[Callable[[Shop], str], Callable[[Shop, str], None]]] = {
+    "currency": (lambda shop: shop.currency, _put_currency),
+    "labour": (lambda shop: f"{shop.labour_cents_an_hour / 100:.2f}", _put_labour),
+}
+
+
+def _standing(shop: Shop, place: str) -> str:
+    if place in _SETTINGS:
+        return _SETTINGS[place][0](shop)
+    matter = place.removeprefix(_WAYS)
+    ways = settled(shop.schools)
+    if matter == place or matter not in ways:
+        known = ", ".join([*_SETTINGS, *(_WAYS + way for way in ways)])
+        raise InputError("place", f"There is no setting “{place[:40]}”; one of {known}.")
+    return ways[matter]
+
+
+def _put(shop: Shop, place: str, typed: str) -> None:
+    if place in _SETTINGS:
+        _SETTINGS[place][1](shop, typed)
+    else:
+        schools = {**shop.schools, place.removeprefix(_WAYS): typed}
+        settled(schools)
+        shop.schools = schools
+    shop.schools_version += 1
+
+
+def change_setting(person: Person, place: str, typed: str, instead_of: str) -> Shop:
+    """Keep to something else in one matter; a lead says so for the whole shop.
+
+    Refused where another stands there by now than the one that was to be replaced.
     """
     if person.role != Person.Role.LEAD:
         raise Refused("role", "Only a lead changes what the shop keeps to.", 403)
     with transaction.atomic():
         shop = Shop.objects.select_for_update(no_key=True).get(pk=person.shop_id)
-        schools = {**shop.schools, matter: school}
-        after = settled(schools)
-        now = settled(shop.schools)[matter]
-        if now not in (instead_of, after[matter]):
+        before = _standing(shop, place)
+        _put(shop, place, typed)
+        if before not in (instead_of, _standing(shop, place)):
             message = "Somebody changed what the shop keeps to meanwhile. Look at it again."
             raise Refused("instead_of", message, 409)
-        shop.schools = schools
-        shop.schools_version += 1
-        shop.save(update_fields=["schools", "schools_version"])
+        shop.save()
     return shop

@@ -18,7 +18,7 @@ SCREENS = (
 )
 #: Rooms without a job.
 ROOMS = (
-    ("", "racks?kind=kit"), ("", "bench/two"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
+    ("", "racks?kind=kit"), ("", "shop"), ("", "bench/two"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
 )
 WIDTHS = (360, 390, 820, 1024, 1280)
 #: Rounded and anti-aliased edges may touch.

@@ -6,6 +6,7 @@ from pathlib import Path
 from browser_tests.browser import BrowserTestCase
 
 from racks.models import Offer, Part
+from shops.models import Shop
 
 TABLE = """SKU;Brand;kind;supplier;price;axle;min load;max load;od;arm;centre;span
 NEW-1;Dabchick Bars;bar;Shelf;199;rear;2000;5000;30 mm;250;1000;740
@@ -169,3 +170,26 @@ class BenchTests(BrowserTestCase):
         self.page.emulate_media(media="print")
         self.assertFalse(self.page.get_by_role("button", name="Print").is_visible())
         self.assertTrue(self.page.get_by_role("heading", name="Bar rate").is_visible())
+
+
+class ShopTests(BrowserTestCase):
+    def test_ways_and_money_are_chosen_in_one_place_and_bear_on_the_job(self):
+        self.page.get_by_role("link", name="Shop", exact=True).click()
+        self.page.get_by_label("Currency").select_option("CAD")
+        self.page.locator("[data-place=\"schools.hang\"]").select_option("links")
+        labour = self.page.get_by_label("An hour of labour")
+        labour.fill("112.50")
+        labour.press("Tab")
+        self.until(lambda: Shop.objects.get().labour_cents_an_hour == 11250)
+        self.open_job("Orrery", "fit?sheet=bolts")
+        ways = self.page.get_by_role("list", name="Our ways come to")
+        self.wait_for_text(ways.get_by_role("listitem"), "hang the bar by its links")
+        self.open_job("Orrery", "choose?sheet=ranking")
+        self.wait_for_text(self.page.locator("td.figure"), "$")
+
+    def test_a_fitter_sees_the_ways_and_changes_none(self):
+        page = self.new_page()
+        self.sign_in(page, "tern")
+        page.goto(f"{self.live_server_url}/shop")
+        page.get_by_text("Only a lead changes what the shop keeps to.").wait_for()
+        self.assertTrue(page.get_by_label("Currency").is_disabled())

@@ -45,6 +45,8 @@ class Wishes(Record):
         How much of the head toss as it stands a one-side bump may give, 1.2 for a fifth more.
     budget, days : float or None
         At most.
+    currency : str
+        What prices are said in; empty where nobody said.
     """
 
     state: LoadKey = LoadKey.TRIP_READY
@@ -56,6 +58,12 @@ class Wishes(Record):
     head_toss_growth: float | None = None
     budget: float | None = None
     days: float | None = None
+    currency: str = ""
+
+    @property
+    def of_money(self) -> str:
+        """What stands behind an amount of the shop's money."""
+        return f" {self.currency}" if self.currency else ""
 
 
 @dataclass(frozen=True)
@@ -210,7 +218,7 @@ def rank(
         for row in order
     ]
     recommended = 0 if not sets[0].failed else None
-    return Ranking(sets, recommended, _why(sets, at, float(standing.lean[0, at])))
+    return Ranking(sets, recommended, _why(sets, at, float(standing.lean[0, at]), wishes))
 
 
 #: Which rows fail, in which words, by what, and what is asked.
@@ -281,7 +289,7 @@ def _most_tests(toss: FloatArray, price: FloatArray, wishes: Wishes) -> list[_Te
     return _at_most(
         (
             (toss, wishes.head_toss_growth, 1.0, harder),
-            (price, wishes.budget, 1.0, "costs {:.0f}, {:.0f} to spend"),
+            (price, wishes.budget, 1.0, f"costs {{:,.0f}}, {{:,.0f}}{wishes.of_money} to spend"),
         )
     )
 
@@ -302,7 +310,7 @@ def _in_words(sets: int, tests: Sequence[_Test]) -> list[list[str]]:
     return failed
 
 
-def _why(sets: list[Ranked], at: int, standing_lean: float) -> str:
+def _why(sets: list[Ranked], at: int, standing_lean: float, wishes: Wishes) -> str:
     best = sets[0]
     if best.failed:
         return f"Nothing meets every wish. The nearest, {_named(best)}: {'; '.join(best.failed)}."
@@ -312,7 +320,8 @@ def _why(sets: list[Ranked], at: int, standing_lean: float) -> str:
     less = 1 - best.lean_rad[at] / standing_lean
     return (
         f"{_named(best)} is the cheapest of {met} that meet every wish: it leans "
-        f"{np.degrees(best.lean_rad[at]):.1f}°, {less:.0%} less than now, for {best.price:.0f}; "
+        f"{np.degrees(best.lean_rad[at]):.1f}°, {less:.0%} less than now, for "
+        f"{best.price:,.0f}{wishes.of_money}; "
         f"front–rear balance changes by {best.share_change * 100:+.1f} points."
     )
 

@@ -155,6 +155,7 @@ def staged_plan(
     options: Sequence[Option],
     shock_price: float,
     judge: Judge = lambda *_: [],
+    rank: Callable[[Option], int] = lambda _: 0,
 ) -> Plan:
     """Return the steps in the order of lean saved per money, then shocks for the swings.
 
@@ -172,6 +173,8 @@ def staged_plan(
         Of new shocks all round; zero leaves them out.
     judge : callable
         Which limits a stage breaks; none by default.
+    rank : callable
+        Steps of a lower rank come first as long as they save anything; all the same by default.
 
     Returns
     -------
@@ -194,9 +197,10 @@ def staged_plan(
         tried = [option.apply(vehicle, set_up) for option in left]
         leans = [reference_lean(*one, key) for one in tried]
         worth = [(lean - after) / option.price for after, option in zip(leans, left, strict=True)]
-        best = max(range(len(left)), key=worth.__getitem__)
-        if lean - leans[best] < _LEAST_GAIN_RAD:
+        saving = [at for at, after in enumerate(leans) if lean - after >= _LEAST_GAIN_RAD]
+        if not saving:
             break
+        best = min(saving, key=lambda at: (rank(left[at]), -worth[at]))
         taken = left[best]
         vehicle, set_up = tried[best]
         spent += taken.price

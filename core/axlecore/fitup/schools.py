@@ -107,6 +107,28 @@ SCHOOLS: tuple[School, ...] = (
         "Work as you like; settling and the final pass are with weight on the wheels.",
     ),
     School(
+        "hang",
+        "Links or brackets first when hanging",
+        {
+            "brackets": "brackets first, links on the wheels",
+            "links": "bar hung by its links, then the brackets",
+        },
+        "brackets",
+        "The bar sits where it will work; hung by its links where one person lifts alone.",
+    ),
+    School(
+        "ends",
+        "Front, rear, or a set",
+        {
+            "balance": "by computed balance",
+            "rear": "rear first",
+            "front": "front first",
+            "set": "both as a set",
+        },
+        "balance",
+        "The front's share of load transfer never falls far without a warning.",
+    ),
+    School(
         "first",
         "Bars or springs first",
         {

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 
 from axlecore.fitup.arrival import Result
+from axlecore.fitup.schools import settled
 from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.practice.consequences import Consequences, consequences
 from axlecore.practice.finding import Finding, Kind, Topic
@@ -71,6 +72,8 @@ class Papers:
         What it comes to; None where nobody has begun it.
     station : Station
         Where the job stands.
+    schools : mapping of str to str
+        School that holds, by matter.
     """
 
     kind: JobKind
@@ -83,6 +86,7 @@ class Papers:
     fitting: Fitting = field(default_factory=Fitting)
     fit: FitStation | None = None
     station: Station = Station.HAND_OVER
+    schools: Mapping[str, str] = field(default_factory=lambda: settled({}))
 
     @cached_property
     def seen(self) -> Consequences:

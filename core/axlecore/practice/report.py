@@ -10,7 +10,7 @@ from axlecore.fitup.sheet import Fitting
 from axlecore.lean.evaluate import evaluate
 from axlecore.motion.roll_test import RollTestReport, report
 from axlecore.practice.checks import Papers
-from axlecore.practice.consequences import Consequences
+from axlecore.practice.consequences import Chore, Consequences
 from axlecore.practice.decision import Decision, decision_findings
 from axlecore.practice.finding import Finding, gravest_first
 from axlecore.practice.findings import Assessment, assess
@@ -27,6 +27,7 @@ from axlecore.practice.look import parts_to_see
 from axlecore.practice.offers import OfferList, offers
 from axlecore.practice.target import Target, target_findings
 from axlecore.practice.undercarriage import Part
+from axlecore.practice.ways import way_chores
 from axlecore.quantities.measure import Record
 from axlecore.vehicle.rig import SetUp, Vehicle
 
@@ -88,6 +89,8 @@ class Practice(Record):
         The yard roll test beside the model.
     gates : list of Gate
         Of the stations that are built.
+    ways : list of Chore
+        What the ways of the shop ask for.
     """
 
     symptoms: list[SymptomRow]
@@ -98,6 +101,7 @@ class Practice(Record):
     offers: OfferList
     roll_test: RollTestReport
     gates: list[Gate]
+    ways: list[Chore]
 
 
 def practice(papers: Papers) -> Practice:
@@ -117,6 +121,7 @@ def practice(papers: Papers) -> Practice:
         offers=offers(papers.vehicle),
         roll_test=_roll_test(papers.vehicle),
         gates=gates(papers),
+        ways=way_chores(papers.schools),
     )
 
 

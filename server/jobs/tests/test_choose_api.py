@@ -61,7 +61,7 @@ class RankingTests(ChoosingTests):
         ranking = self.read("ranking?state=trip_ready")["ranking"]
         failed = {words for one in ranking["sets"] for words in one["failed"]}
         self.assertTrue(any("1.40° asked" in words for words in failed))
-        self.assertTrue(any("900 to spend" in words for words in failed))
+        self.assertTrue(any("900 EUR to spend" in words for words in failed))
 
     def test_the_recommended_set_taken_gives_the_lean_it_was_ranked_by(self):
         answer = self.read("ranking?state=trip_ready")

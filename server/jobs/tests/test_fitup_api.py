@@ -199,8 +199,8 @@ class GivesBackTests(FitTests):
 
 class SchoolTests(FitTests):
     def choose(self, school, client=None, matter="attitude", instead_of="least_change"):
-        body = {"matter": matter, "school": school, "instead_of": instead_of}
-        return self.send("PATCH", "/shop/schools", body, client)
+        body = {"place": f"schools.{matter}", "typed": school, "instead_of": instead_of}
+        return self.send("PATCH", "/shop", body, client)
 
     def test_a_lead_sets_the_shops_school_and_a_job_keeps_its_own(self):
         self.begin()
@@ -219,7 +219,7 @@ class SchoolTests(FitTests):
     def test_no_such_school_and_no_such_matter(self):
         self.begin()
         self.assert_refused(self.choose("upside_down"), 422, "attitude", "choose one of")
-        self.assert_refused(self.choose("x", matter="tea"), 422, "tea", "no such matter")
+        self.assert_refused(self.choose("x", matter="tea"), 422, "place", "no setting")
         self.assert_refused(
             self.enter("schools.attitude", "upside_down", 2), 422, "schools.attitude", "choose one"
         )
@@ -251,8 +251,8 @@ class SchoolTests(FitTests):
         stranger = self.as_(self.stranger)
         answer = self.send(
             "PATCH",
-            "/shop/schools",
-            {"matter": "hole", "school": "softest", "instead_of": "computed"},
+            "/shop",
+            {"place": "schools.hole", "typed": "softest", "instead_of": "computed"},
             stranger,
         )
         self.assertEqual(answer.json()["schools"]["attitude"], "least_change")

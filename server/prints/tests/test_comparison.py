@@ -37,7 +37,7 @@ class ComparisonTests(TwoShops):
             f"printed {timezone.localdate():%-d %b %Y}",
             "for the shop Owner Day",
             "How far a gust pushes it out of its lane",
-            "544 with hours",
+            "544 EUR with hours",
             "shocks & <new> tyres",
             "Stop. The rear axle is over its rating",
         ):

@@ -1145,24 +1145,8 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shop/schools": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        /** Patch School */
-        patch: operations["choose_school"];
+        /** Patch Shop */
+        patch: operations["change_setting"];
         trace?: never;
     };
 }
@@ -5075,6 +5059,8 @@ export interface components {
          *         The yard roll test beside the model.
          *     gates : list of Gate
          *         Of the stations that are built.
+         *     ways : list of Chore
+         *         What the ways of the shop ask for.
          */
         Practice: {
             cure: components["schemas"]["Cure"];
@@ -5089,6 +5075,8 @@ export interface components {
             sorting: components["schemas"]["Finding"][];
             /** Symptoms */
             symptoms: components["schemas"]["SymptomRow"][];
+            /** Ways */
+            ways: components["schemas"]["Chore"][];
         };
         /** PreviewOut */
         PreviewOut: {
@@ -5673,15 +5661,6 @@ export interface components {
             /** Why */
             why: string;
         };
-        /** SchoolIn */
-        SchoolIn: {
-            /** Instead Of */
-            instead_of: string;
-            /** Matter */
-            matter: string;
-            /** School */
-            school: string;
-        };
         /**
          * SearchIn
          * @description What is looked for; lengths, loads and money as typed.
@@ -5794,6 +5773,15 @@ export interface components {
             front?: components["schemas"]["PickIn"] | null;
             rear?: components["schemas"]["PickIn"] | null;
         };
+        /** SettingIn */
+        SettingIn: {
+            /** Instead Of */
+            instead_of: string;
+            /** Place */
+            place: string;
+            /** Typed */
+            typed: string;
+        };
         /**
          * SetUp
          * @description What is chosen for the vehicle; None leaves an axle as it is.
@@ -5869,9 +5857,13 @@ export interface components {
         ShockMount: "unseen" | "one bolt" | "two bolts" | "stud";
         /** ShopOut */
         ShopOut: {
+            /** Currencies */
+            currencies: components["schemas"]["Currency"][];
             currency: components["schemas"]["Currency"];
             /** Labour Cents An Hour */
             labour_cents_an_hour: number;
+            /** Matters */
+            matters: components["schemas"]["School"][];
             /** Name */
             name: string;
             /** Schools */
@@ -8858,7 +8850,7 @@ export interface operations {
             };
         };
     };
-    choose_school: {
+    change_setting: {
         parameters: {
             query?: never;
             header?: never;
@@ -8867,7 +8859,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SchoolIn"];
+                "application/json": components["schemas"]["SettingIn"];
             };
         };
         responses: {

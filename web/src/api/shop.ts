@@ -11,19 +11,15 @@ export const useShop = () =>
 export function useShopWrites() {
   const outbox = useOutbox();
   return {
-    /** Make a school the whole shop's own in one matter. */
-    chooseSchool: (matter: string, school: string, instead_of: string) =>
+    /** Keep to something else in one matter; refused where another stands there by now. */
+    change: (place: string, typed: string, instead_of: string) =>
       outbox.add({
         jobId: NO_JOB,
         base: "shop",
-        place: `schools.${matter}`,
-        typed: school,
+        place,
+        typed,
         step: "do",
-        ask: {
-          method: "PATCH",
-          path: "/api/shop/schools",
-          body: { matter, school, instead_of },
-        },
+        ask: { method: "PATCH", path: "/api/shop", body: { place, typed, instead_of } },
       }),
   };
 }

@@ -93,6 +93,12 @@ const importTable = createRoute({
   path: "/racks/import",
   component: lazyRouteComponent(() => import("../racks/importTable"), "ImportTable"),
 });
+const shop = createRoute({
+  getParentRoute: () => root,
+  path: "/shop",
+  component: lazyRouteComponent(() => import("./shop"), "Shop"),
+});
+
 const bench = createRoute({
   getParentRoute: () => root,
   path: "/bench/$calculator",
@@ -111,6 +117,7 @@ export const router = createRouter({
     racks,
     importTable,
     bench,
+    shop,
     job.addChildren([jobStart, listen, weigh, look, choose, fit]),
   ]),
   defaultPreload: false,

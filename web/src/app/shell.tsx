@@ -56,6 +56,9 @@ export function Shell() {
           <Link to="/racks" search={{}} className={ROOM}>
             Racks
           </Link>
+          <Link to="/shop" className={ROOM}>
+            Shop
+          </Link>
           <Link to="/bench/$calculator" params={{ calculator: "bar" }} search={{}} className={ROOM}>
             Bench
           </Link>

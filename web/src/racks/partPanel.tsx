@@ -1,3 +1,4 @@
+import { useMoney } from "../job/money";
 import { Row, Table } from "../ui/table";
 import { Link } from "@tanstack/react-router";
 import { STEELS } from "../api/generated/core";
@@ -8,6 +9,7 @@ import { grouped, quantity } from "../drawings/quantity";
 
 /** One part: its shape, what it is made for, its box, and every supplier's price. */
 export function PartPanel({ id }: { id: number | undefined }) {
+  const money = useMoney(2);
   const part = usePart(id);
   if (id === undefined) {
     return (
@@ -41,7 +43,7 @@ export function PartPanel({ id }: { id: number | undefined }) {
         {offers.map((offer) => (
           <Row key={offer.supplier}>
             <td className="py-1">{offer.supplier}</td>
-            <td className="figure text-right">{(offer.price_cents / 100).toFixed(2)}</td>
+            <td className="figure text-right">{money(offer.price_cents / 100)}</td>
             <td className="figure text-right">{offer.stock} there</td>
             <td className="figure text-right">{offer.delivery_days} days</td>
           </Row>

@@ -1,3 +1,4 @@
+import { useMoney } from "../job/money";
 import { Row, Table } from "../ui/table";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { STEELS } from "../api/generated/core";
@@ -218,6 +219,7 @@ function Filters({ search, change }: PartsProps) {
 }
 
 function RackRow({ row, open, onOpen }: { row: PartRow; open: boolean; onOpen: () => void }) {
+  const money = useMoney(2);
   const mm = (value: number | null) => (value === null ? "" : grouped(value * 1e3, 1));
   return (
     <Row className={open ? "bg-sheet" : ""}>
@@ -242,9 +244,7 @@ function RackRow({ row, open, onOpen }: { row: PartRow; open: boolean; onOpen: (
         {row.bore_m ? ` / ${mm(row.bore_m)}` : ""}
       </td>
       <td className="figure">{row.holes_drilled || "–"}</td>
-      <td className="figure">
-        {row.price_cents === null ? "–" : (row.price_cents / 100).toFixed(2)}
-      </td>
+      <td className="figure">{row.price_cents === null ? "–" : money(row.price_cents / 100)}</td>
       <td className="figure">{row.stock ?? "–"}</td>
       <td className="figure">{row.delivery_days ?? "–"}</td>
     </Row>

@@ -1,3 +1,4 @@
+import { useMoney } from "../../job/money";
 import { Drawing } from "../../drawings/drawing";
 import { useCompared } from "../../api/choose";
 import { useJobView } from "../../job/context";
@@ -22,6 +23,7 @@ type CompareSetsProps = {
 
 /** Up to three sets on one leaning drawing, and their figures with bands below. */
 export function CompareSets({ sets, words, onDrop }: CompareSetsProps) {
+  const money = useMoney();
   const { job, loadKey } = useJobView();
   const compared = useCompared(job, loadKey, sets.map(picksOf));
   if (compared.isLoadingError) return <p className="text-stop">{compared.error.message}</p>;
@@ -55,7 +57,7 @@ export function CompareSets({ sets, words, onDrop }: CompareSetsProps) {
                 <td className="py-1 text-pale">{name}</td>
                 {sets.map((_, i) => (
                   <td key={words[i]} className="figure pl-3">
-                    {found[i] ? read(found[i]) : "…"}
+                    {found[i] ? read(found[i], money) : "…"}
                   </td>
                 ))}
               </tr>
@@ -79,7 +81,9 @@ function banded(
   return `${show(value)} ± ${show((band.high - band.low) / 2)}`;
 }
 
-const ROWS: { name: string; read: (set: ComparedSet) => string }[] = [
+type Money = (amount: number) => string;
+
+const ROWS: { name: string; read: (set: ComparedSet, money: Money) => string }[] = [
   {
     name: "Lean at 0.3 g",
     read: (set) => banded(set, "lean after", set.figures.lean_rad, degrees),
@@ -96,7 +100,10 @@ const ROWS: { name: string; read: (set: ComparedSet) => string }[] = [
   { name: "Head toss, times now", read: (set) => `${grouped(set.figures.head_toss_ratio, 2)} ×` },
   { name: "Swings past centre after a push", read: (set) => grouped(set.figures.swings, 0) },
   { name: "Road may twist by", read: (set) => degrees(set.figures.articulation_rad) },
-  { name: "Price with hours", read: (set) => (set.price === null ? "–" : grouped(set.price, 0)) },
+  {
+    name: "Price with hours",
+    read: (set, money) => (set.price === null ? "–" : money(set.price)),
+  },
 ];
 
 function saved(set: ComparedSet): string {

@@ -1,3 +1,5 @@
+import { SchoolPick } from "../../job/schoolPick";
+import { useMoney } from "../../job/money";
 import { Alert } from "../../ui/alert";
 import { Row, Table } from "../../ui/table";
 import { useState } from "react";
@@ -8,7 +10,7 @@ import { GatePanel } from "../../job/gate";
 import { useJobView } from "../../job/context";
 import { LOAD_NAMES } from "../../api/generated/core";
 import type { Decided } from "../../api/types";
-import { degrees, grouped } from "../../drawings/quantity";
+import { degrees } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
 import { TextArea } from "../../ui/textArea";
@@ -44,6 +46,10 @@ export function DecideSheet() {
         ) : (
           <p className="text-pale">Working it out …</p>
         )}
+        <div className="mt-3 grid gap-x-8 sm:grid-cols-2">
+          <SchoolPick matter="first" />
+          <SchoolPick matter="ends" />
+        </div>
         <div className="mt-3">
           <TextArea
             label="Left for another time; it goes with the job"
@@ -130,6 +136,7 @@ function Recorder() {
 
 /** A choice as it was recorded: who, when, and by which figures. */
 function Recorded({ decided }: { decided: Decided }) {
+  const money = useMoney();
   const { decision } = decided;
   const when = new Date(decided.made_at).toLocaleString("en-GB", {
     day: "numeric",
@@ -168,7 +175,7 @@ function Recorded({ decided }: { decided: Decided }) {
       <p className="text-sm text-pale">
         {decision.price == null
           ? "No price: a bar of it is on no rack as it is."
-          : `${grouped(decision.price, 0)} with hours, at the prices of that day.`}
+          : `${money(decision.price)} with hours, at the prices of that day.`}
         {(decision.missed ?? []).map((text) => ` Missed knowingly: ${text}.`)}
       </p>
     </section>

@@ -1,3 +1,4 @@
+import { SchoolPick } from "../../job/schoolPick";
 import { Row, Table } from "../../ui/table";
 import { useLeanSheet } from "../../api/choose";
 import { Findings } from "../../job/findings";
@@ -39,6 +40,7 @@ export function GroundSheet() {
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <h2 className="font-semibold">Rough ground</h2>
+        <SchoolPick matter="rough_ground" />
         <p className="text-sm text-pale">
           How far the road may twist between the axles before a wheel hangs, and how much the body
           rocks with the road.

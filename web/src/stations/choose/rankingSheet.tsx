@@ -1,3 +1,4 @@
+import { useMoney } from "../../job/money";
 import { Alert } from "../../ui/alert";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
@@ -19,6 +20,7 @@ const MOST_COMPARED = 3;
 
 /** Every feasible set: the trade-off as a picture, the table beside it, up to three compared. */
 export function RankingSheet() {
+  const money = useMoney();
   const { job, loadKey, writes } = useJobView();
   const writable = useWritable();
   const ranking = useRanking(job, loadKey);
@@ -57,7 +59,7 @@ export function RankingSheet() {
         )}
         <span className="text-pale">
           {LOAD_NAMES[ranking.data.state]}; prices hold the hours at{" "}
-          {(ranking.data.labour_cents_an_hour / 100).toFixed(0)} an hour.
+          {money(ranking.data.labour_cents_an_hour / 100)} an hour.
         </span>
       </p>
       <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[3fr_2fr]">

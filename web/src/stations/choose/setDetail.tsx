@@ -1,3 +1,4 @@
+import { useMoney } from "../../job/money";
 import { degrees, grouped, percent } from "../../drawings/quantity";
 import type { NamedSet } from "./sets";
 import { optionWords } from "./sets";
@@ -7,13 +8,14 @@ type SetDetailProps = { one: NamedSet; state: number };
 /** One set: what is done at each axle, its figures, what it fails, and how its parts fit. */
 export function SetDetail({ one, state }: SetDetailProps) {
   const { set, front, rear } = one;
+  const money = useMoney();
   const figures: [string, string][] = [
     ["Lean at 0.3 g", degrees(set.lean_rad[state] ?? 0)],
     ["In 12 m/s of side wind", degrees(set.wind_lean_rad[state] ?? 0)],
     ["Front–rear balance", `${percent(set.front_share[state] ?? 0)}, ${points(set.share_change)}`],
     ["Head toss on a one-side bump", `${grouped(set.head_toss_ratio, 2)} × now`],
     ["Reserve to yield at 0.5 g", reserve(set.yield_reserve)],
-    ["Price with hours", grouped(set.price, 0)],
+    ["Price with hours", money(set.price)],
     ["Here in", `${grouped(set.days, 0)} days`],
   ];
   return (

@@ -1,3 +1,4 @@
+import { useMoney } from "../../job/money";
 import { Row, Table } from "../../ui/table";
 import { useState } from "react";
 import { degrees, grouped, percent } from "../../drawings/quantity";
@@ -16,6 +17,7 @@ type SetTableProps = {
 /** The same sets as rows, best first, with what each fails; those without a new bar stay in sight. */
 export function SetTable({ sets, state, picked, onPick }: SetTableProps) {
   const [all, setAll] = useState(false);
+  const money = useMoney();
   const barless = ({ front, rear }: NamedSet) => front.part_id === null && rear.part_id === null;
   const shown = all
     ? sets
@@ -54,7 +56,7 @@ export function SetTable({ sets, state, picked, onPick }: SetTableProps) {
             <td className="figure">{degrees(one.set.wind_lean_rad[state] ?? 0)}</td>
             <td className="figure">{percent(one.set.front_share[state] ?? 0)}</td>
             <td className="figure">{grouped(one.set.head_toss_ratio, 2)} ×</td>
-            <td className="figure">{grouped(one.set.price, 0)}</td>
+            <td className="figure">{money(one.set.price)}</td>
             <td className="figure">{grouped(one.set.days, 0)}</td>
             <td className="pl-3 text-left text-xs text-pale">{one.set.failed.join("; ")}</td>
           </Row>

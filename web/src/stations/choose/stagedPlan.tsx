@@ -1,3 +1,4 @@
+import { useMoney } from "../../job/money";
 import { Drawing } from "../../drawings/drawing";
 import { scaleLinear } from "@visx/scale";
 import type { Plan } from "../../api/types";
@@ -15,6 +16,7 @@ type StagedPlanProps = {
 
 /** Lean over money as stairs going down, and the same steps in words; dashed where no place to stop. */
 export function StagedPlan({ plan, onLater }: StagedPlanProps) {
+  const money = useMoney();
   const spent = [0, ...plan.stages.map(({ price_so_far }) => price_so_far)];
   const leans = [plan.lean_rad, ...plan.stages.map(({ lean_rad }) => lean_rad)];
   const dearest = spent.at(-1) || 1;
@@ -93,13 +95,13 @@ export function StagedPlan({ plan, onLater }: StagedPlanProps) {
               )}
               <span className="block text-xs text-pale">
                 {stage.gain_rad > 0
-                  ? `${degrees(stage.gain_rad, 2)} less lean, ${degrees(stage.gain_per_100_rad, 2)} for each 100`
+                  ? `${degrees(stage.gain_rad, 2)} less lean, ${degrees(stage.gain_per_100_rad, 2)} for each ${money(100)}`
                   : "no less lean"}
                 ; {stage.swings_before} → {stage.swings} swings past centre after a push
               </span>
             </span>
             <span className="figure text-right">
-              {grouped(stage.price, 0)}
+              {money(stage.price)}
               <span className="block text-pale">{degrees(stage.lean_rad)}</span>
             </span>
           </li>

@@ -1,3 +1,4 @@
+import { useMoney } from "../../job/money";
 import { Link } from "@tanstack/react-router";
 import { useSuggestions } from "../../api/choose";
 import { measuredAt } from "../../api/place";
@@ -15,6 +16,7 @@ type TargetSheetProps = { axle: AxleName; onAxle: (axle: AxleName) => void };
 
 /** What is aimed at in each load state, the limits, and the diameter it would take. */
 export function TargetSheet({ axle, onAxle }: TargetSheetProps) {
+  const money = useMoney();
   const { job, assessment, loadKey, setLoadKey, writes } = useJobView();
   const writable = useWritable();
   const suggestions = useSuggestions(job).data ?? [];
@@ -102,10 +104,7 @@ export function TargetSheet({ axle, onAxle }: TargetSheetProps) {
           label="Front–rear balance may rise by, points"
         />
         <NumberRow place="target.head_toss_growth" label="Head toss at most, times now" />
-        <FromListen
-          name="Budget"
-          value={job.complaint.budget ? String(job.complaint.budget) : ""}
-        />
+        <FromListen name="Budget" value={job.complaint.budget ? money(job.complaint.budget) : ""} />
         <FromListen name="Wanted by" value={job.due_on ?? ""} />
         <WhatItTakes axle={axle} onAxle={onAxle} />
         <Findings />

@@ -1,5 +1,6 @@
+import { useMoney } from "../../job/money";
 import { Drawing } from "../../drawings/drawing";
-import { degrees, grouped, inDegrees, percent } from "../../drawings/quantity";
+import { degrees, inDegrees, percent } from "../../drawings/quantity";
 import type { NamedSet } from "./sets";
 import { setWords } from "./sets";
 import { nearestTowards, spread } from "./tradeOffGeometry";
@@ -21,6 +22,7 @@ type TradeOffProps = {
  * beaten by none in lean, balance and price at once; arrows go from point to point.
  */
 export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffProps) {
+  const money = useMoney();
   const leans = sets.map(({ set }) => inDegrees(set.lean_rad[state] ?? 0));
   const shares = sets.map(({ set }) => (set.front_share[state] ?? 0) * 100);
   const x = spread(leans, BOX.left, WIDTH - BOX.right);
@@ -107,7 +109,7 @@ export function TradeOff({ sets, state, picked, recommended, onPick }: TradeOffP
       </Drawing>
       <p className="sr-only" aria-live="polite">
         {setWords(picked)}, lean {degrees(picked.set.lean_rad[state] ?? 0)}, front–rear balance{" "}
-        {percent(picked.set.front_share[state] ?? 0)}, price {grouped(picked.set.price, 0)}
+        {percent(picked.set.front_share[state] ?? 0)}, price {money(picked.set.price)}
       </p>
     </div>
   );

@@ -8,7 +8,7 @@ import { useJobView } from "../../job/context";
 import { grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { FindingMark } from "../../ui/findingMark";
-import { SchoolPick } from "./schoolPick";
+import { SchoolPick } from "../../job/schoolPick";
 import { useFitView } from "./fitView";
 
 const torque = (newtonMetres: number | null) =>
@@ -42,6 +42,9 @@ export function BoltsSheet() {
         <SchoolPick matter="torque" />
         <SchoolPick matter="final_tightening" />
         <SchoolPick matter="grease" />
+        <SchoolPick matter="hang" />
+        <SchoolPick matter="standing" />
+        <WaysHere />
         <ul className="mt-3 text-sm">
           <li>Thread-lock and anti-seize are never used together.</li>
           <li>Old thread-lock adds run-down torque and keeps new from curing: clean it off.</li>
@@ -51,6 +54,21 @@ export function BoltsSheet() {
         </ul>
       </div>
     </div>
+  );
+}
+
+/** What the ways that hold for this job ask for, in the order of the work. */
+function WaysHere() {
+  const { practice } = useJobView();
+  return (
+    <ul aria-label="Our ways come to" className="mt-3 text-sm">
+      {practice?.ways.map(({ when, what }) => (
+        <li key={what} className="flex gap-3 border-t border-line py-1.5">
+          <span className="w-28 shrink-0 text-xs leading-5 text-pale">{when}</span>
+          {what}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -11,7 +11,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { BracketPicture } from "./bracketPicture";
 import { FourAngles } from "./fourAngles";
-import { SchoolPick } from "./schoolPick";
+import { SchoolPick } from "../../job/schoolPick";
 import { entriesFor, SCORED_BY, scoreOf, troubleOf } from "./score";
 import { Unequal } from "./sideSheet";
 import { useFitView } from "./fitView";
@@ -64,6 +64,7 @@ export function HolesSheet() {
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <SchoolPick matter="attitude" />
+        <SchoolPick matter="hole" />
         <div className="flex flex-wrap items-center justify-between gap-2">
           <p className="text-sm">
             {matrix.length} combinations, {free} without trouble. Best first: {SCORED_BY[attitude]}.

@@ -9,7 +9,7 @@ import { degrees, millimetres as mm } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Pick } from "../../ui/pick";
 import { BushingStack } from "./bushingStack";
-import { SchoolPick } from "./schoolPick";
+import { SchoolPick } from "../../job/schoolPick";
 import { scoreOf } from "./score";
 import { SideDrawing } from "./sideDrawing";
 import { TravelSliders } from "./travelSliders";

@@ -10,7 +10,7 @@ import { Choice } from "../../ui/choice";
 import { Pick } from "../../ui/pick";
 import { FourAngles } from "./fourAngles";
 import { RatioCurve } from "./ratioCurve";
-import { SchoolPick } from "./schoolPick";
+import { SchoolPick } from "../../job/schoolPick";
 import { SideDrawing } from "./sideDrawing";
 import { TravelSliders } from "./travelSliders";
 import { useFitView } from "./fitView";

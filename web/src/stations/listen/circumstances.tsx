@@ -1,3 +1,4 @@
+import { useShop } from "../../api/shop";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { Pick } from "../../ui/pick";
@@ -129,7 +130,7 @@ function Budget() {
     <div className="pt-2">
       <Field
         key={sent?.id ?? kept}
-        label="Budget"
+        label={`Budget, ${useShop()?.currency ?? ""}`}
         placeholder="not said"
         inputMode="decimal"
         data-place="budget"

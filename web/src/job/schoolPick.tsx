@@ -1,22 +1,21 @@
-import { Alert } from "../../ui/alert";
-import { useAttempt } from "../../api/attempt";
-import { useShop, useShopWrites } from "../../api/shop";
-import { useSession } from "../../api/queries";
-import { useJobView } from "../../job/context";
-import { useWritable } from "../../api/session";
-import { useFitView } from "./fitView";
+import { Alert } from "../ui/alert";
+import { useAttempt } from "../api/attempt";
+import { useShop, useShopWrites } from "../api/shop";
+import { useSession } from "../api/queries";
+import { useJobView } from "./context";
+import { useWritable } from "../api/session";
 
 /** The school this job keeps to in one matter, with the reason of the default. */
 export function SchoolPick({ matter }: { matter: string }) {
-  const { whole } = useFitView();
   const { job, writes } = useJobView();
   const writable = useWritable();
   const lead = useSession().data?.role === "lead";
-  const shops = useShop()?.schools[matter];
-  const { chooseSchool } = useShopWrites();
+  const shop = useShop();
+  const shops = shop?.schools[matter];
+  const { change } = useShopWrites();
   const { refusal, attempt } = useAttempt();
-  const school = whole.matters.find(({ key }) => key === matter);
-  const held = whole.schools[matter] ?? "";
+  const school = shop?.matters.find(({ key }) => key === matter);
+  const held = job.fitting.schools?.[matter] ?? shops ?? "";
   if (school === undefined) return null;
   const own = job.fitting.schools?.[matter] !== undefined;
   return (
@@ -61,7 +60,7 @@ export function SchoolPick({ matter }: { matter: string }) {
           <button
             type="button"
             className="min-h-11 underline underline-offset-4"
-            onClick={() => void attempt(() => chooseSchool(matter, held, shops))}
+            onClick={() => void attempt(() => change(`schools.${matter}`, held, shops))}
           >
             Make it the shop’s
           </button>

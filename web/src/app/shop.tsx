@@ -1,0 +1,116 @@
+import { useAttempt } from "../api/attempt";
+import { useSent } from "../api/outbox/useOutbox";
+import { NO_JOB } from "../api/outbox/write";
+import { useSession } from "../api/queries";
+import { useShop, useShopWrites } from "../api/shop";
+import { Alert } from "../ui/alert";
+
+const NAMES = new Intl.DisplayNames("en", { type: "currency" });
+
+/** The shop: its money, and its ways where practitioners disagree. A lead changes them. */
+export function Shop() {
+  const shop = useShop();
+  const lead = useSession().data?.role === "lead";
+  if (shop === undefined) return <p className="py-6 text-pale">Opening …</p>;
+  return (
+    <main className="max-w-3xl pb-10">
+      <title>{`${shop.name} · Calm Axle`}</title>
+      <h1 className="my-4 text-2xl font-semibold">{shop.name}</h1>
+      {!lead && <p className="mb-3 text-pale">Only a lead changes what the shop keeps to.</p>}
+      <h2 className="font-semibold">Money</h2>
+      <div className="grid gap-x-8 sm:grid-cols-2">
+        <Setting
+          place="currency"
+          label="Currency"
+          value={shop.currency}
+          options={shop.currencies.map((value) => ({
+            value,
+            text: `${value}, ${NAMES.of(value)}`,
+          }))}
+        />
+        <Labour now={(shop.labour_cents_an_hour / 100).toFixed(2)} currency={shop.currency} />
+      </div>
+      <h2 className="mt-6 font-semibold">Our ways</h2>
+      <p className="mb-2 text-sm text-pale">
+        Practitioners disagree here, and each of these is safe. A job can keep to another.
+      </p>
+      {shop.matters.map(({ key, matter, options, why, default: usual }) => (
+        <section key={key} aria-label={matter}>
+          <Setting
+            place={`schools.${key}`}
+            label={matter}
+            value={shop.schools[key] ?? usual}
+            options={Object.entries(options).map(([value, text]) => ({ value, text }))}
+          />
+          <p className="mb-2 text-xs text-pale">
+            Usual: {options[usual]}. {why}
+          </p>
+        </section>
+      ))}
+    </main>
+  );
+}
+
+type SettingProps = {
+  place: string;
+  label: string;
+  value: string;
+  options: { value: string; text: string }[];
+};
+
+function Setting({ place, label, value, options }: SettingProps) {
+  const { change } = useShopWrites();
+  const { refusal, attempt } = useAttempt();
+  const lead = useSession().data?.role === "lead";
+  // What was picked shows at once, whatever is still on its way.
+  const sent = useSent(NO_JOB)("shop", place);
+  return (
+    <div>
+      <label className="block border-b border-line text-sm">
+        <span className="text-pale">{label}</span>
+        <select
+          data-place={place}
+          value={sent && !sent.refused ? sent.typed : value}
+          disabled={!lead}
+          onChange={({ target }) => void attempt(() => change(place, target.value, value))}
+          className="block min-h-11 w-full bg-paper"
+        >
+          {options.map((option) => (
+            <option key={option.value} value={option.value}>
+              {option.text}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Alert roomy={false}>{refusal?.message}</Alert>
+    </div>
+  );
+}
+
+function Labour({ now, currency }: { now: string; currency: string }) {
+  const { change } = useShopWrites();
+  const { refusal, attempt } = useAttempt();
+  const lead = useSession().data?.role === "lead";
+  return (
+    <div>
+      <label className="flex min-h-11 items-center justify-between gap-3 border-b border-line text-sm">
+        <span className="text-pale">An hour of labour</span>
+        <span>
+          <input
+            key={now}
+            data-place="labour"
+            defaultValue={now}
+            disabled={!lead}
+            inputMode="decimal"
+            onBlur={({ target }) => {
+              if (target.value !== now) void attempt(() => change("labour", target.value, now));
+            }}
+            className="figure min-h-11 w-24 bg-transparent text-right outline-none focus:border-b-2 focus:border-after"
+          />{" "}
+          <span className="text-pale">{currency}</span>
+        </span>
+      </label>
+      <Alert roomy={false}>{refusal?.message}</Alert>
+    </div>
+  );
+}
