@@ -1,7 +1,7 @@
 """Writing a vehicle's sheet: every change is a checked whole and a version of its own."""
 
 from collections.abc import Callable, Mapping, Sequence
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from django.core.exceptions import ValidationError
 from django.core.validators import validate_email
@@ -113,7 +113,9 @@ def describe(vehicle: Vehicle, about: About) -> None:
 
     Call with its job locked. InputError names a field that cannot be read.
     """
-    texts = {name: text.strip() for name, text in about._asdict().items() if isinstance(text, str)}
+    texts: dict[str, Any] = {
+        name: text.strip() for name, text in about._asdict().items() if isinstance(text, str)
+    }
     said = about._replace(**texts)
     if said.odometer:
         read_quantity(said.odometer, Dimension.DISTANCE, "odometer")

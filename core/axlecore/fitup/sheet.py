@@ -520,14 +520,23 @@ class Fitting(Record, ByEnd["AxleFit | None"]):
         School by matter where this job changes the shop's own.
     torque_reasons : mapping of str to str
         A lead's reason for a sheet torque that would stop, by axle and number of its line.
+    wrench_m, extension_m : Measured or None
+        Length of the torque wrench to the hand, and what an adapter adds at right length [m].
     """
 
     front: AxleFit | None = None
     rear: AxleFit | None = None
     schools: Mapping[str, str] = field(default_factory=dict)
     torque_reasons: Mapping[str, str] = field(default_factory=dict)
+    wrench_m: Measured | None = place(
+        "Torque wrench, square to hand", Dimension.LENGTH, 0.1, 2.0, optional=True
+    )
+    extension_m: Measured | None = place(
+        "Adapter at right length adds", Dimension.LENGTH, 0.0, 0.5, optional=True
+    )
 
     def __post_init__(self) -> None:
+        check_places(self)
         for name, texts in (("schools", self.schools), ("torque_reasons", self.torque_reasons)):
             for key, text in texts.items():
                 if len(key) > 40 or len(text) > 400:

@@ -10,7 +10,7 @@ from axlecore.errors import InputError
 from axlecore.fitup.advice import RackLink
 from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.arrival import Arrival, arrival_report
-from axlecore.fitup.bolts import kit_bolts
+from axlecore.fitup.bolts import Wrench, kit_bolts
 from axlecore.fitup.links import Attitude
 from axlecore.fitup.report import fit_report
 from axlecore.fitup.schools import SCHOOLS, School, settled
@@ -156,6 +156,7 @@ def fit_station(
                 schools["torque"],
                 report.drilling.grip_m,
                 fitting.torque_reasons,
+                _wrench(fitting),
             ),
             arrival=arrival_report(arrival.of_end(name), report.bar, part),
         )
@@ -172,6 +173,13 @@ def fit_station(
         OBSTACLES,
         CAUTIONS,
     )
+
+
+def _wrench(fitting: Fitting) -> Wrench:
+    extension = 0.0 if fitting.extension_m is None else fitting.extension_m.value
+    # Without an adapter its length does not matter.
+    length = 0.5 if fitting.wrench_m is None else fitting.wrench_m.value
+    return Wrench(length, extension)
 
 
 def promise_findings(

@@ -11,7 +11,7 @@ from typing import Any
 
 from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured
 from axlecore.quantities.units import Dimension, read_quantity
-from axlecore.racks.parts import SheetTorque
+from axlecore.racks.parts import Joint, SheetNut, SheetTorque
 
 
 @dataclass(frozen=True)
@@ -89,15 +89,39 @@ def _torques(typed: str) -> tuple[SheetTorque, ...]:
     found = []
     for item in typed.split(";"):
         if item.strip():
-            where, size, grade, count, *torque = (part.strip() for part in item.split(","))
-            newton_metres = float(torque[0]) if torque and torque[0] else None
-            found.append(SheetTorque(where, size, grade, int(count), newton_metres))
+            where, size, grade, count, *rest = (part.strip() for part in item.split(","))
+            torque, *flags = rest or [""]
+            low, _, high = torque.partition("-")
+            found.append(
+                SheetTorque(
+                    where,
+                    size,
+                    "" if grade == _UNREAD else grade,
+                    int(count),
+                    float(low) if low else None,
+                    float(high) if high else None,
+                    Joint.CUSHIONED if Joint.CUSHIONED in flags else Joint.METAL,
+                    SheetNut.LOCK_NUT if SheetNut.LOCK_NUT in flags else SheetNut.PLAIN,
+                )
+            )
+            strange = set(flags) - {Joint.CUSHIONED, SheetNut.LOCK_NUT, ""}
+            if strange:
+                raise ValueError(strange)
     return tuple(found)
 
 
+#: Stands for a grade that nobody has read from the bolt's head.
+_UNREAD = "?"
+
+
 def _torque(torque: SheetTorque) -> str:
-    newton_metres = "" if torque.torque_n_m is None else f"{torque.torque_n_m:.10g}"
-    return f"{torque.where}, {torque.size}, {torque.grade}, {torque.count}, {newton_metres}"
+    range_n_m = (torque.torque_n_m, torque.torque_to_n_m)
+    newton_metres = "-".join(f"{value:.10g}" for value in range_n_m if value is not None)
+    flags = [
+        flag for flag in (torque.joint, torque.nut) if flag in (Joint.CUSHIONED, SheetNut.LOCK_NUT)
+    ]
+    cells = [torque.where, torque.size, torque.grade or _UNREAD, str(torque.count), newton_metres]
+    return ", ".join([*cells, *flags])
 
 
 TEXT = Cell(str, str)

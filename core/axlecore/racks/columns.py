@@ -213,8 +213,9 @@ ROWS: tuple[Row, ...] = (
     ),
     _row(
         "torques",
-        "Sheet torques: where, size, grade, count, N·m; parted by ;",
-        "frame, M12x1.75, 10.9, 4, 110",
+        "Sheet torques: where, size, grade or ?, count, N·m or a range, cushioned, lock nut; "
+        "parted by ;",
+        "frame, M12x1.75, 10.9, 4, 78-88, lock nut",
         cells.TORQUES,
         _part("torques"),
     ),

@@ -126,6 +126,20 @@ class FitsFor(Record):
                 raise InputError(name, "This range ends below where it begins.")
 
 
+class Joint(StrEnum):
+    """What a fastener clamps."""
+
+    METAL = "metal"
+    CUSHIONED = "cushioned"
+
+
+class SheetNut(StrEnum):
+    """What a fastener of a kit turns in."""
+
+    PLAIN = "plain"
+    LOCK_NUT = "lock nut"
+
+
 @dataclass(frozen=True)
 class SheetTorque(Record):
     """One fastener of a kit as its sheet gives it.
@@ -135,11 +149,15 @@ class SheetTorque(Record):
     where : str
         Which bolt.
     size, grade : str
-        Such as ``M12x1.75`` and ``10.9``, or ``1/2-13`` and ``5``.
+        Such as ``M12x1.75`` and ``10.9``, or ``1/2-13`` and ``5``; no grade where nobody read it.
     count : int
         How many.
-    torque_n_m : float or None
-        The sheet's torque [N·m]; None where it gives none.
+    torque_n_m, torque_to_n_m : float or None
+        The sheet's torque, or its range from and to [N·m]; None where it gives none.
+    joint : Joint
+        A cushioned joint is tightened to a bulge, and never judged by what its bolt bears.
+    nut : SheetNut
+        A lock nut takes nothing on its thread, and torque to run down.
     """
 
     where: str
@@ -147,13 +165,20 @@ class SheetTorque(Record):
     grade: str
     count: int = 2
     torque_n_m: float | None = None
+    torque_to_n_m: float | None = None
+    joint: Joint = Joint.METAL
+    nut: SheetNut = SheetNut.PLAIN
 
     def __post_init__(self) -> None:
         if not 1 <= self.count <= 40:
             raise InputError("count", "Count 1 to 40 of one fastener.")
-        torque = self.torque_n_m
-        if torque is not None and not (math.isfinite(torque) and 0.5 <= torque <= 2000):
-            raise InputError("torque_n_m", f"Read {torque} N·m; enter 0.5 to 2000 N·m.")
+        for torque in (self.torque_n_m, self.torque_to_n_m):
+            if torque is not None and not (math.isfinite(torque) and 0.5 <= torque <= 2000):
+                raise InputError("torque_n_m", f"Read {torque} N·m; enter 0.5 to 2000 N·m.")
+        if self.torque_to_n_m is not None and not (
+            self.torque_n_m is not None and self.torque_n_m < self.torque_to_n_m
+        ):
+            raise InputError("torque_n_m", "A range of torque rises, such as 78-88.")
 
 
 @dataclass(frozen=True)

@@ -1,8 +1,8 @@
 import unittest
 
 from axlecore.fasteners.torque import Lubrication
-from axlecore.fitup.bolts import kit_bolts
-from axlecore.racks.parts import SheetTorque
+from axlecore.fitup.bolts import Wrench, kit_bolts
+from axlecore.racks.parts import Joint, SheetNut, SheetTorque
 from axlecore.vehicle.ends import End
 
 
@@ -37,7 +37,36 @@ class BoltTests(unittest.TestCase):
         self.assertEqual(self.bolts()[3].use_n_m, self.bolts()[3].computed_n_m)
 
     def test_a_cushioned_joint_is_outside_the_rule(self):
-        sheet = (SheetTorque("link bushings", "M10", "8.8", 4),)
-        one = kit_bolts(End.REAR, sheet, "medium", "sheet", 0.014, {})[0]
+        one = self.line(joint=Joint.CUSHIONED)
         self.assertIsNone(one.use_n_m)
         self.assertIn("bulges slightly", one.says)
+        # Far over what its bolt bears, and no fault of the sheet: the joint is soft.
+        soft = self.line(torque_n_m=140.0, joint=Joint.CUSHIONED)
+        self.assertEqual((soft.kind, soft.use_n_m), ("fits", 140.0))
+
+    def line(self, threads="medium", school="sheet", wrench=None, grade="8.8", **more):
+        sheet = (SheetTorque("clamp", "M10", grade, 4, **more),)
+        return kit_bolts(End.REAR, sheet, threads, school, 0.014, {}, wrench)[0]
+
+    def test_a_sheets_range_stays_one_and_is_judged_at_both_ends(self):
+        one = self.line(torque_n_m=44.0, torque_to_n_m=50.0)
+        self.assertEqual((one.use_n_m, one.use_to_n_m, one.kind), (44.0, 50.0, "fits"))
+        self.assertEqual(self.line(torque_n_m=44.0, torque_to_n_m=110.0).kind, "stop")
+
+    def test_a_grade_nobody_read_is_asked_for_before_a_sheet_is_too_high(self):
+        one = self.line(grade="", torque_n_m=110.0)
+        self.assertEqual((one.kind, one.use_n_m), ("unread", 110.0))
+        self.assertIn("from the bolt’s head", one.says)
+
+    def test_a_lock_nut_adds_its_run_down_and_takes_no_thread_lock(self):
+        plain, lock = self.line(), self.line(nut=SheetNut.LOCK_NUT)
+        self.assertEqual(lock.lubrication, Lubrication.ZINC)
+        zinc = self.line(threads="nylon")
+        # ISO 2320 for M10: 10.5 N·m.
+        self.assertAlmostEqual(lock.computed_n_m - zinc.computed_n_m, 10.5)
+        self.assertEqual(plain.lubrication, Lubrication.THREAD_LOCK)
+
+    def test_an_extension_lowers_what_the_wrench_is_set_to(self):
+        one = self.line(torque_n_m=48.0, wrench=Wrench(0.40, 0.08))
+        self.assertAlmostEqual(one.set_n_m, 48.0 * 400 / 480)
+        self.assertAlmostEqual(self.line(torque_n_m=48.0).set_n_m, 48.0)

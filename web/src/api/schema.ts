@@ -3372,8 +3372,11 @@ export interface components {
          *         School by matter where this job changes the shop's own.
          *     torque_reasons : mapping of str to str
          *         A lead's reason for a sheet torque that would stop, by axle and number of its line.
+         *     wrench_m, extension_m : Measured or None
+         *         Length of the torque wrench to the hand, and what an adapter adds at right length [m].
          */
         Fitting: {
+            extension_m?: components["schemas"]["Measured"] | null;
             front?: components["schemas"]["AxleFit"] | null;
             rear?: components["schemas"]["AxleFit"] | null;
             /** Schools */
@@ -3384,6 +3387,7 @@ export interface components {
             torque_reasons?: {
                 [key: string]: string;
             };
+            wrench_m?: components["schemas"]["Measured"] | null;
         };
         /**
          * FitVerdict
@@ -3710,6 +3714,12 @@ export interface components {
             stop: string;
         };
         /**
+         * Joint
+         * @description What a fastener clamps.
+         * @enum {string}
+         */
+        Joint: "metal" | "cushioned";
+        /**
          * Joints
          * @description What is done with the standard bar's links and bushings.
          * @enum {string}
@@ -3766,12 +3776,18 @@ export interface components {
          *         As the sheet gives them.
          *     count : int
          *         How many.
-         *     sheet_n_m : float or None
-         *         The sheet's torque [N·m].
+         *     sheet_n_m, sheet_to_n_m : float or None
+         *         The sheet's torque, or its range [N·m].
          *     lubrication : Lubrication
-         *         What the school puts on the thread.
-         *     use_n_m : float or None
-         *         What it is to be tightened to [N·m]; None where it is not to be used.
+         *         What goes on the thread, by its own nut and the school.
+         *     nut : SheetNut
+         *         What it turns in.
+         *     run_down_n_m : float
+         *         What its lock nut takes before it clamps [N·m]; 0 for a plain nut.
+         *     use_n_m, use_to_n_m : float or None
+         *         What it is to be tightened to, or the range [N·m]; None where it is not to be used.
+         *     set_n_m : float or None
+         *         What the wrench is set to for that, with its extension [N·m].
          *     computed_n_m, at_proof_n_m : float or None
          *         From size and grade, with that lubrication [N·m]; None where they cannot be read.
          *     bolt_m : float or None
@@ -3797,16 +3813,25 @@ export interface components {
             /** Kind */
             kind: string;
             lubrication: components["schemas"]["Lubrication"];
+            nut: components["schemas"]["SheetNut"];
             /** Reason */
             reason: string;
+            /** Run Down N M */
+            run_down_n_m: number;
             /** Says */
             says: string;
+            /** Set N M */
+            set_n_m: number | null;
             /** Sheet N M */
             sheet_n_m: number | null;
+            /** Sheet To N M */
+            sheet_to_n_m: number | null;
             /** Size */
             size: string;
             /** Use N M */
             use_n_m: number | null;
+            /** Use To N M */
+            use_to_n_m: number | null;
             /** Where */
             where: string;
         };
@@ -5808,6 +5833,12 @@ export interface components {
          */
         Shape: "circle" | "box" | "segment";
         /**
+         * SheetNut
+         * @description What a fastener of a kit turns in.
+         * @enum {string}
+         */
+        SheetNut: "plain" | "lock nut";
+        /**
          * SheetTorque
          * @description One fastener of a kit as its sheet gives it.
          *
@@ -5816,11 +5847,15 @@ export interface components {
          *     where : str
          *         Which bolt.
          *     size, grade : str
-         *         Such as ``M12x1.75`` and ``10.9``, or ``1/2-13`` and ``5``.
+         *         Such as ``M12x1.75`` and ``10.9``, or ``1/2-13`` and ``5``; no grade where nobody read it.
          *     count : int
          *         How many.
-         *     torque_n_m : float or None
-         *         The sheet's torque [N·m]; None where it gives none.
+         *     torque_n_m, torque_to_n_m : float or None
+         *         The sheet's torque, or its range from and to [N·m]; None where it gives none.
+         *     joint : Joint
+         *         A cushioned joint is tightened to a bulge, and never judged by what its bolt bears.
+         *     nut : SheetNut
+         *         A lock nut takes nothing on its thread, and torque to run down.
          */
         SheetTorque: {
             /**
@@ -5830,10 +5865,16 @@ export interface components {
             count: number;
             /** Grade */
             grade: string;
+            /** @default metal */
+            joint: components["schemas"]["Joint"];
+            /** @default plain */
+            nut: components["schemas"]["SheetNut"];
             /** Size */
             size: string;
             /** Torque N M */
             torque_n_m?: number | null;
+            /** Torque To N M */
+            torque_to_n_m?: number | null;
             /** Where */
             where: string;
         };

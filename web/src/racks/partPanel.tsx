@@ -130,7 +130,7 @@ function factsOf(part: RackPart): [string, string][] {
       (part.torques ?? [])
         .map(
           (one) =>
-            `${one.where}: ${one.count} × ${one.size} ${one.grade}${one.torque_n_m ? ` at ${one.torque_n_m} N·m` : ""}`,
+            `${one.where}: ${one.count} × ${one.size} ${one.grade}${one.torque_n_m ? ` at ${one.torque_n_m}${one.torque_to_n_m ? ` to ${one.torque_to_n_m}` : ""} N·m` : ""}${one.nut === "lock nut" ? ", lock nut" : ""}`,
         )
         .join("; "),
     ],

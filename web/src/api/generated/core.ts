@@ -1056,6 +1056,14 @@ export const PLACES = {
     "label": "Above the lower edge",
     "dimension": "length"
   },
+  "fitting.wrench_m": {
+    "label": "Torque wrench, square to hand",
+    "dimension": "length"
+  },
+  "fitting.extension_m": {
+    "label": "Adapter at right length adds",
+    "dimension": "length"
+  },
   "arrival.front.diameter_m": {
     "label": "Diameter of the new bar",
     "dimension": "small_length"

@@ -7,6 +7,7 @@ import type { KitBolt } from "../../api/types";
 import { useJobView } from "../../job/context";
 import { grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
+import { NumberRow } from "../../drawings/numberRow";
 import { FindingMark } from "../../ui/findingMark";
 import { SchoolPick } from "../../job/schoolPick";
 import { useFitView } from "./fitView";
@@ -44,6 +45,8 @@ export function BoltsSheet() {
         <SchoolPick matter="grease" />
         <SchoolPick matter="hang" />
         <SchoolPick matter="standing" />
+        <NumberRow place="fitting.wrench_m" />
+        <NumberRow place="fitting.extension_m" />
         <WaysHere />
         <ul className="mt-3 text-sm">
           <li>Thread-lock and anti-seize are never used together.</li>
@@ -94,29 +97,38 @@ function BoltLine({ bolt }: { bolt: KitBolt }) {
             <span className="figure">
               {bolt.count} × {bolt.size}
             </span>
-            , {bolt.grade}
+            , {bolt.grade || "grade not read"}
             {bolt.bolt_m !== null && (
               <>
                 , <span className="figure">{grouped(bolt.bolt_m * 1e3, 0)} mm</span> long for this
                 grip
               </>
             )}
-            ; {bolt.lubrication}
+            ; {bolt.nut === "lock nut" ? "lock nut, nothing on its thread" : bolt.lubrication}
+            {bolt.run_down_n_m > 0 && (
+              <>
+                , run-down up to <span className="figure">{grouped(bolt.run_down_n_m, 1)} N·m</span>{" "}
+                counted in
+              </>
+            )}
           </p>
           <dl className="my-1 flex flex-wrap gap-x-6">
             {(
               [
-                ["tighten to", bolt.use_n_m],
-                ["sheet says", bolt.sheet_n_m],
-                ["size and grade give", bolt.computed_n_m],
-                ["stretches at", bolt.at_proof_n_m],
+                ["tighten to", bolt.use_n_m, bolt.use_to_n_m],
+                ["set the wrench to", bolt.set_n_m, null],
+                ["sheet says", bolt.sheet_n_m, bolt.sheet_to_n_m],
+                ["size and grade give", bolt.computed_n_m, null],
+                ["stretches at", bolt.at_proof_n_m, null],
               ] as const
-            ).map(([name, value], i) => (
+            ).map(([name, value, to], i) => (
               <div key={name}>
                 <dt className="text-xs text-pale">{name}</dt>
                 <dd className={`figure ${i === 0 ? "font-semibold text-after" : ""}`}>
-                  {torque(value)}
-                  <span className="block text-xs text-pale">{pounds(value)}</span>
+                  {to === null ? torque(value) : `${grouped(value ?? 0, 0)} to ${torque(to)}`}
+                  <span className="block text-xs text-pale">
+                    {to === null ? pounds(value) : `${pounds(value)} to ${pounds(to)}`}
+                  </span>
                 </dd>
               </div>
             ))}

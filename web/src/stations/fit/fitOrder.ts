@@ -44,6 +44,8 @@ export function fitOrder(path: string, fit: AxleFit, sheet: FitSheet): string[] 
           `drilled.${i}.above_edge_m`,
         ]),
       );
+    case "bolts":
+      return ["fitting.wrench_m", "fitting.extension_m"];
     default:
       return [];
   }
