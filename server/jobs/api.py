@@ -13,7 +13,7 @@ from pydantic import Field
 
 from axlecore.formats import to_json
 from axlecore.practice.findings import Assessment
-from axlecore.practice.first_answer import BarSeen, FirstAnswer, taken_in
+from axlecore.practice.first_answer import PRACTICE_VEHICLE, BarSeen, FirstAnswer, taken_in
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.quantities.entry import enter
 from axlecore.vehicle.ends import End
@@ -208,6 +208,22 @@ def post_job(request: PersonRequest, body: JobIn) -> HttpResponse:
         entries,
         body.job_kind,
         body.bars,
+    )
+    return json_answer(job_json(job_of(request, job.pk)), 201)
+
+
+@router.post("/jobs/practice", response={201: JobOut}, operation_id="open_practice_job")
+def post_practice(request: PersonRequest) -> HttpResponse:
+    entries = [Entry(*entry) for entry in PRACTICE_VEHICLE]
+    bars = dict.fromkeys(End, BarSeen.SOLID)
+    job = open_job(
+        writer(request),
+        "Practice vehicle",
+        "made up, to try things on",
+        RigKind.MOTORHOME,
+        None,
+        entries,
+        bars=bars,
     )
     return json_answer(job_json(job_of(request, job.pk)), 201)
 

@@ -145,6 +145,17 @@ class YardTests(BrowserTestCase):
         self.page.get_by_role("dialog").get_by_role("textbox").fill("marsh")
         self.page.get_by_role("dialog").get_by_text("Ada Marsh").wait_for()
 
+    def test_an_empty_shop_is_led_by_the_hand_to_a_practice_vehicle(self):
+        Job.objects.update(shelf="archived")
+        self.page.reload()
+        self.page.get_by_role("button", name="Load the practice vehicle").click()
+        self.page.get_by_role("navigation", name="Stations").wait_for()
+        sheet = Job.objects.get(vehicle__name="Practice vehicle").vehicle.sheet
+        self.assertTrue(sheet["rear"]["track_m"]["simulated"])
+        self.page.keyboard.press("2")
+        self.page.get_by_role("button", name="What is Drawings for?").click()
+        self.page.get_by_text("Press a number, type it with its unit").wait_for()
+
     def test_a_double_press_opens_one_second_job(self):
         job = self.open_job("Orrery", "weigh")
         self.page.get_by_role("button", name="This job").click()

@@ -33,6 +33,27 @@ class BarSeen(StrEnum):
     NONE = "no bar there"
 
 
+#: A made-up motorhome to try things on: its numbers are marked as simulated for ever.
+PRACTICE_VEHICLE: tuple[tuple[str, str, Known, bool], ...] = tuple(
+    (place, typed, known, True)
+    for place, typed, known in (
+        ("load_states.0.front_left_kg", "1490 kg", Known.MEASURED),
+        ("load_states.0.front_right_kg", "1530 kg", Known.MEASURED),
+        ("load_states.0.rear_left_kg", "3180 kg", Known.MEASURED),
+        ("load_states.0.rear_right_kg", "3240 kg", Known.MEASURED),
+        ("load_states.0.centre_of_gravity_height_m", "1310 mm", Known.MEASURED),
+        ("wheelbase_m", "5280 mm", Known.MEASURED),
+        ("front.track_m", "1905 mm", Known.MEASURED),
+        ("rear.track_m", "1845 mm", Known.MEASURED),
+        ("front.rating_kg", "3630 kg", Known.PLATE),
+        ("rear.rating_kg", "7040 kg", Known.PLATE),
+        ("rating_kg", "10400 kg", Known.PLATE),
+        ("front.standard_bar.bar.outside_diameter_m", "31.7 mm", Known.MEASURED),
+        ("rear.standard_bar.bar.outside_diameter_m", "31.9 mm", Known.MEASURED),
+    )
+)
+
+
 @dataclass(frozen=True)
 class Driver(Record):
     """A number that makes the band wide.

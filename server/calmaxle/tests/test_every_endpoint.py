@@ -125,7 +125,12 @@ class EveryOperation(TwoShops):
 
     def test_junk_is_refused_in_words_and_leaves_everything_as_it_was(self):
         before = self.counts(), self.versions()
-        writes = [(m, p) for m, p in operations() if m != "GET" and (m, p) not in OPEN]
+        writes = [
+            (m, p)
+            for m, p in operations()
+            # A practice vehicle takes no body, so there is nothing to be wrong with it.
+            if m != "GET" and (m, p) not in OPEN and p != "/jobs/practice"
+        ]
         for (method, path), body in product(writes, JUNK):
             harmless = path.endswith(
                 (

@@ -249,7 +249,8 @@ export function useWrites(jobId: number) {
   }, [jobId, outbox]);
 }
 
-type Path = "/api/jobs" | "/api/jobs/{job_id}/again" | "/api/jobs/{job_id}/copy";
+type Path =
+  "/api/jobs" | "/api/jobs/practice" | "/api/jobs/{job_id}/again" | "/api/jobs/{job_id}/copy";
 
 /** What a form of the yard opens: a job on a vehicle nobody has seen, on the same, on a copy. */
 export function useOpened() {

@@ -59,3 +59,139 @@ export const SHEET_NAMES: {
     turn: "Turntable",
   },
 };
+
+/** What each sheet is for, what is entered on it, and what comes of it. */
+export const SHEET_SAYS: {
+  listen: readonly string[];
+  look: readonly string[];
+  weigh: Record<WeighSheet, readonly string[]>;
+  choose: Record<ChooseSheet, readonly string[]>;
+  fit: Record<FitSheet, readonly string[]>;
+} = {
+  listen: [
+    "What the owner feels, sorted into what a bar changes and what it does not.",
+    "Write their words down, and press on the journey where and how strongly it is felt.",
+    "Out comes whether a bar will cure it, so that nobody sells one for a tyre.",
+  ],
+  look: [
+    "The undercarriage part by part, before anything is ordered.",
+    "Rate each part, name what is wrong, and say how its bolts are held.",
+    "Out come findings, parts to order and chores for the plan.",
+  ],
+  weigh: {
+    drawings: [
+      "The vehicle as it stands, entered where it is measured.",
+      "Press a number, type it with its unit, and Tab goes on in measuring order.",
+      "The lean at the top follows every number; hollow ones are still the class's.",
+    ],
+    loads: [
+      "What each wheel carries, in each load state.",
+      "Read pads, type a scale's figures, or take in a weigh ticket.",
+      "Out come axle loads against their ratings; over a rating is a stop.",
+    ],
+    height: [
+      "How high the centre of gravity is: the number the lean rests on most.",
+      "Weigh with one end raised, or stack known masses.",
+      "Out comes its height with a band, offered to be taken over.",
+    ],
+    bars: [
+      "The bars that are there now, as the caliper finds them.",
+      "Three readings, the arm, the play; its weight if it is off.",
+      "Out come diameter, bore and rate, and how far a quoted size is off.",
+    ],
+    roll: [
+      "This very vehicle's own lean, in the yard, before anything is bought.",
+      "Move a known mass sideways and read the lean; push it and count the swings.",
+      "Out come correction and damping, and bands that are narrower for it.",
+    ],
+    certainty: [
+      "What each number costs in certainty.",
+      "Nothing is entered here.",
+      "Out comes what to measure again first.",
+    ],
+  },
+  choose: {
+    target: [
+      "What the job aims at, and what it must not break.",
+      "Turn the dial, or take what is suggested for its kind.",
+      "Out comes what each axle would have to carry for it.",
+    ],
+    ranking: [
+      "Every set of front, rear and hole that the racks give, best first.",
+      "Pick one to see what it fails, or put up to three side by side.",
+      "Take one over and the drawings follow.",
+    ],
+    lean: [
+      "Lean as a picture: over bend and wind, before and after.",
+      "Drag the sliders, or press on the map.",
+      "Out comes how far it leans there, as a number and on the drawing.",
+    ],
+    motion: [
+      "The vehicle in motion: bends, bumps and gusts, before and after.",
+      "Pick a run, a speed, and let it play.",
+      "Out come swings past centre and head toss; a bar changes both.",
+    ],
+    ground: [
+      "Side wind by its angle, and rough ground.",
+      "Read the map; nothing is entered here.",
+      "Out comes how far the road may twist before a wheel hangs.",
+    ],
+    steel: [
+      "Whether the bar holds, and what a seller's claim is worth.",
+      "Set the travel, type the claim.",
+      "Out come stress, reserve and life. Steel does not change the rate.",
+    ],
+    decide: [
+      "The order to buy in, and the choice on record.",
+      "Leave steps for later; a lead records the choice with a reason.",
+      "Out comes what was promised, to be held against what is measured after.",
+    ],
+  },
+  fit: {
+    side: [
+      "Bar, brackets, link and obstacles from the side.",
+      "Enter holes and places from the frame's lower edge.",
+      "Out come the angles at ride height and through the travel.",
+    ],
+    holes: [
+      "Every combination of holes, worked out and ranked.",
+      "Enter the holes there are; take one with a press.",
+      "Out comes the attitude by your way, and what each would hit.",
+    ],
+    links: [
+      "The links: length, thread, stack and joint.",
+      "Measure eye to eye with the vehicle trip-ready.",
+      "Out comes the length to set, and how much thread holds.",
+    ],
+    across: [
+      "From behind and from above: centred, plumb, saddles off the vent.",
+      "Enter where each sits across the vehicle.",
+      "Out comes what stands off, and which parts are handed.",
+    ],
+    clash: [
+      "What it could hit, through all of the travel.",
+      "Enter what is near, as circles, boxes or lines.",
+      "Out come the least gap, where, and what would mend it.",
+    ],
+    drill: [
+      "Holes to drill, from datum faces.",
+      "Mark them, and look inside the rail.",
+      "Out come pilot steps, edge distances and a template at full size.",
+    ],
+    bolts: [
+      "The kit's fasteners against what they bear.",
+      "Say which wrench and adapter is at hand.",
+      "Out comes what each is tightened to, and what the wrench is set to.",
+    ],
+    arrival: [
+      "What came, before the old bar comes off.",
+      "Caliper it, count the hardware, hold it against the old one.",
+      "Out comes whether it goes on, or goes back.",
+    ],
+    turn: [
+      "The whole of it, turned with a finger.",
+      "Drag to turn, slide the travel.",
+      "Nothing is entered here.",
+    ],
+  },
+};

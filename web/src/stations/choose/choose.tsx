@@ -2,7 +2,7 @@ import { useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAskedAxle } from "../../job/askedAxle";
 import { useJobView } from "../../job/context";
-import { SHEET_NAMES } from "../../job/sheets";
+import { SHEET_NAMES, SHEET_SAYS } from "../../job/sheets";
 import { SheetTabs } from "../../job/sheetTabs";
 import { measuredAt } from "../../api/place";
 import type { AxleName } from "../../api/types";
@@ -49,6 +49,7 @@ export function Choose() {
           station="Choose"
           to="/jobs/$jobId/choose"
           names={SHEET_NAMES.choose}
+          says={SHEET_SAYS.choose}
           sheet={shown}
         />
         {shown === "target" && <TargetSheet axle={axle} onAxle={setAxle} />}

@@ -10,7 +10,7 @@ import { GatePanel } from "../../job/gate";
 import { useJobView } from "../../job/context";
 import type { FitSheet } from "../../job/sheets";
 import { useWritable } from "../../api/session";
-import { fitSheetsOf, SHEET_NAMES } from "../../job/sheets";
+import { fitSheetsOf, SHEET_NAMES, SHEET_SAYS } from "../../job/sheets";
 import { SheetTabs } from "../../job/sheetTabs";
 import { DrawingForm } from "../../drawings/drawingForm";
 import { Button } from "../../ui/button";
@@ -74,7 +74,13 @@ export function Fit() {
     >
       <main className="pb-6">
         <div className="flex flex-wrap items-end justify-between gap-x-6">
-          <SheetTabs station="Fit" to="/jobs/$jobId/fit" names={namesOf(sheets)} sheet={shown} />
+          <SheetTabs
+            station="Fit"
+            to="/jobs/$jobId/fit"
+            names={namesOf(sheets)}
+            says={SHEET_SAYS.fit}
+            sheet={shown}
+          />
           <AxleChoice axle={axle} onChange={setAxle} />
         </div>
         {!fit ? (

@@ -2,6 +2,8 @@ import { useSearch } from "@tanstack/react-router";
 import { useEffect } from "react";
 import { FindingList, focusPlace } from "../../job/findings";
 import { GatePanel } from "../../job/gate";
+import { SheetHelp } from "../../job/sheetHelp";
+import { SHEET_SAYS } from "../../job/sheets";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { TextArea } from "../../ui/textArea";
@@ -37,6 +39,7 @@ export function Listen() {
         />
         <h2 className="font-semibold">
           On a journey <span className="font-normal text-pale">press for stronger</span>
+          <SheetHelp name="Listen" says={SHEET_SAYS.listen} />
         </h2>
         <Journey />
         <div className="mt-2 grid gap-x-8 md:grid-cols-[2fr_3fr]">

@@ -2,6 +2,8 @@ import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { FindingList } from "../../job/findings";
 import { GatePanel } from "../../job/gate";
+import { SheetHelp } from "../../job/sheetHelp";
+import { SHEET_SAYS } from "../../job/sheets";
 import { useJobView } from "../../job/context";
 import type { Part } from "../../api/types";
 import { SheetOfPaper } from "../../drawings/sheetOfPaper";
@@ -61,6 +63,7 @@ export function Look() {
             <span className="font-normal text-pale">
               {parts.length - unseen.length} of {parts.length} parts looked at
             </span>
+            <SheetHelp name="Look" says={SHEET_SAYS.look} />
           </h2>
           <Choice
             label="Form of the list"

@@ -3,7 +3,7 @@ import { useEffect, useMemo } from "react";
 import { useAskedAxle } from "../../job/askedAxle";
 import { Findings, focusPlace } from "../../job/findings";
 import { GatePanel } from "../../job/gate";
-import { SHEET_NAMES } from "../../job/sheets";
+import { SHEET_NAMES, SHEET_SAYS } from "../../job/sheets";
 import { SheetTabs } from "../../job/sheetTabs";
 import { useJobView } from "../../job/context";
 import type { WeighSheet } from "../../job/sheets";
@@ -50,6 +50,7 @@ export function Weigh() {
           station="Weigh"
           to="/jobs/$jobId/weigh"
           names={SHEET_NAMES.weigh}
+          says={SHEET_SAYS.weigh}
           sheet={shown}
         />
         {shown === "drawings" && (

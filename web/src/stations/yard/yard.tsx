@@ -2,8 +2,13 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useWritable } from "../../api/session";
 import { JOB_KIND_NAMES, STATION_NAMES } from "../../api/generated/core";
 import { addressOf, STATIONS } from "../../job/stations";
+import { NO_JOB } from "../../api/outbox/write";
 import { useYard } from "../../api/queries";
+import { useOpened } from "../../api/writes";
 import type { JobRow, Shelf, Station, YardSort } from "../../api/types";
+import { useOpening } from "../../job/useOpening";
+import { Alert } from "../../ui/alert";
+import { Button } from "../../ui/button";
 import { RigMark } from "../../drawings/rigMark";
 import { FindingMark } from "../../ui/findingMark";
 import { Pick } from "../../ui/pick";
@@ -189,13 +194,41 @@ function ShortLine({ station, line }: ShortLineProps) {
   );
 }
 
+const FIRST_STEPS = [
+  "Take in a vehicle: two axle loads and the caliper on its bars give a first answer.",
+  "Weigh and look: every number measured narrows the band, and hollow ones turn solid.",
+  "Choose and fit: the racks are ranked for this vehicle. Parts come in by a table, in Racks.",
+];
+
+/** An empty shop is led by the hand; a search that found nothing is told so. */
 function EmptyYard({ searched }: { searched: boolean }) {
+  const writable = useWritable();
+  const opened = useOpened();
+  const { refusal, open, busy, says } = useOpening(NO_JOB);
+  if (searched)
+    return <p className="py-10 text-center text-pale">No job by that name, owner or number.</p>;
   return (
-    <p className="py-10 text-center text-pale">
-      {searched
-        ? "No job by that name or number."
-        : "No vehicle in the yard yet. Take one in: two axle loads and a wheelbase are enough to start."}
-    </p>
+    <section aria-label="First steps" className="mx-auto max-w-xl py-8">
+      <h2 className="font-semibold">No vehicle in the yard yet</h2>
+      <ol className="my-3 list-decimal pl-5 text-sm">
+        {FIRST_STEPS.map((step) => (
+          <li key={step} className="py-1">
+            {step}
+          </li>
+        ))}
+      </ol>
+      {writable && (
+        <Button
+          disabled={busy}
+          onClick={() =>
+            open(opened("/api/jobs/practice", NO_JOB, "Practice vehicle", {} as never))
+          }
+        >
+          Load the practice vehicle
+        </Button>
+      )}
+      <Alert roomy={false}>{refusal?.message ?? says}</Alert>
+    </section>
   );
 }
 
