@@ -13,7 +13,7 @@ class YardTests(BrowserTestCase):
         self.page.get_by_label("Find a job").fill("hive")
         self.until(lambda: rows.count() == 1)
         self.page.get_by_label("Find a job").fill("zeppelin")
-        self.page.get_by_text("No job by that name or number.").wait_for()
+        self.page.get_by_text("No job by that name, owner or number.").wait_for()
 
     def test_another_shop_sees_an_empty_yard_and_nothing_of_this_one(self):
         self.expected = ("404",)
@@ -21,7 +21,7 @@ class YardTests(BrowserTestCase):
         Person.objects.create_user("wader", password="another-pass-phrase", shop=shop, role="lead")
         page = self.new_page()
         self.sign_in_by_hand(page, "wader", "another-pass-phrase")
-        page.get_by_text("No vehicle in the yard yet.").wait_for()
+        page.get_by_text("No vehicle in the yard yet").wait_for()
         page.goto(f"{self.live_server_url}/jobs/1/choose")
         page.get_by_text("There is no such record in your shop.").wait_for()
         page.context.close()

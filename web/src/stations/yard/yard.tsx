@@ -25,6 +25,8 @@ const LINKS: Record<Shelf, string> = {
 /** The jobs in the shop, last changed first: where each stands and what blocks it. */
 export function Yard() {
   const { find = "", ...asked } = useSearch({ from: "/" });
+  // Held here: the yard is not empty any more by the time a practice vehicle is there.
+  const opening = useOpening(NO_JOB);
   const { page = 1, shelf = "yard" } = asked;
   const navigate = useNavigate();
   const writable = useWritable();
@@ -74,7 +76,7 @@ export function Yard() {
           <YardRow key={row.id} row={row} />
         ))}
       </ul>
-      {yard.data?.total === 0 && <EmptyYard searched={find !== ""} />}
+      {yard.data?.total === 0 && <EmptyYard searched={find !== ""} opening={opening} />}
       {yard.data && yard.data.pages > 1 && (
         <nav aria-label="Pages" className="mt-3 flex items-center gap-4 text-sm">
           <PageLink page={page - 1} text="Newer" enabled={page > 1} />
@@ -201,10 +203,12 @@ const FIRST_STEPS = [
 ];
 
 /** An empty shop is led by the hand; a search that found nothing is told so. */
-function EmptyYard({ searched }: { searched: boolean }) {
+type EmptyYardProps = { searched: boolean; opening: ReturnType<typeof useOpening> };
+
+function EmptyYard({ searched, opening }: EmptyYardProps) {
   const writable = useWritable();
   const opened = useOpened();
-  const { refusal, open, busy, says } = useOpening(NO_JOB);
+  const { refusal, open, busy, says } = opening;
   if (searched)
     return <p className="py-10 text-center text-pale">No job by that name, owner or number.</p>;
   return (
