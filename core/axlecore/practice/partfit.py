@@ -6,10 +6,10 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 
-from axlecore.practice.look import LookOver, TubeFacts, TubeShape
+from axlecore.practice.look import CrossmemberSeen, LookOver, TubeFacts, TubeShape
 from axlecore.quantities.measure import Record
 from axlecore.quantities.units import Dimension, write_quantity
-from axlecore.racks.parts import Crossmember, RackPart, TubeNeed
+from axlecore.racks.parts import Crossmember, MountNeed, RackPart, TubeNeed
 from axlecore.vehicle.axle import Axle
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Vehicle
@@ -71,6 +71,7 @@ class _Case:
     end: End
     axle: Axle
     tube: TubeFacts
+    look: LookOver
 
 
 def _mm(value: float) -> str:
@@ -146,10 +147,37 @@ def _lift(case: _Case) -> Iterator[FitReason]:
 
 
 def _crossmember(case: _Case) -> Iterator[FitReason]:
-    need = case.part.fits.crossmember
+    need, seen = case.part.fits.crossmember, case.look.crossmember
     if need is not Crossmember.ANY:
-        asked = "no crossmember" if need is Crossmember.NONE else f"a {need} crossmember"
-        yield FitReason(Fit.WORK, f"Its sheet asks for {asked} at the axle: look before ordering.")
+        yield from _decided(
+            need.value,
+            seen.value,
+            "no crossmember" if need is Crossmember.NONE else f"a {need} crossmember",
+            "no crossmember" if seen is CrossmemberSeen.NONE else f"a {seen} one",
+            "crossmember",
+        )
+
+
+def _shock_mount(case: _Case) -> Iterator[FitReason]:
+    need, seen = case.part.fits.shock_mount, case.look.shock_mount(case.end)
+    if need is not MountNeed.ANY:
+        yield from _decided(
+            need.value,
+            seen.value,
+            f"lower shock mounts with {need}",
+            f"{seen}",
+            f"{case.end}_shock_mount",
+        )
+
+
+def _decided(need: str, seen: str, asked: str, there: str, place: str) -> Iterator[FitReason]:
+    """A question of a kit's sheet that the look-over answers, or has not yet."""
+    if seen == "unseen":
+        text = f"Its sheet asks for {asked} at the axle: look before ordering."
+        yield FitReason(Fit.WORK, text, place)
+    elif seen != need:
+        text = f"Its sheet asks for {asked}; this vehicle has {there}. Take the other variant."
+        yield FitReason(Fit.NO, text, place)
 
 
 def _eyes(case: _Case) -> Iterator[FitReason]:
@@ -198,6 +226,7 @@ _RULES: tuple[Callable[[_Case], Iterator[FitReason]], ...] = (
     _tube_shape,
     _lift,
     _crossmember,
+    _shock_mount,
     _eyes,
     _drilling,
     _u_bolts,
@@ -229,7 +258,7 @@ def part_fit(part: RackPart, vehicle: Vehicle, look: LookOver, end: End) -> FitV
         ``axle`` is neither.
     """
     axle = vehicle.of_end(end)
-    case = _Case(part, vehicle, end, axle, look.tube(end))
+    case = _Case(part, vehicle, end, axle, look.tube(end), look)
     reasons = [reason for rule in _RULES for reason in rule(case)]
     reasons.sort(key=lambda reason: -_WORST_LAST.index(reason.fit))
     return FitVerdict(reasons[0].fit if reasons else Fit.FITS, reasons)

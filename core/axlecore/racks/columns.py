@@ -8,7 +8,7 @@ from functools import partial
 from axlecore.quantities.measure import Record
 from axlecore.racks import cells
 from axlecore.racks.cells import Cell
-from axlecore.racks.parts import BarRole, Crossmember, MadeFor, PartKind, TubeNeed
+from axlecore.racks.parts import BarRole, Crossmember, MadeFor, MountNeed, PartKind, TubeNeed
 
 
 @dataclass(frozen=True)
@@ -183,6 +183,13 @@ ROWS: tuple[Row, ...] = (
         "any",
         cells.word(Crossmember),
         _fits("crossmember"),
+    ),
+    _row(
+        "shock_mount",
+        "Lower shock mounts: any, one bolt, two bolts or stud",
+        "any",
+        cells.word(MountNeed),
+        _fits("shock_mount"),
     ),
     _row("variant", "Weight variant or option", "heavy rear axle", cells.TEXT, _fits("variant")),
     _row("role", "beside, instead or either", "either", cells.word(BarRole), _part("role")),

@@ -70,6 +70,15 @@ class Crossmember(StrEnum):
     NONE = "none"
 
 
+class MountNeed(StrEnum):
+    """How the lower end of the shocks is held that a part shares its bolts with."""
+
+    ANY = "any"
+    ONE_BOLT = "one bolt"
+    TWO_BOLTS = "two bolts"
+    STUD = "stud"
+
+
 class TubeNeed(StrEnum):
     """Shape of axle tube that a bracket set sits on."""
 
@@ -96,6 +105,8 @@ class FitsFor(Record):
         Lift from standard [m]; below zero lowered.
     crossmember : Crossmember
         Asked for near the axle.
+    shock_mount : MountNeed
+        How the lower shock mounts must be held.
     variant : str
         Weight variant or option in the sheet's own words.
     """
@@ -109,6 +120,7 @@ class FitsFor(Record):
     lift_from_m: float | None = None
     lift_to_m: float | None = None
     crossmember: Crossmember = Crossmember.ANY
+    shock_mount: MountNeed = MountNeed.ANY
     variant: str = ""
 
     def __post_init__(self) -> None:

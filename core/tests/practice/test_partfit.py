@@ -2,9 +2,23 @@ import unittest
 from dataclasses import replace
 
 from axlecore.errors import InputError
-from axlecore.practice.look import LookOver, TubeFacts, TubeShape
+from axlecore.practice.look import (
+    CrossmemberSeen,
+    LookOver,
+    ShockMount,
+    TubeFacts,
+    TubeShape,
+)
 from axlecore.practice.partfit import Fit, part_fit
-from axlecore.racks.parts import Crossmember, FitsFor, MadeFor, PartKind, RackPart, TubeNeed
+from axlecore.racks.parts import (
+    Crossmember,
+    FitsFor,
+    MadeFor,
+    MountNeed,
+    PartKind,
+    RackPart,
+    TubeNeed,
+)
 from axlecore.vehicle.ends import End
 from tests.rigs import bar, m, vehicle_c
 
@@ -52,6 +66,20 @@ class PartFitTests(unittest.TestCase):
         self.assertEqual((found.fit, found.reasons[0].place), (Fit.WORK, "rear_tube.diameter_m"))
         asks = kit(replace(FITS, crossmember=Crossmember.CHANNEL))
         self.assertIn("channel crossmember", self.verdict(asks).reasons[0].text)
+
+    def test_what_was_seen_at_look_decides_the_variant(self):
+        for field, need, place, picks in (
+            ("crossmember", Crossmember.CHANNEL, "crossmember", CrossmemberSeen),
+            ("shock_mount", MountNeed.STUD, "rear_shock_mount", ShockMount),
+        ):
+            part = kit(replace(FITS, **{field: need}))
+            for seen in picks:
+                with self.subTest(field, seen=seen):
+                    found = self.verdict(part, replace(LookOver(), **{place: seen}))
+                    fit = {"unseen": Fit.WORK, need.value: Fit.FITS}.get(seen.value, Fit.NO)
+                    self.assertIs(found.fit, fit)
+                    if found.reasons:
+                        self.assertEqual(found.reasons[0].place, place)
 
     def test_a_lift_the_links_are_not_for_needs_other_links(self):
         lifted = vehicle_c()

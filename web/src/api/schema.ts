@@ -3257,6 +3257,8 @@ export interface components {
          *         Lift from standard [m]; below zero lowered.
          *     crossmember : Crossmember
          *         Asked for near the axle.
+         *     shock_mount : MountNeed
+         *         How the lower shock mounts must be held.
          *     variant : str
          *         Weight variant or option in the sheet's own words.
          */
@@ -3272,6 +3274,8 @@ export interface components {
             lift_from_m?: number | null;
             /** Lift To M */
             lift_to_m?: number | null;
+            /** @default any */
+            shock_mount: components["schemas"]["MountNeed"];
             /** Tube From M */
             tube_from_m?: number | null;
             /** @default any */
@@ -4465,6 +4469,12 @@ export interface components {
          * @enum {string}
          */
         Mount: "on_axle" | "on_frame";
+        /**
+         * MountNeed
+         * @description How the lower end of the shocks is held that a part shares its bolts with.
+         * @enum {string}
+         */
+        MountNeed: "any" | "one bolt" | "two bolts" | "stud";
         /**
          * MovesWith
          * @description What an obstacle follows through the travel.

@@ -87,6 +87,7 @@ function factsOf(part: RackPart): [string, string][] {
     ],
     ["Lift", span(fits.lift_from_m, fits.lift_to_m)],
     ["Crossmember", fits.crossmember === "any" ? null : fits.crossmember],
+    ["Lower shock mounts", fits.shock_mount === "any" ? null : fits.shock_mount],
     ["Outside diameter", bar && quantity(bar.outside_diameter_m, "small_length")],
     ["Bore", bar && bar.bore_m.value > 0 && quantity(bar.bore_m, "small_length")],
     ["Steel", bar && STEELS[bar.steel as keyof typeof STEELS]],
