@@ -15,7 +15,7 @@ import { useSignOut } from "./useSignOut";
 import { applyTheme, storedTheme } from "./theme";
 
 const ROOM =
-  "flex min-h-11 items-center px-2 text-pale hover:text-ink [&.active]:text-ink [&.active]:underline [&.active]:underline-offset-8";
+  "flex min-h-11 items-center px-2 max-sheet:px-1 text-pale hover:text-ink [&.active]:text-ink [&.active]:underline [&.active]:underline-offset-8";
 
 /** What every page stands in: the room names, the state of saving, and the keys. */
 export function Shell() {
@@ -49,7 +49,7 @@ export function Shell() {
     <div className="mx-auto flex min-h-screen max-w-[1680px] flex-col px-4">
       <header className="flex min-h-11 flex-wrap items-center gap-x-5 text-sm max-sheet:gap-x-2">
         <span className="font-semibold tracking-wide max-sheet:sr-only">Calm Axle</span>
-        <nav aria-label="Rooms" className="flex gap-1">
+        <nav aria-label="Rooms" className="flex gap-1 max-sheet:gap-0">
           <Link to="/" activeOptions={{ exact: true }} className={ROOM}>
             Yard
           </Link>

@@ -1,4 +1,4 @@
-import type { LookOver, PartCheck } from "../../api/types";
+import type { LookOver, Part, PartCheck } from "../../api/types";
 
 const UNSEEN: PartCheck = {
   rating: "unseen",
@@ -21,3 +21,7 @@ export function toggled(faults: readonly string[], fault: string): string {
   const left = faults.filter((one) => one !== fault);
   return (left.length === faults.length ? [...faults, fault] : left).join(", ");
 }
+
+/** A part's name in a sentence; what is short for something stays as it is written. */
+export const partName = ({ axle, label }: Part) =>
+  `${axle} ${label.charAt(0).toLowerCase()}${label.slice(1)}`;

@@ -15,7 +15,7 @@ import { partPoint, underFrame } from "../../drawings/undercarriageGeometry";
 import { Choice } from "../../ui/choice";
 import { RatingMark } from "../../ui/ratingMark";
 import { useNarrow, useWide } from "../../ui/useWide";
-import { checkOf } from "./checkOf";
+import { checkOf, partName } from "./checkOf";
 import { EarlierJobs } from "./earlierJobs";
 import { FollowsFrom } from "./followsFrom";
 import { PartEditor } from "./partEditor";
@@ -142,7 +142,7 @@ function PartDrawing({ parts, chosen, onChoose }: PartDrawingProps) {
           <button
             key={part.key}
             type="button"
-            aria-label={`${part.axle} ${part.label.toLowerCase()}: ${rating}`}
+            aria-label={`${partName(part)}: ${rating}`}
             aria-current={chosen === part.key}
             title={`${part.label}, ${part.axle}: ${rating}`}
             onClick={() => onChoose(part.key)}

@@ -5,7 +5,7 @@ import type { Part, Rating } from "../../api/types";
 import { Choice } from "../../ui/choice";
 import { Pick } from "../../ui/pick";
 import { TextArea } from "../../ui/textArea";
-import { checkOf, toggled } from "./checkOf";
+import { checkOf, partName, toggled } from "./checkOf";
 import { PartPhotos } from "../../job/partPhotos";
 
 export const RATINGS: { value: Rating; text: string }[] = [
@@ -47,7 +47,7 @@ export function PartEditor({ part, next, onNext }: PartEditorProps) {
             onClick={() => onNext(next.key)}
             className="min-h-11 text-sm text-after underline underline-offset-4"
           >
-            Next: {next.axle} {next.label.toLowerCase()}
+            Next: {partName(next)}
           </button>
         )}
       </div>
@@ -98,7 +98,7 @@ export function PartEditor({ part, next, onNext }: PartEditorProps) {
           save={(text) => writes.enterOnPaper("look_over", `parts.${part.key}.note`, text)}
         />
       </div>
-      <PartPhotos place={part.key} label={`${part.axle} ${part.label.toLowerCase()}`} />
+      <PartPhotos place={part.key} label={partName(part)} />
     </section>
   );
 }

@@ -2,7 +2,7 @@ import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import type { Part } from "../../api/types";
 import { RatingMark } from "../../ui/ratingMark";
-import { checkOf } from "./checkOf";
+import { checkOf, partName } from "./checkOf";
 import { RATINGS } from "./partEditor";
 
 type PartListProps = { parts: Part[]; chosen: string; onChoose: (key: string) => void };
@@ -15,7 +15,7 @@ export function PartList({ parts, chosen, onChoose }: PartListProps) {
     <ul className="columns-2 gap-x-6 text-sm max-sm:columns-1">
       {parts.map((part) => {
         const check = checkOf(job.look_over, part.key);
-        const name = `${part.axle} ${part.label.toLowerCase()}`;
+        const name = partName(part);
         return (
           <li
             key={part.key}
