@@ -1,3 +1,4 @@
+import { RefusedError } from "../api/client";
 import { Alert } from "../ui/alert";
 import type { UseQueryResult } from "@tanstack/react-query";
 import { useQuery } from "@tanstack/react-query";
@@ -17,7 +18,9 @@ type AnsweredProps<T> = { query: UseQueryResult<T>; children: (data: T) => React
 /** The answer, or the sentence of why there is none; an earlier one is never shown as this one. */
 export function Answered<T>({ query, children }: AnsweredProps<T>) {
   const { data, isPlaceholderData, isPaused, error } = query;
-  if (isPaused && (data === undefined || isPlaceholderData))
+  // Known to be away, or found to be: a page that was loaded without a network has not been told.
+  const unreached = error instanceof RefusedError && error.status === 0;
+  if ((isPaused && (data === undefined || isPlaceholderData)) || unreached)
     return (
       <Alert roomy={false} className="py-4">
         Without the shop’s server only what was asked before is answered.
