@@ -118,6 +118,7 @@ def main(address: str, folder: Path, names: list[str]) -> None:
             page.wait_for_load_state("networkidle")
             # What is still being worked out is no picture of the view.
             page.get_by_text("Working it out …", exact=True).first.wait_for(state="detached")
+            page.locator('[data-stale="true"]').first.wait_for(state="detached")
             page.screenshot(path=folder / f"{name}.png")
             print(folder / f"{name}.png")
             page.close()
