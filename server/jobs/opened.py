@@ -8,7 +8,7 @@ from django.db.models import Prefetch, prefetch_related_objects
 from axlecore.fitup.advice import RackLink
 from axlecore.fitup.applied import with_fit_up
 from axlecore.fitup.arrival import Arrival
-from axlecore.fitup.schools import settled
+from axlecore.fitup.schools import holding
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_json, to_plain
 from axlecore.practice.as_found import as_found, idle_bars
@@ -199,7 +199,7 @@ class OpenJob:
     @cached_property
     def schools(self) -> dict[str, str]:
         """The school that holds in every matter: the job's own, else the shop's."""
-        return settled({**self.row.shop.schools, **self.read(Fitting).schools})
+        return holding(self.row.shop.schools, self.read(Fitting).schools)
 
     @cached_property
     def _racks(self) -> tuple[Racks, list[Any]]:

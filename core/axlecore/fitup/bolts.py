@@ -132,7 +132,10 @@ def kit_bolts(
     """
     at_hand = wrench or Wrench()
     return [
-        _checked(f"{end}_{at}", one, thread_school, torque_school, grip_m, reasons, at_hand)
+        _set_by(
+            at_hand,
+            _checked(f"{end}_{at}", one, thread_school, torque_school, grip_m, reasons),
+        )
         for at, one in enumerate(sheet)
     ]
 
@@ -144,7 +147,6 @@ def _checked(
     school: str,
     grip_m: float,
     reasons: Mapping[str, str],
-    wrench: Wrench,
 ) -> KitBolt:
     locks = one.nut is SheetNut.LOCK_NUT
     line = KitBolt(
@@ -170,9 +172,13 @@ def _checked(
         reason=reasons.get(key, "").strip(),
     )
     if one.joint is Joint.CUSHIONED:
-        return _set_by(wrench, _cushioned(line, school))
+        return _cushioned(line, school)
     if not one.grade:
-        return _set_by(wrench, _unread_grade(line, school))
+        # A grade that nobody has read is asked for before a sheet is called too high.
+        return replace(
+            _as_its_sheet(line, school),
+            says="Nobody has read its grade: read it from the bolt’s head before this is judged.",
+        )
     try:
         run_down = _run_down(one.size) if locks else 0.0
         # As delivered is how the sheet means it; so it is judged.
@@ -202,32 +208,26 @@ def _checked(
             if held_back or one.torque_to_n_m is None
             else _by_sheet(one.torque_to_n_m, line.lubrication),
         )
-    return _set_by(wrench, line)
+    return line
+
+
+def _as_its_sheet(line: KitBolt, school: str) -> KitBolt:
+    """What the sheet gives, unjudged; nothing where it gives none or the school is another."""
+    if school != "sheet":
+        return line
+    return replace(line, use_n_m=line.sheet_n_m, use_to_n_m=line.sheet_to_n_m)
 
 
 def _cushioned(line: KitBolt, school: str) -> KitBolt:
     """By its sheet, else to a bulge; what its bolt bears says nothing about it."""
-    by_sheet = line.sheet_n_m is not None and school == "sheet"
+    by_sheet = _as_its_sheet(line, school)
     return replace(
-        line,
+        by_sheet,
         kind="fits",
-        use_n_m=line.sheet_n_m if by_sheet else None,
-        use_to_n_m=line.sheet_to_n_m if by_sheet else None,
-        says="A cushioned joint: by its sheet, never crushed."
-        if by_sheet
-        else "A cushioned joint is tightened until the bushing bulges slightly, not to a torque; "
-        "polyurethane hardly bulges.",
-    )
-
-
-def _unread_grade(line: KitBolt, school: str) -> KitBolt:
-    """A grade that nobody has read is asked for before a sheet is called too high."""
-    by_sheet = line.sheet_n_m is not None and school == "sheet"
-    return replace(
-        line,
-        use_n_m=line.sheet_n_m if by_sheet else None,
-        use_to_n_m=line.sheet_to_n_m if by_sheet else None,
-        says="Nobody has read its grade: read it from the bolt’s head before this is judged.",
+        says="A cushioned joint is tightened until the bushing bulges slightly, not to a torque; "
+        "polyurethane hardly bulges."
+        if by_sheet.use_n_m is None
+        else "A cushioned joint: by its sheet, never crushed.",
     )
 
 

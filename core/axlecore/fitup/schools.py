@@ -149,6 +149,22 @@ SCHOOLS: tuple[School, ...] = (
 )
 
 
+def holding(shop: Mapping[str, str], job: Mapping[str, str]) -> dict[str, str]:
+    """Return the school that holds for a job in every matter: its own, else the shop's.
+
+    Parameters
+    ----------
+    shop, job : mapping of str to str
+        School by matter, as far as each has chosen.
+
+    Raises
+    ------
+    InputError
+        As for `settled`.
+    """
+    return settled({**shop, **job})
+
+
 def settled(chosen: Mapping[str, str]) -> dict[str, str]:
     """Return the school that holds for every matter: as chosen, else the default.
 

@@ -273,12 +273,9 @@ def fit_checks(papers: Papers) -> Iterator[Check]:
     begun = list(sheets)
     asked = fit_sheets(papers.kind)
     wanted = [name for name in End if set_up.of_end(name) is not None]
-    if not wanted and papers.kind in FIT_SHEETS_OF:
-        wanted = [
-            name
-            for name in End
-            if papers.look.ends is not Ends.BOTH and papers.look.ends.hold(name)
-        ]
+    touched = papers.look.ends
+    if not wanted and papers.kind in FIT_SHEETS_OF and touched is not Ends.BOTH:
+        wanted = [End(touched.value)]
     missing = [name for name in wanted if name not in begun]
     yield Check(
         "fit_begun",

@@ -13,7 +13,7 @@ from axlecore.fitup.arrival import Arrival, arrival_report
 from axlecore.fitup.bolts import Wrench, kit_bolts
 from axlecore.fitup.links import Attitude
 from axlecore.fitup.report import fit_report
-from axlecore.fitup.schools import SCHOOLS, School, settled
+from axlecore.fitup.schools import holding
 from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.fitup.start import LAYOUTS, OBSTACLES
 from axlecore.lean.evaluate import Evaluation
@@ -55,8 +55,6 @@ class FitStation(Record, ByEnd["AxleStation | None"]):
         Gravest first.
     schools : mapping of str to str
         School that holds, by matter.
-    matters : tuple of School
-        All matters with their schools.
     layouts, obstacles : mapping of str to str
         Suspensions a sheet can start from, and obstacles it can have, in words.
     cautions : tuple of str
@@ -68,7 +66,6 @@ class FitStation(Record, ByEnd["AxleStation | None"]):
     trouble: Mapping[str, str]
     findings: list[Finding]
     schools: Mapping[str, str]
-    matters: tuple[School, ...]
     layouts: Mapping[str, str]
     obstacles: Mapping[str, str]
     cautions: tuple[str, ...]
@@ -121,7 +118,7 @@ def fit_station(
     kind : JobKind
         A short job is told only of what it fits.
     """
-    schools = settled({**shop_schools, **fitting.schools})
+    schools = holding(shop_schools, fitting.schools)
     fitted_vehicle, fitted_set_up = with_fit_up(vehicle, set_up, fitting)
     axles: dict[str, AxleStation | None] = {}
     trouble: dict[str, str] = {}
@@ -168,7 +165,6 @@ def fit_station(
         trouble,
         gravest_first(found),
         schools,
-        SCHOOLS,
         LAYOUTS,
         OBSTACLES,
         CAUTIONS,

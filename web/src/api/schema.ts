@@ -3302,8 +3302,6 @@ export interface components {
          *         Gravest first.
          *     schools : mapping of str to str
          *         School that holds, by matter.
-         *     matters : tuple of School
-         *         All matters with their schools.
          *     layouts, obstacles : mapping of str to str
          *         Suspensions a sheet can start from, and obstacles it can have, in words.
          *     cautions : tuple of str
@@ -3319,8 +3317,6 @@ export interface components {
             layouts: {
                 [key: string]: string;
             };
-            /** Matters */
-            matters: components["schemas"]["School"][];
             /** Obstacles */
             obstacles: {
                 [key: string]: string;

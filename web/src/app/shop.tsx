@@ -4,6 +4,7 @@ import { NO_JOB } from "../api/outbox/write";
 import { useSession } from "../api/queries";
 import { useShop, useShopWrites } from "../api/shop";
 import { Alert } from "../ui/alert";
+import { WidePick } from "../ui/widePick";
 
 const NAMES = new Intl.DisplayNames("en", { type: "currency" });
 
@@ -66,22 +67,14 @@ function Setting({ place, label, value, options }: SettingProps) {
   const sent = useSent(NO_JOB)("shop", place);
   return (
     <div>
-      <label className="block border-b border-line text-sm">
-        <span className="text-pale">{label}</span>
-        <select
-          data-place={place}
-          value={sent && !sent.refused ? sent.typed : value}
-          disabled={!lead}
-          onChange={({ target }) => void attempt(() => change(place, target.value, value))}
-          className="block min-h-11 w-full bg-paper"
-        >
-          {options.map((option) => (
-            <option key={option.value} value={option.value}>
-              {option.text}
-            </option>
-          ))}
-        </select>
-      </label>
+      <WidePick
+        label={label}
+        place={place}
+        value={sent && !sent.refused ? sent.typed : value}
+        options={options}
+        disabled={!lead}
+        onChange={(typed) => void attempt(() => change(place, typed, value))}
+      />
       <Alert roomy={false}>{refusal?.message}</Alert>
     </div>
   );

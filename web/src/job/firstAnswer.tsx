@@ -12,7 +12,7 @@ const SETTLES_MS = 500;
 
 /** What two weights and a caliper say: lean with its band, what makes it wide, sets worth a look. */
 export function FirstAnswer({ first }: { first: FirstIn }) {
-  const asked = useSettled(first, SETTLES_MS);
+  const [asked, same] = useSettled(first, SETTLES_MS);
   const query = useQuery({
     queryKey: ["first-answer", asked],
     queryFn: () => answered(client.POST("/api/first-answer", { body: asked })),
@@ -23,7 +23,7 @@ export function FirstAnswer({ first }: { first: FirstIn }) {
   if (query.error) return <Alert roomy={false}>{query.error.message}</Alert>;
   if (query.data === undefined) return <p className="py-3 text-pale">Working it out …</p>;
   return (
-    <div data-stale={query.isPlaceholderData || asked !== first}>
+    <div data-stale={query.isPlaceholderData || !same}>
       <div className="worked">
         <Lean answer={query.data} />
         <Sets answer={query.data} />

@@ -1,4 +1,5 @@
 import { Alert } from "../ui/alert";
+import { WidePick } from "../ui/widePick";
 import { useAttempt } from "../api/attempt";
 import { useShop, useShopWrites } from "../api/shop";
 import { useSession } from "../api/queries";
@@ -20,26 +21,16 @@ export function SchoolPick({ matter }: { matter: string }) {
   const own = job.fitting.schools?.[matter] !== undefined;
   return (
     <div className="mb-2">
-      <label className="block border-b border-line text-sm">
-        <span className="text-pale">{school.matter}</span>
-        <select
-          value={held}
-          disabled={!writable}
-          data-place={`fitting.schools.${matter}`}
-          onChange={(event) =>
-            void attempt(() =>
-              writes.enterOnPaper("fitting", `schools.${matter}`, event.target.value),
-            )
-          }
-          className="block min-h-11 w-full bg-paper"
-        >
-          {Object.entries(school.options).map(([value, text]) => (
-            <option key={value} value={value}>
-              {text}
-            </option>
-          ))}
-        </select>
-      </label>
+      <WidePick
+        label={school.matter}
+        place={`fitting.schools.${matter}`}
+        value={held}
+        options={Object.entries(school.options).map(([value, text]) => ({ value, text }))}
+        disabled={!writable}
+        onChange={(way) =>
+          void attempt(() => writes.enterOnPaper("fitting", `schools.${matter}`, way))
+        }
+      />
       <p className="text-xs text-pale">
         {own ? "Theirs for this job. " : "Our way. "}
         {held === school.default

@@ -5,13 +5,12 @@ import type { Complaint, Job, News } from "../types";
 export type Paper = "sheet" | "set_up" | OwnPaper;
 export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival";
 /** What is sent as it was made, with no job beneath that it could have passed by. */
-export type Alone = "photos" | "attachments" | "yard" | "racks" | "shop";
+const ALONE = ["photos", "attachments", "yard", "racks", "shop"] as const;
+export type Alone = (typeof ALONE)[number];
 /** What a write is based on: a paper, where the job stands, or nothing. */
 export type Base = Paper | "line" | Alone;
 
-const ALONE: readonly Base[] = ["photos", "attachments", "yard", "racks", "shop"] satisfies Alone[];
-
-export const isAlone = (base: Base): base is Alone => ALONE.includes(base);
+export const isAlone = (base: Base): base is Alone => (ALONE as readonly Base[]).includes(base);
 
 /** Whether a write goes to a paper, whose places are compared and taken back. */
 export const isPaper = (base: Base): base is Paper => base !== "line" && !isAlone(base);
