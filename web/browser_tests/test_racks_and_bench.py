@@ -187,6 +187,13 @@ class ShopTests(BrowserTestCase):
         self.open_job("Orrery", "choose?sheet=ranking")
         self.wait_for_text(self.page.locator("td.figure"), "$")
 
+    def test_a_way_of_the_job_orders_its_plan_at_once(self):
+        self.open_job("Orrery", "choose?sheet=decide")
+        steps = self.page.get_by_role("listitem").filter(has_text="swings past centre")
+        steps.first.wait_for()
+        self.page.locator('[data-place="fitting.schools.first"]').select_option("springs")
+        self.until(lambda: "helper springs" in (steps.first.text_content() or ""))
+
     def test_a_fitter_sees_the_ways_and_changes_none(self):
         page = self.new_page()
         self.sign_in(page, "tern")

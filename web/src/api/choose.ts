@@ -146,6 +146,9 @@ export const planQuery = (job: Job, state: LoadKey) =>
       job.look_over_version,
       job.target_version,
       job.complaint_version,
+      // Ways of the job and of the shop order it.
+      job.fitting_version,
+      job.schools_version,
       state,
     ],
     queryFn: () =>
