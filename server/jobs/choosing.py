@@ -9,12 +9,13 @@ from axlecore.choosing.ranking import thin_out
 from axlecore.choosing.sets import Candidate
 from axlecore.formats import to_plain
 from axlecore.practice.classes import default_bar
+from axlecore.practice.completion import FITTINGS, Priced, Rates, completed, renewal
 from axlecore.practice.decision import decide
 from axlecore.practice.look import LookOver
-from axlecore.practice.options import Option, Priced, axle_options, hours_of, renewal
+from axlecore.practice.options import Option, axle_options
 from axlecore.practice.partfit import Fit, part_fit
 from axlecore.practice.target import Target
-from axlecore.racks.parts import JOINTS, WITH_A_BAR
+from axlecore.racks.parts import WITH_A_BAR, PartKind
 from axlecore.vehicle.axle import new_bar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, AxleChoice, Joints, SetUp, with_choice
@@ -28,7 +29,8 @@ from shops.models import Person, Shop
 
 #: Steps of stiffness an axle is ranked with; two bars of one differ by less than their bands.
 STEPS_OF_AN_AXLE = 30
-_CHEAPEST = 10
+#: Of one kind; brackets differ by tube and shape, and the cheapest few may all be for another.
+_CHEAPEST = 60
 
 
 def priced(parts: Iterable[Any]) -> list[Priced]:
@@ -40,14 +42,24 @@ def priced(parts: Iterable[Any]) -> list[Priced]:
     ]
 
 
-def _cheapest_joints(shop: Shop, sheet: Sheet, end: End) -> list[Priced]:
-    """What renewing costs is the cheapest that fits: a few links and bushings will do."""
+def _cheapest_fittings(shop: Shop, sheet: Sheet, end: End) -> list[Priced]:
+    """What completes a bar is the cheapest that fits: a few of each kind will do.
+
+    Of bushings the cheapest of every bore.
+    """
     suited = suited_to(shop.pk, sheet.heaviest_kg(end), end)
-    return [
-        one
-        for kind in JOINTS
-        for one in priced(suited.filter(kind=kind).order_by("price_cents")[:_CHEAPEST])
-    ]
+    bushings = suited.filter(kind=PartKind.BUSHING, price_cents__isnull=False)
+    found = priced(bushings.order_by("bore_m", "price_cents").distinct("bore_m"))
+    for kind in FITTINGS:
+        if kind is not PartKind.BUSHING:
+            found += priced(suited.filter(kind=kind).order_by("price_cents")[:_CHEAPEST])
+    return found
+
+
+def rates_of(shop: Shop) -> Rates:
+    """Return what a shop asks for work, its own and what it gives out."""
+    cents = shop.labour_cents_an_hour, shop.alignment_cents, shop.exhaust_cents
+    return Rates(*(amount / 100 for amount in cents))
 
 
 def options_of(job: OpenJob, end: End) -> list[tuple[Option, Candidate]]:
@@ -58,9 +70,8 @@ def options_of(job: OpenJob, end: End) -> list[tuple[Option, Candidate]]:
 def offered(shop: Shop, sheet: Sheet, look: LookOver, end: End) -> list[tuple[Option, Candidate]]:
     """Return what the racks offer an axle, thinned out to what can be told apart."""
     bars = suited_to(shop.pk, sheet.heaviest_kg(end), end).filter(kind__in=WITH_A_BAR)
-    parts = [*priced(bars), *_cheapest_joints(shop, sheet, end)]
-    labour = shop.labour_cents_an_hour / 100
-    found = axle_options(sheet, look, end, parts, labour)
+    parts = [*priced(bars), *_cheapest_fittings(shop, sheet, end)]
+    found = axle_options(sheet, look, end, parts, rates_of(shop))
     barless = [pair for pair in found if pair[1].fitted is None]
     fitted = [pair for pair in found if pair[1].fitted is not None]
     kept = thin_out(sheet, end, [candidate for _, candidate in fitted], STEPS_OF_AN_AXLE)
@@ -125,7 +136,6 @@ def take_set(
 def price_of(job: OpenJob, chosen: SetUp) -> float | None:
     """Return what a set-up costs with hours; None where a bar of it is on no rack as it is."""
     total = 0.0
-    labour = job.row.shop.labour_cents_an_hour / 100
     for end in End:
         choice: AxleChoice | None = chosen.of_end(end)
         if choice is not None:
@@ -136,20 +146,28 @@ def price_of(job: OpenJob, chosen: SetUp) -> float | None:
             # A bar that was edited by hand is not the one on the rack any more.
             if record.bar != choice.fitted.bar:
                 return None
-            total += part.price_cents / 100 + hours_of(record) * labour
+            [own] = priced([part])
+            total += completed(
+                own,
+                choice.action,
+                job.rig.of_end(end),
+                end,
+                _fittings(job, end),
+                rates_of(job.row.shop),
+            ).price
         if chosen.joints(end) is Joints.RENEWED:
-            total += _renewal_price(job, end)
+            axle = job.rig.of_end(end)
+            total += renewal(axle, _fittings(job, end), rates_of(job.row.shop)).price
     return total
 
 
-def _renewal_price(job: OpenJob, end: End) -> float:
+def _fittings(job: OpenJob, end: End) -> list[Priced]:
     sheet, look = job.rig, job.read(LookOver)
-    fitting = [
+    return [
         one
-        for one in _cheapest_joints(job.row.shop, sheet, end)
+        for one in _cheapest_fittings(job.row.shop, sheet, end)
         if part_fit(one.part, sheet, look, end).fit is not Fit.NO
     ]
-    return renewal(fitting, job.row.shop.labour_cents_an_hour / 100)[0]
 
 
 def record_decision(job: OpenJob, person: Person, seen: tuple[int, int], reason: str) -> None:

@@ -223,7 +223,10 @@ class OpenJob:
             rows.append(documents)
             links[end] = [
                 RackLink(
-                    record.name, record.link.length_from_m.value, record.link.length_to_m.value
+                    record.name,
+                    record.link.length_from_m.value,
+                    record.link.length_to_m.value,
+                    record.link.step_m.value if record.link.step_m else None,
                 )
                 for record in (_record(document, RackPart) for document in documents)
                 if record.link is not None

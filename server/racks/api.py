@@ -121,6 +121,7 @@ class SearchIn(Schema):
     days_to: str = Field("", max_length=20)
     tube_only: bool = False
     no_drilling: bool = False
+    nothing_apart: bool = False
     page: int = Field(1, ge=1, le=100_000)
 
 
@@ -171,6 +172,7 @@ def get_racks(request: PersonRequest, asked: Query[SearchIn]) -> dict[str, Any]:
         steel=asked.steel,
         tube_only=asked.tube_only,
         no_drilling=asked.no_drilling,
+        nothing_apart=asked.nothing_apart,
         diameter_from_m=_typed(asked.diameter_from, Dimension.SMALL_LENGTH, "diameter_from"),
         diameter_to_m=_typed(asked.diameter_to, Dimension.SMALL_LENGTH, "diameter_to"),
         bore_from_m=_typed(asked.bore_from, Dimension.SMALL_LENGTH, "bore_from"),

@@ -34,9 +34,12 @@ class Part(models.Model):
     axle_load_from_kg = models.FloatField()
     axle_load_to_kg = models.FloatField()
     diameter_m = models.FloatField(null=True)
+    # Of a bar, or of a bushing: which bar it holds.
     bore_m = models.FloatField(null=True)
     steel = models.CharField(max_length=24, blank=True)
     holes_drilled = models.PositiveSmallIntegerField(default=0)
+    # Something else on the vehicle comes off or apart for it.
+    takes_apart = models.BooleanField(default=False)
     document = models.JSONField()
 
     class Meta:

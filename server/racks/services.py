@@ -66,6 +66,7 @@ class Search:
     price_to_cents: int | None = None
     days_to: int | None = None
     no_drilling: bool = False
+    nothing_apart: bool = False
 
 
 #: A size typed in inches and the same one stored in millimetres differ by less [m].
@@ -99,9 +100,11 @@ def searched(shop_id: int, search: Search) -> "QuerySet[Any]":
     }
     found = found.filter(**{name: value for name, value in limits.items() if value is not None})
     if search.tube_only:
-        found = found.filter(bore_m__gt=0)
+        found = found.filter(bore_m__gt=0).exclude(kind=PartKind.BUSHING)
     if search.no_drilling:
         found = found.filter(holes_drilled=0)
+    if search.nothing_apart:
+        found = found.filter(takes_apart=False)
     return found.order_by("kind", "part_number")
 
 
@@ -145,12 +148,14 @@ _OF_THE_PART = [
     "bore_m",
     "steel",
     "holes_drilled",
+    "takes_apart",
     "document",
 ]
 
 
 def _columns(shop: Shop, record: RackPart) -> dict[str, Any]:
-    bar = record.bar
+    bar, bushing = record.bar, record.bushing
+    bore = bar.bore_m if bar else bushing.bore_m if bushing else None
     return {
         "shop": shop,
         "kind": record.kind.value,
@@ -160,9 +165,10 @@ def _columns(shop: Shop, record: RackPart) -> dict[str, Any]:
         "axle_load_from_kg": record.fits.axle_load_from_kg,
         "axle_load_to_kg": record.fits.axle_load_to_kg,
         "diameter_m": bar.outside_diameter_m.value if bar else None,
-        "bore_m": bar.bore_m.value if bar else None,
+        "bore_m": bore.value if bore else None,
         "steel": bar.steel if bar else "",
         "holes_drilled": record.holes_drilled,
+        "takes_apart": record.takes_apart,
         "document": to_plain(record),
     }
 

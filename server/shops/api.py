@@ -37,6 +37,8 @@ class ShopOut(Schema):
     currency: Currency
     currencies: list[Currency]
     labour_cents_an_hour: int
+    alignment_cents: int
+    exhaust_cents: int
     schools: dict[str, str]
     #: All matters with their schools.
     matters: list[School]
@@ -91,6 +93,8 @@ def _shop_out(shop: Shop) -> ShopOut:
         currency=Currency(shop.currency),
         currencies=list(Currency),
         labour_cents_an_hour=shop.labour_cents_an_hour,
+        alignment_cents=shop.alignment_cents,
+        exhaust_cents=shop.exhaust_cents,
         schools=settled(shop.schools),
         matters=list(SCHOOLS),
     )

@@ -27,6 +27,9 @@ class Shop(models.Model):
     name = models.CharField(max_length=80, unique=True)
     # Every price that is compared holds the hours too.
     labour_cents_an_hour = models.PositiveIntegerField(default=9000)
+    # What work given out costs; it is in the price of a part that asks for it.
+    alignment_cents = models.PositiveIntegerField(default=12_000)
+    exhaust_cents = models.PositiveIntegerField(default=15_000)
     # School by matter where the shop does not keep to the default; checked by core.
     schools = models.JSONField(default=dict)
     schools_version = models.PositiveIntegerField(default=1)

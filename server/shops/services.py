@@ -27,10 +27,27 @@ def _put_labour(shop: Shop, typed: str) -> None:
     shop.labour_cents_an_hour = round(rate * 100)
 
 
+def _given_out_cents(typed: str, place: str) -> int:
+    price = read_amount(typed, place)
+    if not 0 <= price <= 10_000:
+        raise InputError(place, f"Read “{typed[:20]}”; enter what it costs, up to 10,000.")
+    return round(price * 100)
+
+
+def _put_alignment(shop: Shop, typed: str) -> None:
+    shop.alignment_cents = _given_out_cents(typed, "alignment")
+
+
+def _put_exhaust(shop: Shop, typed: str) -> None:
+    shop.exhaust_cents = _given_out_cents(typed, "exhaust")
+
+
 #: Settings by their place: as it stands, and how another is put there.
 _SETTINGS: Mapping[str, tuple[Callable[[Shop], str], Callable[[Shop, str], None]]] = {
     "currency": (lambda shop: shop.currency, _put_currency),
     "labour": (lambda shop: f"{shop.labour_cents_an_hour / 100:.2f}", _put_labour),
+    "alignment": (lambda shop: f"{shop.alignment_cents / 100:.2f}", _put_alignment),
+    "exhaust": (lambda shop: f"{shop.exhaust_cents / 100:.2f}", _put_exhaust),
 }
 
 

@@ -11,8 +11,9 @@ import numpy.typing as npt
 
 from axlecore.bars.centre_line import Point, check_centre_line, check_holes
 from axlecore.bars.moments import end_compliance, loaded_line
-from axlecore.bars.section import second_moment, torsion_constant
+from axlecore.bars.section import area, second_moment, torsion_constant
 from axlecore.bars.steel import (
+    DENSITY_KG_M3,
     SHEAR_MODULUS_PA,
     STEELS,
     UNKNOWN_STEEL,
@@ -401,3 +402,19 @@ def developed_length(bar: Bar) -> float:
     """
     line = np.asarray(bar.centre_line_m)
     return float(np.sum(np.linalg.norm(np.diff(line, axis=0), axis=1)))
+
+
+def bar_mass_kg(bar: Bar) -> float:
+    """Return what a bar weighs by its size [kg], outermost hole to outermost hole.
+
+    Parameters
+    ----------
+    bar : Bar
+        The bar.
+
+    Notes
+    -----
+    Density times area times length of every straight piece; eyes and paint are left out.
+    """
+    lengths = np.linalg.norm(np.diff(np.asarray(bar.centre_line_m), axis=0), axis=1)
+    return float(np.sum(DENSITY_KG_M3 * area(*piece_sections(bar)) * lengths))

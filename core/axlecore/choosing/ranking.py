@@ -188,9 +188,20 @@ def rank(
             np.array([c.days for c in rear])[of_rear],
         ),
     )
-    failed = _failures(whole, wishes)
-    front_line = undominated(
-        np.stack([whole.lean, np.abs(whole.share_change), whole.price], axis=1)
+    failed = [
+        [*words, *front[at_front].lacks, *rear[at_rear].lacks]
+        for words, at_front, at_rear in zip(
+            _failures(whole, wishes), of_front, of_rear, strict=True
+        )
+    ]
+    # What cannot be bolted on beats nothing.
+    complete = (
+        np.array([not candidate.lacks for candidate in front])[of_front]
+        & (np.array([not candidate.lacks for candidate in rear])[of_rear])
+    )
+    price = np.where(complete, whole.price, np.inf)
+    front_line = complete & undominated(
+        np.stack([whole.lean, np.abs(whole.share_change), price], axis=1)
     )
     order = sorted(
         range(len(tried.pairs)),
@@ -378,13 +389,15 @@ def thin_out(
 
     Notes
     -----
-    Of one step those are kept that no other beats in price, days and stress at once: a cheap bar
-    of weak steel never hides a dearer one that holds.
+    Of one step those are kept that no other beats in price, days, stress and being complete at
+    once: a cheap bar of weak steel, or one without brackets, never hides a dearer one that holds.
     """
     if len(candidates) <= most:
         return list(candidates)
     stiffness, stress = stress_per_rad(vehicle, end, candidates)
     price = np.array([candidate.price for candidate in candidates])
     days = np.array([candidate.days for candidate in candidates])
-    figures = np.stack([price, days, coarse(stress)], axis=1)
+    # What lacks something never hides what can be bolted on.
+    lacks = np.array([float(bool(candidate.lacks)) for candidate in candidates])
+    figures = np.stack([price, days, coarse(stress), lacks], axis=1)
     return [candidates[row] for row in best_of_steps(stiffness, figures, most)]

@@ -47,6 +47,8 @@ class Candidate(Record):
         Until it is here.
     renews : bool
         It renews worn links and bushings, so that the standard bar works at once.
+    lacks : tuple of str
+        What it needs that cannot be had, each a reason against it.
     """
 
     key: str
@@ -55,6 +57,7 @@ class Candidate(Record):
     price: float = 0.0
     days: float = 0.0
     renews: bool = False
+    lacks: tuple[str, ...] = ()
 
     def chosen(self, set_up: SetUp, end: End) -> SetUp:
         """Return a set-up with this done at one end."""

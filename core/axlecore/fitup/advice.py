@@ -33,11 +33,22 @@ class RackLink(Record):
         Maker and part number.
     from_m, to_m : float
         Shortest and longest [m].
+    step_m : float or None
+        From one length to the next; None where it takes any length between.
     """
 
     name: str
     from_m: float
     to_m: float
+    step_m: float | None = None
+
+    def nearest_m(self, wanted_m: float) -> float:
+        """Return the length nearest to a wanted one that it can be set to [m]."""
+        inside = min(max(wanted_m, self.from_m), self.to_m)
+        if self.step_m is None:
+            return inside
+        most = math.floor((self.to_m - self.from_m) / self.step_m + 1e-9)
+        return self.from_m + min(round((inside - self.from_m) / self.step_m), most) * self.step_m
 
 
 @dataclass(frozen=True)
@@ -201,7 +212,7 @@ def link_advice(
 def _offered(
     fit: AxleFit, bar: Bar, attitude: Attitude, wanted: float, rack: Sequence[RackLink]
 ) -> list[OfferedLink]:
-    lengths = [min(max(wanted, link.from_m), link.to_m) for link in rack]
+    lengths = [link.nearest_m(wanted) for link in rack]
     if not lengths:
         return []
     many = linkage(fit, bar, [fit.left]).with_links(np.array(lengths))

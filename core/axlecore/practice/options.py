@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
+from itertools import product
 
 import numpy as np
 
@@ -11,42 +12,25 @@ from axlecore.bars.bar import bar_rates
 from axlecore.bars.steel import STEELS
 from axlecore.choosing.pareto import best_of_steps, coarse
 from axlecore.choosing.sets import KEEP, RENEW, Candidate
+from axlecore.practice.completion import (
+    FITTINGS,
+    Besides,
+    Completed,
+    Priced,
+    Rates,
+    completed,
+    renewal,
+)
 from axlecore.practice.look import LookOver
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
 from axlecore.quantities.measure import Record
-from axlecore.racks.parts import JOINTS, BarRole, RackPart
-from axlecore.vehicle.axle import Axle, new_bar
+from axlecore.racks.parts import WITH_A_BAR, BarRole, RackPart
+from axlecore.vehicle.axle import Axle, FittedBar, new_bar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, Vehicle
 
-#: Hours to renew the links and bushings of one axle.
-RENEWAL_HOURS = 1.5
 #: Steps of rate that an axle's parts are told apart by.
 MOST_PARTS = 40
-#: Hours of a bar whose sheet says none.
-USUAL_HOURS = 2.5
-
-
-@dataclass(frozen=True)
-class Priced:
-    """A part with what it costs; `id` is the caller's own.
-
-    Attributes
-    ----------
-    id : int
-        Given back with the option.
-    part : RackPart
-        The part.
-    price : float
-        In the shop's money.
-    days : int
-        Until it is here.
-    """
-
-    id: int
-    part: RackPart
-    price: float
-    days: int
 
 
 @dataclass(frozen=True)
@@ -73,6 +57,10 @@ class Option(Record):
         Of parts and labour together; hours of labour; until it is here.
     verdict : FitVerdict
         How the part fits.
+    besides : list of Besides
+        Parts it is bought with, so that it can be bolted on.
+    given_out : list of str
+        Work of others that is in the price.
     """
 
     key: str
@@ -88,6 +76,8 @@ class Option(Record):
     hours: float
     days: float
     verdict: FitVerdict
+    besides: list[Besides]
+    given_out: list[str]
 
 
 _FITS = FitVerdict(Fit.FITS, [])
@@ -119,17 +109,6 @@ def actions_for(part: RackPart, has_bar: bool) -> tuple[Action, ...]:
     }[part.role]
 
 
-def hours_of(part: RackPart) -> float:
-    """Return the hours to fit a part, by its sheet or the usual ones.
-
-    Parameters
-    ----------
-    part : RackPart
-        A bar or a kit.
-    """
-    return part.hours or USUAL_HOURS
-
-
 def thin_parts(parts: Sequence[Priced], most: int) -> list[Priced]:
     """Return the parts that are worth ranking: all without a bar, and so many with one.
 
@@ -147,8 +126,9 @@ def thin_parts(parts: Sequence[Priced], most: int) -> list[Priced]:
         by none in price, days and stress at a twist, which goes with diameter over yield.
     """
     kept = [one for one in parts if one.part.bar is None]
-    for role in BarRole:
-        of_role = [one for one in parts if one.part.bar is not None and one.part.role is role]
+    # A bare bar costs less than a kit and needs more: neither hides the other.
+    for role, kind in product(BarRole, WITH_A_BAR):
+        of_role = [one for one in parts if (one.part.role, one.part.kind) == (role, kind)]
         bars = [one.part.bar for one in of_role if one.part.bar is not None]
         if len(of_role) <= most:
             kept += of_role
@@ -168,7 +148,7 @@ def axle_options(
     look: LookOver,
     end: End,
     parts: Sequence[Priced],
-    labour_an_hour: float,
+    rates: Rates,
 ) -> list[tuple[Option, Candidate]]:
     """Return everything that can be done at one axle, keeping it as it is first.
 
@@ -181,9 +161,9 @@ def axle_options(
     end : End
         Front or rear.
     parts : sequence of Priced
-        Bars and kits, with links and bushings for what renewing costs.
-    labour_an_hour : float
-        In the shop's money.
+        Bars and kits, with brackets, links and bushings to complete them and to renew with.
+    rates : Rates
+        What work costs.
 
     Returns
     -------
@@ -206,38 +186,30 @@ def axle_options(
         hours=0.0,
         days=0.0,
         verdict=_FITS,
+        besides=[],
+        given_out=[],
     )
     found = [(keep, Candidate(KEEP))]
     fitting = [(one, part_fit(one.part, vehicle, look, end)) for one in parts]
     verdicts = {one.id: verdict for one, verdict in fitting if verdict.fit is not Fit.NO}
     worth = thin_parts([one for one, _ in fitting if one.id in verdicts], MOST_PARTS)
     fitting = [(one, verdicts[one.id]) for one in worth]
+    fittings = [one for one in worth if one.part.kind in FITTINGS]
     if axle.standard_bar is not None:
-        price, days = renewal([one for one, _ in fitting], labour_an_hour)
-        renew = replace(keep, key=RENEW, renews=True, price=price, hours=RENEWAL_HOURS, days=days)
-        found.append((renew, Candidate(RENEW, price=price, days=days, renews=True)))
+        whole = renewal(axle, fittings, rates)
+        renew = replace(
+            keep,
+            key=RENEW,
+            renews=True,
+            price=whole.price,
+            hours=whole.hours,
+            days=whole.days,
+            besides=whole.besides,
+        )
+        found.append((renew, _candidate(RENEW, whole, renews=True)))
     for one, verdict in fitting:
-        found += _of_part(axle, end, one, verdict, labour_an_hour)
+        found += _of_part(axle, end, one, verdict, fittings, rates)
     return found
-
-
-def renewal(fitting: Sequence[Priced], labour_an_hour: float) -> tuple[float, float]:
-    """Return price and days of renewing joints: the cheapest links and bushings, with the labour.
-
-    Parameters
-    ----------
-    fitting : sequence of Priced
-        Parts that fit the axle; those of other kinds are left alone.
-    labour_an_hour : float
-        In the shop's money.
-    """
-    price, days = RENEWAL_HOURS * labour_an_hour, 0.0
-    for kind in JOINTS:
-        of_kind = [one for one in fitting if one.part.kind is kind]
-        if of_kind:
-            cheapest = min(of_kind, key=lambda one: one.price)
-            price, days = price + cheapest.price, max(days, cheapest.days)
-    return price, days
 
 
 def _of_part(
@@ -245,14 +217,14 @@ def _of_part(
     end: End,
     one: Priced,
     verdict: FitVerdict,
-    labour_an_hour: float,
+    fittings: Sequence[Priced],
+    rates: Rates,
 ) -> Iterator[tuple[Option, Candidate]]:
     bar = one.part.bar
     if bar is None:
         return
-    hours = hours_of(one.part)
-    price = one.price + hours * labour_an_hour
     for action in actions_for(one.part, axle.standard_bar is not None):
+        whole = completed(one, action, axle, end, fittings, rates)
         for hole in range(len(bar.hole_setbacks_m)):
             key = f"{one.part.part_number} {_WORDS[action]}, hole {hole + 1}"
             option = Option(
@@ -265,9 +237,21 @@ def _of_part(
                 action=action,
                 hole=hole,
                 renews=False,
-                price=price,
-                hours=hours,
-                days=one.days,
+                price=whole.price,
+                hours=whole.hours,
+                days=whole.days,
                 verdict=verdict,
+                besides=whole.besides,
+                given_out=whole.given_out,
             )
-            yield option, Candidate(key, action, new_bar(axle, bar, hole), price, one.days)
+            yield option, _candidate(key, whole, action, new_bar(axle, bar, hole))
+
+
+def _candidate(
+    key: str,
+    whole: Completed,
+    action: Action | None = None,
+    fitted: FittedBar | None = None,
+    renews: bool = False,
+) -> Candidate:
+    return Candidate(key, action, fitted, whole.price, whole.days, renews, tuple(whole.lacks))

@@ -16,6 +16,9 @@ from axlecore.vehicle.rig import Vehicle
 
 #: Eyes this much further apart than the links' own places need another hole or bracket [m].
 _EYE_SLACK_M = 0.08
+#: A bar that is heavier is not held overhead by one person [kg]; the lowest reference mass of
+#: ISO 11228-1 for lifting.
+ONE_PERSON_KG = 15.0
 
 
 class Fit(StrEnum):
@@ -210,12 +213,45 @@ def _drilling(case: _Case) -> Iterator[FitReason]:
         )
 
 
-def _u_bolts(case: _Case) -> Iterator[FitReason]:
-    if case.part.u_bolts_off:
+#: What comes off or apart for a part, and what that asks for.
+_TAKEN_APART: tuple[tuple[Callable[[RackPart], bool], str], ...] = (
+    (
+        lambda part: part.u_bolts_off,
+        "The springs' U-bolts come off: they locate the axle, which must be held, "
+        "and new ones are torqued again after a short drive.",
+    ),
+    (
+        lambda part: part.cradle_lowered,
+        "The cradle is lowered, held by a jack before its last bolt: watch the steering joint, "
+        "hoses and wires.",
+    ),
+    (
+        lambda part: part.drive_shaft_off,
+        "The drive shaft comes off: parking brake and chocks first, its flange marked, so that it "
+        "goes back in its phase.",
+    ),
+    (
+        lambda part: part.exhaust_opened,
+        "The exhaust is opened: it is closed and checked for leaks before the vehicle drives.",
+    ),
+    (
+        lambda part: part.alignment_due,
+        "An alignment technician aligns the wheels before it goes on the road.",
+    ),
+)
+
+
+def _taken_apart(case: _Case) -> Iterator[FitReason]:
+    for applies, text in _TAKEN_APART:
+        if applies(case.part):
+            yield FitReason(Fit.WORK, text)
+
+
+def _weight_of_bar(case: _Case) -> Iterator[FitReason]:
+    mass = case.part.bar_kg
+    if mass is not None and mass > ONE_PERSON_KG:
         yield FitReason(
-            Fit.WORK,
-            "The springs' U-bolts come off: they locate the axle, which must be held, "
-            "and new ones are torqued again after a short drive.",
+            Fit.WORK, f"Its bar weighs {mass:.0f} kg: a second person, or a support under it."
         )
 
 
@@ -229,7 +265,8 @@ _RULES: tuple[Callable[[_Case], Iterator[FitReason]], ...] = (
     _shock_mount,
     _eyes,
     _drilling,
-    _u_bolts,
+    _taken_apart,
+    _weight_of_bar,
 )
 
 

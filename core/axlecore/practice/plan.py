@@ -128,7 +128,7 @@ def _of_axle(
         for priced, candidate in found
         if candidate.fitted is not None and not priced.renews
     }
-    bars = [candidate for _, candidate in found if candidate.key in numbers]
+    bars = [one for _, one in found if one.key in numbers and not one.lacks]
     for candidate in best_value(vehicle, end, bars, key, BARS_WEIGHED):
         assert candidate.fitted is not None
         assert candidate.action is not None

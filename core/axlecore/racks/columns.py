@@ -8,7 +8,15 @@ from functools import partial
 from axlecore.quantities.measure import Record
 from axlecore.racks import cells
 from axlecore.racks.cells import Cell
-from axlecore.racks.parts import BarRole, Crossmember, MadeFor, MountNeed, PartKind, TubeNeed
+from axlecore.racks.parts import (
+    BarRole,
+    Crossmember,
+    Grease,
+    MadeFor,
+    MountNeed,
+    PartKind,
+    TubeNeed,
+)
 
 
 @dataclass(frozen=True)
@@ -201,6 +209,57 @@ ROWS: tuple[Row, ...] = (
         cells.YES,
         _part("u_bolts_off"),
     ),
+    _row(
+        "cradle_lowered",
+        "The cradle is lowered for it: yes or no",
+        "no",
+        cells.YES,
+        _part("cradle_lowered"),
+        "subframe lowered",
+    ),
+    _row(
+        "drive_shaft_off",
+        "A drive shaft comes off: yes or no",
+        "no",
+        cells.YES,
+        _part("drive_shaft_off"),
+    ),
+    _row(
+        "exhaust_opened",
+        "The exhaust is opened: yes or no",
+        "no",
+        cells.YES,
+        _part("exhaust_opened"),
+    ),
+    _row(
+        "alignment",
+        "Wheel alignment afterwards: yes or no",
+        "no",
+        cells.YES,
+        _part("alignment"),
+    ),
+    _row(
+        "side_marks",
+        "How left is told from right",
+        "L and R stamped at the eyes",
+        cells.TEXT,
+        _part("side_marks"),
+    ),
+    _row(
+        "bolt_heads",
+        "Which way its bolts point",
+        "heads outward at the links",
+        cells.TEXT,
+        _part("bolt_heads"),
+    ),
+    _row(
+        "grease",
+        "Grease in its bushings: unsaid, silicone, ptfe or dry",
+        "unsaid",
+        cells.word(Grease),
+        _part("grease"),
+    ),
+    _row("mass", "What the bar weighs", "12.4 kg", cells.MASS, _part("mass_kg"), "weight"),
     _row("hours", "Hours to fit", "3.5", cells.NUMBER, _part("hours")),
     _row("claim", "Seller's claim, per cent stiffer", "90", cells.PER_CENT, _part("claimed_gain")),
     _row(
@@ -267,6 +326,7 @@ ROWS: tuple[Row, ...] = (
         _link("length_from_m", True),
     ),
     _row("length_to", "Link's longest length", "210 mm", cells.SPAN, _link("length_to_m")),
+    _row("length_step", "Link's fixed step of length", "15 mm", cells.SIZE, _link("step_m")),
     _row("thread", "Link's thread", "M12x1.75", cells.TEXT, _link("thread")),
     _row("joint_angle", "Joint angle to one side", "25°", cells.ANGLE, _link("joint_angle_rad")),
     _row(

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 from enum import StrEnum
 
-from axlecore.bars.bar import Bar
+from axlecore.bars.bar import Bar, bar_mass_kg
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Measured, Record, check_places, place
 from axlecore.quantities.units import Dimension
@@ -77,6 +77,15 @@ class MountNeed(StrEnum):
     ONE_BOLT = "one bolt"
     TWO_BOLTS = "two bolts"
     STUD = "stud"
+
+
+class Grease(StrEnum):
+    """What a part's sheet says of grease in its bushings."""
+
+    UNSAID = "unsaid"
+    SILICONE = "silicone"
+    PTFE = "ptfe"
+    DRY = "dry"
 
 
 class TubeNeed(StrEnum):
@@ -205,6 +214,8 @@ class LinkFacts(Record):
         Its thread or stud.
     joint_angle_rad : Measured or None
         How far its joints swing to one side [rad]; None for bushings.
+    step_m : Measured or None
+        From one length to the next where it is had or set in fixed steps [m]; None for any length.
     """
 
     length_from_m: Measured = place("Shortest length", Dimension.LENGTH, 0.03, 1.0)
@@ -212,6 +223,9 @@ class LinkFacts(Record):
     thread: str = ""
     joint_angle_rad: Measured | None = place(
         "Joint angle", Dimension.ANGLE, 0.05, 1.2, optional=True
+    )
+    step_m: Measured | None = place(
+        "Step of its length", Dimension.SMALL_LENGTH, 0.001, 0.2, optional=True
     )
 
     def __post_init__(self) -> None:
@@ -270,8 +284,17 @@ class RackPart(Record):
         How its bar is meant to be fitted.
     holes_drilled : int
         Holes to be drilled in the frame.
-    u_bolts_off : bool
-        The springs' U-bolts come off.
+    u_bolts_off, cradle_lowered, drive_shaft_off, exhaust_opened : bool
+        What comes off or apart for it: the springs' U-bolts, the cradle, a drive shaft,
+        the exhaust.
+    alignment : bool
+        Its sheet asks for wheel alignment afterwards.
+    side_marks, bolt_heads : str
+        How left is told from right, and which way its bolts point.
+    grease : Grease
+        What the sheet says of grease in its bushings.
+    mass_kg : float or None
+        Of the bar as the sheet gives it; None is worked out from its size.
     hours : float
         To fit it, as the sheet says [h].
     claimed_gain : float or None
@@ -298,6 +321,14 @@ class RackPart(Record):
     role: BarRole = BarRole.EITHER
     holes_drilled: int = 0
     u_bolts_off: bool = False
+    cradle_lowered: bool = False
+    drive_shaft_off: bool = False
+    exhaust_opened: bool = False
+    alignment: bool = False
+    side_marks: str = ""
+    bolt_heads: str = ""
+    grease: Grease = Grease.UNSAID
+    mass_kg: float | None = None
     hours: float = 0.0
     claimed_gain: float | None = None
     renewable: bool = False
@@ -312,6 +343,8 @@ class RackPart(Record):
             ("maker", self.maker, 60),
             ("note", self.note, 400),
             ("coating", self.coating, 40),
+            ("side_marks", self.side_marks, 120),
+            ("bolt_heads", self.bolt_heads, 120),
         ):
             if len(text) > most:
                 raise InputError(name, f"Write at most {most} characters.")
@@ -325,6 +358,8 @@ class RackPart(Record):
             raise InputError("holes_drilled", "Enter 0 to 24 holes.")
         if not 0 <= self.hours <= 60:
             raise InputError("hours", "Enter 0 to 60 hours.")
+        if self.mass_kg is not None and not 0.2 <= self.mass_kg <= 120:
+            raise InputError("mass_kg", f"Read {self.mass_kg:g} kg; enter 0.2 to 120 kg.")
         if self.claimed_gain is not None and not -0.9 <= self.claimed_gain <= 50:
             raise InputError("claimed_gain", "A claim lies between 90 % softer and 5000 % stiffer.")
 
@@ -332,6 +367,25 @@ class RackPart(Record):
     def name(self) -> str:
         """Maker and part number."""
         return f"{self.maker} {self.part_number}"
+
+    @property
+    def alignment_due(self) -> bool:
+        """The wheels are aligned after it is fitted; a cradle that was lowered asks for it too."""
+        return self.alignment or self.cradle_lowered
+
+    @property
+    def takes_apart(self) -> bool:
+        """Something else on the vehicle comes off or apart for it."""
+        return (
+            self.u_bolts_off or self.cradle_lowered or self.drive_shaft_off or self.exhaust_opened
+        )
+
+    @property
+    def bar_kg(self) -> float | None:
+        """What its bar weighs, by the sheet or by its size [kg]; None without a bar."""
+        if self.mass_kg is not None:
+            return self.mass_kg
+        return None if self.bar is None else bar_mass_kg(self.bar)
 
 
 @dataclass(frozen=True)

@@ -49,6 +49,11 @@ class AdviceTests(unittest.TestCase):
         left = link_attitude(0.26, 0.255, 0.24, 0.22).arm_rad
         self.assertAlmostEqual(found.offered[1].arm_rad, left)
 
+    def test_a_link_in_fixed_steps_is_set_to_the_nearest_of_them(self):
+        link = RackLink("stepped", 0.18, 0.226, 0.015)
+        for wanted, had in ((0.1, 0.18), (0.187, 0.18), (0.188, 0.195), (0.3, 0.225)):
+            self.assertAlmostEqual(link.nearest_m(wanted), had)
+
     def test_thread_runs_out_before_the_link_does(self):
         """M12 is held by 18 mm: of 60 mm of thread 42 may be wound out."""
         fit = axle_fit(both=pick(0.25))

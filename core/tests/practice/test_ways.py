@@ -3,8 +3,9 @@ import unittest
 from axlecore.bars.bar import Bar, square_u
 from axlecore.choosing.ranking import Wishes
 from axlecore.fitup.schools import SCHOOLS, settled
+from axlecore.practice.completion import Priced, Rates
 from axlecore.practice.look import LookOver
-from axlecore.practice.options import Priced, axle_options
+from axlecore.practice.options import axle_options
 from axlecore.practice.plan import planned
 from axlecore.practice.ways import way_chores
 from axlecore.quantities.measure import Measured
@@ -27,7 +28,7 @@ def bar(number, axle, diameter_m, price):
         bushing_span_m=Measured(0.8),
     )
     part = RackPart(
-        PartKind.BAR,
+        PartKind.KIT,
         number,
         "Maker",
         FitsFor(MadeFor(axle), 100.0, 9000.0),
@@ -41,7 +42,7 @@ def stages(**ways):
     vehicle = vehicle_c()
     front, rear = bar("F", "front", 0.030, 700.0), bar("R", "rear", 0.034, 300.0)
     parts = {End.FRONT: [front], End.REAR: [rear]}
-    found = {end: axle_options(vehicle, LookOver(), end, parts[end], 90.0) for end in End}
+    found = {end: axle_options(vehicle, LookOver(), end, parts[end], Rates(90.0)) for end in End}
     wishes = Wishes(share_loss=1.0, share_gain=1.0)
     key = vehicle.load_states[0].key
     return planned(vehicle, LoadKey(key), found, 90.0, wishes, settled(ways)).stages

@@ -85,7 +85,7 @@ class LoadingTests(TestCase):
         call_command("load_demo", stdout=StringIO())
         Vehicle.objects.filter(name__startswith="Orrery").update(name="Renamed")
         call_command("load_demo", stdout=StringIO())
-        self.assertEqual((Job.objects.count(), Part.objects.count()), (6, 131))
+        self.assertEqual((Job.objects.count(), Part.objects.count()), (6, 142))
         self.assertTrue(Vehicle.objects.filter(name="Renamed").exists())
 
     def test_its_jobs_show_what_the_handling_of_findings_is_for(self):

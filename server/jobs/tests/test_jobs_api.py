@@ -204,8 +204,8 @@ class AssessmentTests(TwoShops):
             (f"{path}/assessment", 6),
             (f"{path}/practice", 6),
             (f"{path}/short-list?action=supplement", 7),
-            (f"{path}/ranking?state=trip_ready", 12),
-            (f"{path}/plan?state=trip_ready", 12),
+            (f"{path}/ranking?state=trip_ready", 14),
+            (f"{path}/plan?state=trip_ready", 14),
         ):
             with self.assertNumQueries(queries):
                 self.client.get(address)

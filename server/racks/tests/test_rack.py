@@ -95,7 +95,10 @@ class SearchTests(TwoShops):
             ({"find": "tamarisk r35"}, lambda p: "R35" in p.part_number and "Tam" in p.maker),
             ({"kind": "kit"}, lambda p: p.kind == "kit"),
             ({"kind": "bar", "axle": "front"}, lambda p: p.kind == "bar" and p.axle == "front"),
-            ({"steel": "4130_tube", "tube_only": True}, lambda p: (p.bore_m or 0) > 0),
+            (
+                {"steel": "4130_tube", "tube_only": True},
+                lambda p: p.kind != "bushing" and (p.bore_m or 0) > 0,
+            ),
             (
                 {"diameter_from": '1 3/8"', "diameter_to": "36 mm"},
                 lambda p: 0.034925 <= (p.diameter_m or 0) <= 0.036 + 1e-9,
@@ -105,6 +108,10 @@ class SearchTests(TwoShops):
                 lambda p: p.kind == "kit" and p.axle_load_from_kg <= 6980 <= p.axle_load_to_kg,
             ),
             ({"bore_from": "22 mm"}, lambda p: (p.bore_m or 0) >= 0.022 - 1e-9),
+            (
+                {"nothing_apart": True, "kind": "kit"},
+                lambda p: p.kind == "kit" and not record_of(p).takes_apart,
+            ),
             (
                 {"no_drilling": True, "kind": "kit"},
                 lambda p: p.kind == "kit" and p.holes_drilled == 0,
@@ -138,7 +145,7 @@ class SearchTests(TwoShops):
         stock(self.shop, 200)
         with self.assertNumQueries(5):
             answer = self.client.get("/api/racks").json()
-        self.assertEqual((answer["total"], len(answer["rows"])), (131, 50))
+        self.assertEqual((answer["total"], len(answer["rows"])), (142, 50))
 
     def test_one_part_is_shown_with_every_offer_cheapest_first_and_to_its_shop_only(self):
         stock(self.shop, 200)

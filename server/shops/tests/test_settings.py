@@ -29,7 +29,8 @@ class SettingTests(TwoShops):
             ("currency", "shells", "currency", "choose one of EUR"),
             ("labour", "dear", "labour", "enter an amount"),
             ("labour", "0", "labour", "up to 10,000"),
-            ("tea", "x", "place", "one of currency, labour, schools."),
+            ("alignment", "20,000", "alignment", "up to 10,000"),
+            ("tea", "x", "place", "one of currency, labour, alignment, exhaust, schools."),
             ("schools.grease", "lard", "grease", "choose one of"),
         ):
             self.assert_refused(self.change(place, typed, "EUR"), 422, field, words)

@@ -2008,6 +2008,35 @@ export interface components {
             layout: components["schemas"]["Layout"];
         };
         /**
+         * Besides
+         * @description A part that a bar is bought with.
+         *
+         *     Attributes
+         *     ----------
+         *     part_id : int
+         *         The caller's own.
+         *     part_number, maker, kind : str
+         *         Of the part.
+         *     price : float
+         *         In the shop's money.
+         *     days : int
+         *         Until it is here.
+         */
+        Besides: {
+            /** Days */
+            days: number;
+            /** Kind */
+            kind: string;
+            /** Maker */
+            maker: string;
+            /** Part Id */
+            part_id: number;
+            /** Part Number */
+            part_number: string;
+            /** Price */
+            price: number;
+        };
+        /**
          * Bolts
          * @description What becomes of the fasteners of a part once they are off.
          * @enum {string}
@@ -3518,6 +3547,12 @@ export interface components {
             station: components["schemas"]["Station"];
         };
         /**
+         * Grease
+         * @description What a part's sheet says of grease in its bushings.
+         * @enum {string}
+         */
+        Grease: "unsaid" | "silicone" | "ptfe" | "dry";
+        /**
          * Hand
          * @description Hand stamped on a part that mirrors.
          * @enum {string}
@@ -4098,11 +4133,14 @@ export interface components {
          *         Its thread or stud.
          *     joint_angle_rad : Measured or None
          *         How far its joints swing to one side [rad]; None for bushings.
+         *     step_m : Measured or None
+         *         From one length to the next where it is had or set in fixed steps [m]; None for any length.
          */
         LinkFacts: {
             joint_angle_rad?: components["schemas"]["Measured"] | null;
             length_from_m: components["schemas"]["Measured"];
             length_to_m: components["schemas"]["Measured"];
+            step_m?: components["schemas"]["Measured"] | null;
             /**
              * Thread
              * @default
@@ -4730,12 +4768,20 @@ export interface components {
          *         Of parts and labour together; hours of labour; until it is here.
          *     verdict : FitVerdict
          *         How the part fits.
+         *     besides : list of Besides
+         *         Parts it is bought with, so that it can be bolted on.
+         *     given_out : list of str
+         *         Work of others that is in the price.
          */
         Option: {
             action: components["schemas"]["Action"] | null;
             axle: components["schemas"]["End"];
+            /** Besides */
+            besides: components["schemas"]["Besides"][];
             /** Days */
             days: number;
+            /** Given Out */
+            given_out: string[];
             /** Hole */
             hole: number;
             /** Hours */
@@ -5226,8 +5272,17 @@ export interface components {
          *         How its bar is meant to be fitted.
          *     holes_drilled : int
          *         Holes to be drilled in the frame.
-         *     u_bolts_off : bool
-         *         The springs' U-bolts come off.
+         *     u_bolts_off, cradle_lowered, drive_shaft_off, exhaust_opened : bool
+         *         What comes off or apart for it: the springs' U-bolts, the cradle, a drive shaft,
+         *         the exhaust.
+         *     alignment : bool
+         *         Its sheet asks for wheel alignment afterwards.
+         *     side_marks, bolt_heads : str
+         *         How left is told from right, and which way its bolts point.
+         *     grease : Grease
+         *         What the sheet says of grease in its bushings.
+         *     mass_kg : float or None
+         *         Of the bar as the sheet gives it; None is worked out from its size.
          *     hours : float
          *         To fit it, as the sheet says [h].
          *     claimed_gain : float or None
@@ -5244,7 +5299,17 @@ export interface components {
          *         Whatever else the sheet says.
          */
         RackPart: {
+            /**
+             * Alignment
+             * @default false
+             */
+            alignment: boolean;
             bar?: components["schemas"]["Bar"] | null;
+            /**
+             * Bolt Heads
+             * @default
+             */
+            bolt_heads: string;
             bushing?: components["schemas"]["BushingFacts"] | null;
             /** Claimed Gain */
             claimed_gain?: number | null;
@@ -5258,7 +5323,24 @@ export interface components {
              * @default []
              */
             contents: string[];
+            /**
+             * Cradle Lowered
+             * @default false
+             */
+            cradle_lowered: boolean;
+            /**
+             * Drive Shaft Off
+             * @default false
+             */
+            drive_shaft_off: boolean;
+            /**
+             * Exhaust Opened
+             * @default false
+             */
+            exhaust_opened: boolean;
             fits: components["schemas"]["FitsFor"];
+            /** @default unsaid */
+            grease: components["schemas"]["Grease"];
             /**
              * Holes Drilled
              * @default 0
@@ -5273,6 +5355,8 @@ export interface components {
             link?: components["schemas"]["LinkFacts"] | null;
             /** Maker */
             maker: string;
+            /** Mass Kg */
+            mass_kg?: number | null;
             /**
              * Note
              * @default
@@ -5287,6 +5371,11 @@ export interface components {
             renewable: boolean;
             /** @default either */
             role: components["schemas"]["BarRole"];
+            /**
+             * Side Marks
+             * @default
+             */
+            side_marks: string;
             /**
              * Torques
              * @default []
@@ -5756,6 +5845,11 @@ export interface components {
              */
             no_drilling: boolean;
             /**
+             * Nothing Apart
+             * @default false
+             */
+            nothing_apart: boolean;
+            /**
              * Page
              * @default 1
              */
@@ -5921,9 +6015,13 @@ export interface components {
         ShockMount: "unseen" | "one bolt" | "two bolts" | "stud";
         /** ShopOut */
         ShopOut: {
+            /** Alignment Cents */
+            alignment_cents: number;
             /** Currencies */
             currencies: components["schemas"]["Currency"][];
             currency: components["schemas"]["Currency"];
+            /** Exhaust Cents */
+            exhaust_cents: number;
             /** Labour Cents An Hour */
             labour_cents_an_hour: number;
             /** Matters */
@@ -8720,6 +8818,7 @@ export interface operations {
                 find?: string;
                 kind?: components["schemas"]["PartKind"] | null;
                 no_drilling?: boolean;
+                nothing_apart?: boolean;
                 page?: number;
                 price_to?: string;
                 steel?: string;

@@ -20,6 +20,7 @@ export type PartRow = Shapes["PartRow"];
 export type RackPart = Shapes["RackPart"];
 export type Preview = Shapes["PreviewOut"];
 export type Fit = Shapes["Fit"];
+export type ShopOut = Shapes["ShopOut"];
 export type Verdict = Shapes["FitVerdict"];
 export type RankingAnswer = Shapes["RankingOut"];
 export type RankedSet = Shapes["Ranked"];

@@ -3,10 +3,26 @@ import { useSent } from "../api/outbox/useOutbox";
 import { NO_JOB } from "../api/outbox/write";
 import { useSession } from "../api/queries";
 import { useShop, useShopWrites } from "../api/shop";
+import type { ShopOut } from "../api/types";
 import { Alert } from "../ui/alert";
 import { WidePick } from "../ui/widePick";
 
 const NAMES = new Intl.DisplayNames("en", { type: "currency" });
+
+/** What work costs: the shop's own, and what it gives out. */
+const WORK = [
+  {
+    place: "labour",
+    label: "An hour of labour",
+    of: (shop: ShopOut) => shop.labour_cents_an_hour,
+  },
+  { place: "alignment", label: "A wheel alignment", of: (shop: ShopOut) => shop.alignment_cents },
+  {
+    place: "exhaust",
+    label: "Exhaust opened and closed",
+    of: (shop: ShopOut) => shop.exhaust_cents,
+  },
+];
 
 /** The shop: its money, and its ways where practitioners disagree. A lead changes them. */
 export function Shop() {
@@ -29,7 +45,15 @@ export function Shop() {
             text: `${value}, ${NAMES.of(value)}`,
           }))}
         />
-        <Labour now={(shop.labour_cents_an_hour / 100).toFixed(2)} currency={shop.currency} />
+        {WORK.map(({ place, label, of }) => (
+          <Amount
+            key={place}
+            place={place}
+            label={label}
+            now={(of(shop) / 100).toFixed(2)}
+            currency={shop.currency}
+          />
+        ))}
       </div>
       <h2 className="mt-6 font-semibold">Our ways</h2>
       <p className="mb-2 text-sm text-pale">
@@ -80,23 +104,25 @@ function Setting({ place, label, value, options }: SettingProps) {
   );
 }
 
-function Labour({ now, currency }: { now: string; currency: string }) {
+type AmountProps = { place: string; label: string; now: string; currency: string };
+
+function Amount({ place, label, now, currency }: AmountProps) {
   const { change } = useShopWrites();
   const { refusal, attempt } = useAttempt();
   const lead = useSession().data?.role === "lead";
   return (
     <div>
       <label className="flex min-h-11 items-center justify-between gap-3 border-b border-line text-sm">
-        <span className="text-pale">An hour of labour</span>
+        <span className="text-pale">{label}</span>
         <span>
           <input
             key={now}
-            data-place="labour"
+            data-place={place}
             defaultValue={now}
             disabled={!lead}
             inputMode="decimal"
             onBlur={({ target }) => {
-              if (target.value !== now) void attempt(() => change("labour", target.value, now));
+              if (target.value !== now) void attempt(() => change(place, target.value, now));
             }}
             className="figure min-h-11 w-24 bg-transparent text-right outline-none focus:border-b-2 focus:border-after"
           />{" "}

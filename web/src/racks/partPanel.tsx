@@ -107,6 +107,7 @@ function factsOf(part: RackPart): [string, string][] {
           ? quantity(link.length_from_m, "length")
           : `${quantity(link.length_from_m, "length")} to ${quantity(link.length_to_m, "length")}`),
     ],
+    ["In steps of", link?.step_m && quantity(link.step_m, "small_length")],
     ["Thread", link?.thread],
     [
       "Joint swings",
@@ -118,11 +119,19 @@ function factsOf(part: RackPart): [string, string][] {
       [
         part.holes_drilled ? `${part.holes_drilled} holes to drill` : "nothing to drill",
         part.u_bolts_off ? "spring U-bolts come off" : "",
+        part.cradle_lowered ? "cradle lowered" : "",
+        part.drive_shaft_off ? "drive shaft off" : "",
+        part.exhaust_opened ? "exhaust opened" : "",
+        part.alignment || part.cradle_lowered ? "wheel alignment afterwards" : "",
         part.hours ? `${part.hours} h by the sheet` : "",
       ]
         .filter(Boolean)
         .join(", "),
     ],
+    ["Bar weighs", part.mass_kg != null && `${grouped(part.mass_kg, 1)} kg by its sheet`],
+    ["Left and right", part.side_marks],
+    ["Bolts point", part.bolt_heads],
+    ["Grease", part.grease !== "unsaid" && part.grease],
     ["Renewable", part.renewable ? "bushings and joints can be had" : "not by itself"],
     ["Coating", part.coating],
     ["In the box", (part.contents ?? []).join(", ")],

@@ -202,6 +202,7 @@ function Filters({ search, change }: PartsProps) {
         [
           ["tube", "tubes only"],
           ["undrilled", "nothing to drill"],
+          ["whole", "nothing else comes apart"],
         ] as const
       ).map(([key, label]) => (
         <label key={key} className="flex min-h-11 items-center gap-2 text-sm">

@@ -33,6 +33,7 @@ export const racksSearch = z.object({
   days: text,
   tube: yes,
   undrilled: yes,
+  whole: yes,
   page: z.catch(z.optional(z.int().check(z.minimum(2))), undefined),
   part: z.catch(z.optional(z.int()), undefined),
 });
@@ -54,6 +55,7 @@ export function queryOf(search: RacksSearch): RackSearch {
     days_to: search.days ?? "",
     tube_only: search.tube ?? false,
     no_drilling: search.undrilled ?? false,
+    nothing_apart: search.whole ?? false,
     page: search.page ?? 1,
   };
 }

@@ -34,6 +34,17 @@ export function SetDetail({ one, state }: SetDetailProps) {
             {option.maker}
             {option.kind === "kit" ? ", kit" : ""}
           </span>
+          {option.besides.length > 0 && (
+            <p className="pl-4 text-pale">
+              with{" "}
+              {option.besides
+                .map(({ kind, part_number, price }) => `${kind} ${part_number}, ${money(price)}`)
+                .join("; ")}
+            </p>
+          )}
+          {option.given_out.length > 0 && (
+            <p className="pl-4 text-pale">{option.given_out.join(" and ")} in the price</p>
+          )}
           {option.verdict.reasons.map(({ text }) => (
             <p key={text} className="pl-4 text-watch">
               {text}
