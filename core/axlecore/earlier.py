@@ -90,6 +90,10 @@ def _brought(found: Any, under: str) -> Any:
     if isinstance(factor, int | float):
         # 1 stood there where nobody had thought of it.
         fields["leaf_twist_factor"] = None if factor == 1 else {"value": float(factor)}
+    if under == "rail" and "inside" in fields:
+        # One answer stood for both rails.
+        inside = fields.pop("inside")
+        fields |= {"inside_left": inside, "inside_right": inside}
     bar = fields.get("bar")
     guessed = under == "standard_bar" and "motion_gain" in found
     if guessed and isinstance(bar, dict) and bar.get("steel") == "1045_hardened":

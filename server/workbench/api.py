@@ -12,6 +12,7 @@ from axlecore.errors import InputError
 from axlecore.fasteners.drills import Holes, holes
 from axlecore.fasteners.repair import RepairRung, repair_ladder
 from axlecore.fasteners.torque import GRADES, Lubrication, Torque, torque
+from axlecore.fitup.bracket_place import LevelHole, level_hole
 from axlecore.fitup.links import LinkAttitude, link_attitude, link_for_level_arm
 from axlecore.lean.protractor import Protractor, read_pictures
 from axlecore.quantities.measure import Known, Measured
@@ -79,6 +80,14 @@ class LinkOut(Schema):
     link_m: float
     attitude: LinkAttitude
     level_link_m: float
+
+
+class LevelIn(Schema):
+    bar: str = _typed(default="400 mm")
+    link: str = _typed(default="240 mm")
+    hole: str = _typed(default="600 mm")
+    step: str = _typed(default="25 mm")
+    arm: str = _typed(default="260 mm")
 
 
 class TorqueIn(Schema):
@@ -204,6 +213,28 @@ def get_link(request: PersonRequest, asked: Query[LinkIn]) -> LinkOut:
         attitude=attitude,
         level_link_m=link_for_level_arm(arm, forward, up),
     )
+
+
+@router.get("/bench/level-hole", response=LevelHole, operation_id="bench_level_hole")
+def get_level_hole(request: PersonRequest, asked: Query[LevelIn]) -> LevelHole:
+    arm = _read(asked.arm, Dimension.LENGTH, "arm") if asked.arm.strip() else None
+    try:
+        return level_hole(
+            _read(asked.bar, Dimension.LENGTH, "bar"),
+            _read(asked.hole, Dimension.LENGTH, "hole"),
+            _read(asked.step, Dimension.SHIFT, "step"),
+            _read(asked.link, Dimension.LENGTH, "link"),
+            arm,
+        )
+    except InputError as error:
+        names = {
+            "axis_up_m": "bar",
+            "hole_up_m": "hole",
+            "step_m": "step",
+            "link_m": "link",
+            "arm_m": "arm",
+        }
+        raise InputError(names.get(error.field, error.field), error.message) from None
 
 
 @router.get("/bench/torque", response=TorqueOut, operation_id="bench_torque")

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from axlecore.bars.bar import Bar, eye_line
 from axlecore.fitup.clash import corner
-from axlecore.fitup.sheet import AxleFit, Hand, Mount
+from axlecore.fitup.sheet import AxleFit, Hand, Mount, Seat, Vent
 from axlecore.quantities.measure import Record
 
 #: A bar stands centred within this [m]; a link plumb in the rear view within this [rad].
@@ -61,7 +62,13 @@ class AcrossReport(Record):
     keep_off : list of KeepOff
         Vent, weld and line.
     hands_fit : bool or None
-        Offset links carry opposite hands, each on its side; None without an offset.
+        Offset links stand plumber as they are than swapped; None without an offset, or where
+        nobody has read their hands.
+    off_middle_m : float
+        Bar from where its links put it, left positive [m]: from the middle, or where both links
+        lean one way from as far to the side as their offset.
+    shoulders_m : float or None
+        How far the bar's shoulders say it sits off the middle, left positive [m].
     """
 
     eye_m: float
@@ -73,6 +80,8 @@ class AcrossReport(Record):
     u_bolt_fits: bool | None
     keep_off: list[KeepOff]
     hands_fit: bool | None
+    off_middle_m: float
+    shoulders_m: float | None
 
 
 def across_report(
@@ -99,18 +108,25 @@ def across_report(
     line = eye_line(bar, fit.left.bar_hole)
     eye = float(abs(line[0][1]))
     top, offset = seat.link_holes_apart_m.value / 2, seat.bar_offset_m.value
+    hands = _leans(fit.link.left_hand, fit.link.right_hand)
     handed = 0.0 if fit.link.offset_m is None else fit.link.offset_m.value
-    tilts = [
-        math.atan2(top - handed - (eye + shift), abs(rise) or 1e-9)
-        for shift, rise in zip((offset, -offset), verticals_m, strict=True)
-    ]
+
+    def tilts_with(leans: tuple[float, float]) -> list[float]:
+        return [
+            math.atan2(top - out * handed - (eye + shift), abs(rise) or 1e-9)
+            for out, shift, rise in zip(leans, (offset, -offset), verticals_m, strict=True)
+        ]
+
+    tilts = tilts_with(hands or (1.0, 1.0))
+    # Both links leaning one way hold the bar that much to the other side.
+    aside = 0.0 if hands is None else -handed * (hands[0] - hands[1]) / 2
     saddle, bolt = seat.saddle_bore_m, seat.u_bolt_inside_m
     on_tube = fit.mount is Mount.ON_AXLE and tube_m is not None
     return AcrossReport(
         eye_m=eye,
         bend_m=corner(line),
         plumb_rad=tilts,
-        centred=abs(offset) <= CENTRED_M,
+        centred=abs(offset - aside) <= CENTRED_M,
         plumb=all(abs(tilt) <= PLUMB_RAD for tilt in tilts),
         saddle_fits=(
             abs(saddle.value - tube_m) <= SADDLE_SLACK_M
@@ -123,10 +139,35 @@ def across_report(
             else None
         ),
         keep_off=_keep_off(fit),
-        hands_fit=(
-            (fit.link.left_hand, fit.link.right_hand) == (Hand.LEFT, Hand.RIGHT) if handed else None
-        ),
+        hands_fit=_plumber(tilts_with, hands) if handed and hands else None,
+        off_middle_m=offset - aside,
+        shoulders_m=_shoulders(seat),
     )
+
+
+def _leans(left: Hand, right: Hand) -> tuple[float, float] | None:
+    """Which way each link's top leans, outward positive; None where a hand is not read."""
+    if Hand.NONE in (left, right):
+        return None
+    return (1.0 if left is Hand.LEFT else -1.0, 1.0 if right is Hand.RIGHT else -1.0)
+
+
+def _plumber(
+    tilts_with: Callable[[tuple[float, float]], list[float]], hands: tuple[float, float]
+) -> bool:
+    """Offset links are right as they are, unless both swapped stand plumber.
+
+    Where that is all one, each on its own side is right.
+    """
+    swapped = -hands[0], -hands[1]
+    worst, other = (round(max(map(abs, tilts_with(one))), 6) for one in (hands, swapped))
+    return (worst, -sum(hands)) <= (other, -sum(swapped))
+
+
+def _shoulders(seat: Seat) -> float | None:
+    """A bar that sits to the left has its left shoulder further from the left bushing."""
+    left, right = seat.shoulder_left_m, seat.shoulder_right_m
+    return None if left is None or right is None else (left.value - right.value) / 2
 
 
 def _keep_off(fit: AxleFit) -> list[KeepOff]:
@@ -137,5 +178,6 @@ def _keep_off(fit: AxleFit) -> list[KeepOff]:
         middles = (seat.saddles_apart_m.value / 2, -seat.saddles_apart_m.value / 2)
         near = min(abs(read.value - middle - seat.bar_offset_m.value) for middle in middles)
         clear = near - seat.saddle_width_m.value / 2
-        found.append(KeepOff(what, f"seat.{what}_m", read.value, clear, clear >= KEEP_OFF_M))
+        fine = clear >= KEEP_OFF_M or (what == "vent" and seat.vent is not Vent.AS_IT_IS)
+        found.append(KeepOff(what, f"seat.{what}_m", read.value, clear, fine))
     return found

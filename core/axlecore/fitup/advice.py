@@ -12,9 +12,10 @@ import numpy as np
 from axlecore.bars.bar import Bar
 from axlecore.errors import InputError
 from axlecore.fasteners.threads import read_thread
-from axlecore.fitup.links import Attitude, link_for_attitude, off_school
+from axlecore.fitup.links import SOUGHT, Attitude, link_for_attitude, off_school
 from axlecore.fitup.sheet import AxleFit
 from axlecore.fitup.sweep import Linkage, linkage, travels
+from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Record
 
 #: A threaded link is held by at least this many diameters of thread.
@@ -138,17 +139,24 @@ def wanted_link(fit: AxleFit, bar: Bar, attitude: Attitude, lowered_m: float = 0
     along = float(line.direction * (line.hole_m[0, 0] - line.axis_m[0, 0]))
     up = float(line.hole_m[0, 1] - line.axis_m[0, 1]) - _apart_by(line) * lowered_m
     arm = float(line.arm_m[0])
-    if attitude is not Attitude.LEAST_CHANGE:
+    if attitude not in SOUGHT:
         return link_for_attitude(attitude, arm, along, up, fit.control_arm_above_level_rad)
     apart = math.hypot(along, up)
     tried = np.linspace(abs(arm - apart) + 1e-3, arm + apart - 1e-3, _TRIED)
     lowered = replace(line, hole_m=line.hole_m - [[0.0, _apart_by(line) * lowered_m]])
-    many = lowered.with_links(tried)
-    motion_ratio = many.at(travels(fit)).dyad.motion_ratio
-    change = motion_ratio.max(axis=1) - motion_ratio.min(axis=1)
-    if np.all(np.isnan(change)):
+    off = _off_of_links(fit, lowered.with_links(tried), attitude)
+    if np.all(np.isnan(off)):
         raise InputError("attitude", "No link goes through the whole travel with this arm.")
-    return float(tried[np.nanargmin(change)])
+    return float(tried[np.nanargmin(off)])
+
+
+def _off_of_links(fit: AxleFit, many: Linkage, attitude: Attitude) -> FloatArray:
+    """How far each of many links is from what a school wants, (n,)."""
+    motion_ratio = many.at(travels(fit)).dyad.motion_ratio
+    ride = many.at(np.zeros(1)).dyad
+    with np.errstate(invalid="ignore"):
+        change = (motion_ratio.max(axis=1) - motion_ratio.min(axis=1))[:, None] / ride.motion_ratio
+    return off_school(attitude, ride, change, fit.control_arm_above_level_rad)[:, 0]
 
 
 def _apart_by(line: Linkage) -> float:
@@ -216,11 +224,7 @@ def _offered(
     if not lengths:
         return []
     many = linkage(fit, bar, [fit.left]).with_links(np.array(lengths))
-    motion_ratio = many.at(travels(fit)).dyad.motion_ratio
-    ride = many.at(np.zeros(1)).dyad
-    with np.errstate(invalid="ignore"):
-        change = (motion_ratio.max(axis=1) - motion_ratio.min(axis=1))[:, None] / ride.motion_ratio
-    off = off_school(attitude, ride, change, fit.control_arm_above_level_rad)[:, 0]
+    off, ride = _off_of_links(fit, many, attitude), many.at(np.zeros(1)).dyad
     found = [
         OfferedLink(
             link.name,

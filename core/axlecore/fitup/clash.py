@@ -1,24 +1,30 @@
 """What bar, arms and links come near to through the travel: least gap, where and when.
 
 Obstacles are prisms: a circle, box or segment in the side view that runs across the vehicle
-between two ends. Bar's middle, arms and links are round rods. The gap between a rod and a prism
-is taken from the gap in the side view and the one across, at a right angle.
+between two ends. Bar's middle, arms and links are round rods, brackets discs about the bar's axis
+and the link's far hole. The gap between a rod and a prism is taken from the gap in the side view
+and the one across, at a right angle.
 """
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 from axlecore.bars.bar import Bar, eye_line
-from axlecore.fitup.sheet import TRAVEL_SHARE, AxleFit, Obstacle, Shape, Sides
+from axlecore.fitup.sheet import TRAVEL_SHARE, AxleFit, Mount, Obstacle, Shape, Sides
 from axlecore.fitup.sweep import Moved
 from axlecore.quantities.arguments import FloatArray
 
 #: Rods that can hit something, in this order.
-RODS = ("bar", "arm", "link")
+RODS = ("bar", "arm", "link", "bracket", "link bracket")
+#: Rods that need not keep off what they are bolted to.
+_CARRIED = ("link", "link bracket")
+#: A link bracket is a plate that reaches this far to each side of its link [m].
+_LINK_BRACKET_M = 0.02
 SIDES = ("left", "right")
 
 #: A point in the side view, forward and up, of one or many places.
@@ -33,13 +39,21 @@ class Spans:
     ----------
     middle : ndarray, (2,)
         The bar's middle.
-    arm, link : ndarray, (2, 2)
-        Arm and link of the left and of the right side.
+    arm, link, bracket, link_bracket : ndarray, (2, 2)
+        Arm, link, the bar's bracket or saddle, and the link's, of the left and of the right side.
+    bracket_m : float
+        How far the bar's bracket stands out from the bar's axis [m]; NaN where nobody said.
+    on_frame : bool
+        The bar's bracket is bolted to the frame.
     """
 
     middle: FloatArray
     arm: FloatArray
     link: FloatArray
+    bracket: FloatArray
+    link_bracket: FloatArray
+    bracket_m: float
+    on_frame: bool
 
 
 def spans(fit: AxleFit, bar: Bar, hole: int) -> Spans:
@@ -68,7 +82,17 @@ def spans(fit: AxleFit, bar: Bar, hole: int) -> Spans:
     arm = sides(eye, bend, offset) + np.array([-half, half])
     body = fit.link.diameter_m.value / 2
     link = sides(eye, top, 0.0) + np.array([-body, body])
-    return Spans(np.array([-bend, bend]) + offset, arm, link)
+    seat = fit.seat
+    saddle, wide = seat.saddles_apart_m.value / 2, seat.saddle_width_m.value / 2
+    return Spans(
+        middle=np.array([-bend, bend]) + offset,
+        arm=arm,
+        link=link,
+        bracket=sides(saddle, saddle, offset) + np.array([-wide, wide]),
+        link_bracket=np.array([[top], [-top]]) + np.array([-_LINK_BRACKET_M, _LINK_BRACKET_M]),
+        bracket_m=math.nan if seat.bracket_out_m is None else seat.bracket_out_m.value,
+        on_frame=fit.mount is Mount.ON_FRAME,
+    )
 
 
 def corner(line: FloatArray) -> float:
@@ -121,15 +145,30 @@ def gaps(
         (np.ascontiguousarray(at[..., 0]), np.ascontiguousarray(at[..., 1]))
         for at in (moved.axis_m, moved.tip_m, moved.hole_m)
     )
-    rods: tuple[tuple[Flat, Flat | None], ...] = ((axis, None), (axis, tip), (tip, hole))
-    radii = (diameters_m[0] / 2, diameters_m[0] / 2, diameters_m[1] / 2)
-    lying = (across.middle[None, :], across.arm[list(sides)], across.link[list(sides)])
+    rods: tuple[tuple[Flat, Flat | None], ...] = (
+        (axis, None),
+        (axis, tip),
+        (tip, hole),
+        (axis, None),
+        (hole, None),
+    )
+    bar, link = diameters_m[0] / 2, diameters_m[1] / 2
+    radii = (bar, bar, link, across.bracket_m, _LINK_BRACKET_M)
+    lying = (
+        across.middle[None, :],
+        *(
+            rod[list(sides)]
+            for rod in (across.arm, across.link, across.bracket, across.link_bracket)
+        ),
+    )
     count, steps = moved.axis_m.shape[:2]
     found = np.empty((count, len(obstacles), len(RODS), steps))
     for at, one in enumerate(obstacles):
         lift = TRAVEL_SHARE[one.moves] * np.asarray(travel_m)
         for rod, ((start, end), radius) in enumerate(zip(rods, radii, strict=True)):
-            if one.carries_link and RODS[rod] == "link":
+            bolted = (*_CARRIED, "bracket") if across.on_frame else _CARRIED
+            carried = one.carries_link and RODS[rod] in bolted
+            if carried or math.isnan(radius):
                 found[:, at, rod] = np.inf
                 continue
             beside = _across(one, lying[rod])

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from enum import StrEnum
 from itertools import combinations
 
 from axlecore.errors import InputError
 from axlecore.fasteners.drills import bolt_length, holes
-from axlecore.fitup.sheet import AxleFit, Inside
+from axlecore.fitup.sheet import AxleFit, DrilledHole, Inside
 from axlecore.quantities.measure import Record
+from axlecore.vehicle.ends import Side
 
 #: Middle of a hole to an edge, and to the next hole, in hole diameters: a plate under load tears
 #: out at less (Shigley, *Mechanical Engineering Design*, 10th ed., ch. 8). A chassis maker's own
@@ -17,6 +19,19 @@ from axlecore.quantities.measure import Record
 EDGE_DIAMETERS = 2.0
 APART_DIAMETERS = 3.0
 RULER_M = 0.1
+
+
+class HoleWork(StrEnum):
+    """What is done to a hole of the frame."""
+
+    DRILL = "drill"
+    OPEN = "open up"
+    AS_IT_IS = "fits as it is"
+    TOO_LARGE = "too large"
+
+
+#: A gauged hole may be this much under the fine series and still let its bolt in [m].
+_GAUGE_M = 5e-5
 
 
 @dataclass(frozen=True)
@@ -42,7 +57,11 @@ class DrillMark(Record):
     apart_m, apart_needed_m : float or None
         To the nearest other hole, and what it wants [m]; None for a single one.
     fine : bool
-        Far enough from edges and obstacles.
+        Far enough from edges and the next hole, and not too large for its bolt.
+    work : HoleWork
+        Drilled, opened from the hole that is there, or left as it is.
+    there_m : float or None
+        Hole that is there, as gauged [m].
     """
 
     number: int
@@ -57,6 +76,8 @@ class DrillMark(Record):
     apart_m: float | None
     apart_needed_m: float | None
     fine: bool
+    work: HoleWork
+    there_m: float | None
 
 
 @dataclass(frozen=True)
@@ -69,16 +90,19 @@ class DrillPlan(Record):
         On each side.
     grip_m : float
         Bracket, wall and backing that the bolts clamp [m].
-    backing : bool
-        A block goes behind the wall, to save what is inside.
+    backing : list of Side
+        Sides where a block goes behind the wall, to save what is inside.
     plumb_above_edge_m : float
         The link's upper bolt above (or below) the lower edge [m].
+    plate_goes_in : bool or None
+        A nut plate can be fished in through the frame hole; None where one of both is not read.
     """
 
     marks: list[DrillMark]
     grip_m: float
-    backing: bool
+    backing: list[Side]
     plumb_above_edge_m: float
+    plate_goes_in: bool | None
 
 
 def drill_plan(fit: AxleFit) -> DrillPlan:
@@ -100,6 +124,7 @@ def drill_plan(fit: AxleFit) -> DrillPlan:
             apart[at] = min(apart.get(at, math.inf), between)
     marks = []
     for at, drilled in enumerate(fit.drilled):
+        work, steps = hole_work(drilled)
         hole, edge = sizes[at], min(spots[at][1], rail.depth_m.value - spots[at][1])
         edge_needed, apart_needed = EDGE_DIAMETERS * hole, APART_DIAMETERS * hole
         near = apart.get(at)
@@ -109,17 +134,53 @@ def drill_plan(fit: AxleFit) -> DrillPlan:
                 *spots[at],
                 drilled.size,
                 hole,
-                list(holes(drilled.size).steps_m),
+                steps,
                 _bolt(drilled.size, grip),
                 edge,
                 edge_needed,
                 near,
                 None if near is None else apart_needed,
-                edge >= edge_needed and (near is None or near >= apart_needed),
+                edge >= edge_needed
+                and (near is None or near >= apart_needed)
+                and work is not HoleWork.TOO_LARGE,
+                work,
+                None if drilled.there_m is None else drilled.there_m.value,
             )
         )
     top = fit.link_holes[fit.left.link_hole].height_m.value
-    return DrillPlan(marks, grip, rail.inside is not Inside.CLEAR, top - rail.edge_m.value)
+    access, plate = rail.access_m, rail.plate_m
+    return DrillPlan(
+        marks,
+        grip,
+        [side for side in Side if rail.inside(side) is not Inside.CLEAR],
+        top - rail.edge_m.value,
+        None if access is None or plate is None else plate.value < access.value,
+    )
+
+
+def hole_work(drilled: DrilledHole) -> tuple[HoleWork, list[float]]:
+    """Return what is done to a hole, and with which drills in order [m].
+
+    Parameters
+    ----------
+    drilled : DrilledHole
+        With the hole that is there, as it was gauged.
+
+    Notes
+    -----
+    A hole from the fine to the coarse clearance of its bolt is left; a smaller one is opened to
+    the medium one in steps that are larger than it; a larger one no longer locates the bolt.
+    """
+    wanted = holes(drilled.size)
+    there = drilled.there_m
+    if there is None:
+        return HoleWork.DRILL, list(wanted.steps_m)
+    fine, _, coarse = wanted.clearance_m
+    if there.value > coarse + _GAUGE_M:
+        return HoleWork.TOO_LARGE, []
+    if there.value >= fine - _GAUGE_M:
+        return HoleWork.AS_IT_IS, []
+    return HoleWork.OPEN, [step for step in wanted.steps_m if step > there.value + _GAUGE_M]
 
 
 def _bolt(size: str, grip_m: float) -> float | None:

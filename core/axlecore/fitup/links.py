@@ -25,6 +25,11 @@ class Attitude(StrEnum):
     IN_LINE = "in_line"
     LINK_SQUARE = "link_square"
     LINK_PLUMB = "link_plumb"
+    LEVEL_AND_PLUMB = "level_and_plumb"
+
+
+#: Schools that one link length cannot meet by itself: the best of many is sought.
+SOUGHT = (Attitude.LEAST_CHANGE, Attitude.LEVEL_AND_PLUMB)
 
 
 @dataclass(frozen=True)
@@ -256,7 +261,7 @@ def link_for_attitude(
     Parameters
     ----------
     attitude : Attitude
-        The school; not the one of the least change, which asks the whole travel.
+        The school; not one of `SOUGHT`.
     arm_m, along_m, up_m : float
         As for `dyad` [m].
     control_arm_rad : float
@@ -291,7 +296,7 @@ def link_for_attitude(
     elif attitude is Attitude.IN_LINE:
         angle = control_arm_rad
     else:
-        raise InputError("attitude", "The least change is sought over the whole travel.")
+        raise InputError("attitude", f"“{attitude}” is sought over many links.")
     link = math.hypot(along_m - arm_m * math.cos(angle), up_m - arm_m * math.sin(angle))
     if link <= 0:
         raise InputError("attitude", "The arm's tip would lie in the hole.")
@@ -321,5 +326,6 @@ def off_school(
         Attitude.IN_LINE: found.arm_rad - control_arm_rad,
         Attitude.LINK_SQUARE: found.between_rad - np.pi / 2,
         Attitude.LINK_PLUMB: found.link_rad,
+        Attitude.LEVEL_AND_PLUMB: np.maximum(np.abs(found.arm_rad), np.abs(found.link_rad)),
     }
     return np.asarray(np.abs(wanted[attitude]))

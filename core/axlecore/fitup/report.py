@@ -15,6 +15,7 @@ from axlecore.errors import CoreError
 from axlecore.fitup.across import AcrossReport, across_report
 from axlecore.fitup.advice import LinkAdvice, RackLink, link_advice
 from axlecore.fitup.applied import UnequalSides, fitted_bar, unequal_sides
+from axlecore.fitup.bracket_place import BracketPlace, bracket_place
 from axlecore.fitup.clash import RODS, SIDES, gaps, spans
 from axlecore.fitup.drilling import DrillPlan, drill_plan
 from axlecore.fitup.fixes import Fix, fixes
@@ -182,6 +183,8 @@ class AxleFitReport(Record, BySide[SideTape]):
         Rear view and plan.
     drilling : DrillPlan
         What is drilled.
+    bracket : BracketPlace
+        Where the link's hole would sit with the bar level and the link plumb.
     unequal : UnequalSides or None
         What a difference between left and right does.
     """
@@ -201,6 +204,7 @@ class AxleFitReport(Record, BySide[SideTape]):
     stack: StackReport | None
     across: AcrossReport
     drilling: DrillPlan
+    bracket: BracketPlace
     unequal: UnequalSides | None
 
 
@@ -287,6 +291,7 @@ def fit_report(
         stack=None if fit.stack is None else stack_report(fit.stack),
         across=across_report(fit, bar, tube_m, (rises[0], rises[1])),
         drilling=drill_plan(fit),
+        bracket=bracket_place(fit, arm_length(bar, fit.left.bar_hole)),
         unequal=_unequal(vehicle, set_up, end, fit),
     )
 

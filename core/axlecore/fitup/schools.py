@@ -43,6 +43,7 @@ SCHOOLS: tuple[School, ...] = (
             "in_line": "arm in line with the control arm it follows",
             "link_square": "link square to the arm",
             "link_plumb": "link plumb",
+            "level_and_plumb": "bar arm level and links plumb",
         },
         "least_change",
         "The bar then does the same work in every load state.",

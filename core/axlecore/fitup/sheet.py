@@ -95,6 +95,14 @@ class Hand(StrEnum):
     RIGHT = "right"
 
 
+class Vent(StrEnum):
+    """How the axle's vent stands."""
+
+    AS_IT_IS = "as it is"
+    RAISED = "raised by a washer"
+    MOVED = "moved"
+
+
 class Inside(StrEnum):
     """What is inside the rail where it is drilled."""
 
@@ -226,11 +234,16 @@ class DrilledHole(Record):
         Above the rail's lower edge [m].
     size : str
         Bolt that goes through.
+    there_m : Measured or None
+        Hole that is there already, as it is gauged [m]; None where there is none.
     """
 
     forward_m: Measured = place("Forward of the plumb line", Dimension.SHIFT, -0.6, 0.6)
     above_edge_m: Measured = place("Above the lower edge", Dimension.LENGTH, 0.0, 0.5)
     size: str = "M12x1.75"
+    there_m: Measured | None = place(
+        "Hole that is there", Dimension.SMALL_LENGTH, 0.003, 0.05, optional=True
+    )
 
     def __post_init__(self) -> None:
         check_places(self)
@@ -367,8 +380,11 @@ class Rail(Record):
         Height of its side, thickness of its wall, and width of its section [m].
     outside_m : Measured
         Between the outer faces of both rails [m].
-    inside : Inside
-        What is inside where it is drilled.
+    access_m, plate_m : Measured or None
+        Smaller way through a frame hole that a nut plate is fished in by, and the plate's smaller
+        way across [m]; None where none is.
+    inside_left, inside_right : Inside
+        What is inside each rail where it is drilled.
     """
 
     edge_m: Measured = place("Frame's lower edge", Dimension.LENGTH, 0.1, 1.6)
@@ -376,10 +392,21 @@ class Rail(Record):
     wall_m: Measured = place("Wall of the rail", Dimension.SMALL_LENGTH, 0.001, 0.02)
     width_m: Measured = place("Width of the rail", Dimension.SMALL_LENGTH, 0.02, 0.2)
     outside_m: Measured = place("Across both rails", Dimension.LENGTH, 0.4, 2.0)
-    inside: Inside = Inside.UNSEEN
+    access_m: Measured | None = place(
+        "Frame hole for a nut plate", Dimension.SMALL_LENGTH, 0.01, 0.3, optional=True
+    )
+    plate_m: Measured | None = place(
+        "Nut plate, its narrow way", Dimension.SMALL_LENGTH, 0.01, 0.3, optional=True
+    )
+    inside_left: Inside = Inside.UNSEEN
+    inside_right: Inside = Inside.UNSEEN
 
     def __post_init__(self) -> None:
         check_places(self)
+
+    def inside(self, side: Side) -> Inside:
+        """What is inside the rail of one side."""
+        return self.inside_left if side is Side.LEFT else self.inside_right
 
 
 @dataclass(frozen=True)
@@ -398,6 +425,13 @@ class Seat(Record):
         What the saddle is made for, and the U-bolt's inside width [m]; None without a tube.
     vent_m, weld_m, line_m : Measured or None
         Across to the tube's vent, the nearest bracket weld, and a line's clip [m], left positive.
+    shoulder_left_m, shoulder_right_m : Measured or None
+        Between bushing and the bar's shoulder, collar or bend, on each side [m].
+    bracket_out_m : Measured or None
+        How far the saddle or bar bracket stands out from the bar's axis [m]; None leaves it out
+        of what could hit something.
+    vent : Vent
+        How the vent stands; raised or moved it no longer minds a saddle.
     """
 
     link_holes_apart_m: Measured = place("Link holes apart", Dimension.LENGTH, 0.2, 2.4)
@@ -413,6 +447,16 @@ class Seat(Record):
     vent_m: Measured | None = place("Vent across at", Dimension.SHIFT, -1.2, 1.2, optional=True)
     weld_m: Measured | None = place("Weld across at", Dimension.SHIFT, -1.2, 1.2, optional=True)
     line_m: Measured | None = place("Line across at", Dimension.SHIFT, -1.2, 1.2, optional=True)
+    shoulder_left_m: Measured | None = place(
+        "Bushing to shoulder, left", Dimension.SMALL_LENGTH, 0.0, 0.4, optional=True
+    )
+    shoulder_right_m: Measured | None = place(
+        "Bushing to shoulder, right", Dimension.SMALL_LENGTH, 0.0, 0.4, optional=True
+    )
+    bracket_out_m: Measured | None = place(
+        "Bracket out from the bar", Dimension.SMALL_LENGTH, 0.01, 0.15, optional=True
+    )
+    vent: Vent = Vent.AS_IT_IS
 
     def __post_init__(self) -> None:
         check_places(self)

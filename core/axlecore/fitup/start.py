@@ -51,7 +51,7 @@ class _Start:
     """Usual places of a suspension in mm: bar from the axle's middle, link, rail, travel."""
 
     says: str
-    suspension: Suspension
+    suspensions: tuple[Suspension, ...]
     mount: Mount
     heading: Heading
     link_goes: LinkGoes
@@ -66,7 +66,7 @@ class _Start:
     obstacles: tuple[str, ...]
 
 
-_SOLID, _FREE = Suspension.SOLID, Suspension.INDEPENDENT
+_SOLID, _FREE = (Suspension.SOLID,), (Suspension.INDEPENDENT,)
 
 #: One row a suspension.
 _STARTS = {
@@ -104,7 +104,8 @@ _STARTS = {
     ),
     Layout.SWING_BEAM: _Start(
         "Split swing beams, bar on the frame",
-        _SOLID,
+        # Each wheel has its own beam: sheets are begun from either kind of axle.
+        _SOLID + _FREE,
         Mount.ON_FRAME,
         Heading.REARWARD,
         LinkGoes.DOWN,
@@ -210,6 +211,15 @@ _OBSTACLES = {
     "shield": _Obstacle(
         "Heat shield", _B, Nature.STILL, _ON_FRAME, Sides.ONCE, -200, 250, 900, 6, 0, -0.22, -0.46
     ),
+    "steering_damper": _Obstacle(
+        "Steering damper", _C, Nature.MOVING, _ON_AXLE, Sides.ONCE, -170, 25, 0, 0, 55, 0.35, -0.25
+    ),
+    "brace": _Obstacle(
+        "Bolt-on brace", _B, Nature.STILL, _ON_FRAME, Sides.ONCE, -350, 200, 60, 50, 0, 0.5, -0.5
+    ),
+    "liner": _Obstacle(
+        "Wheel-arch liner", _B, Nature.STILL, _ON_FRAME, Sides.BOTH, 0, 480, 700, 20, 0, 1.15, 0.8
+    ),
     "other": _Obstacle(
         "Something else", _C, Nature.STILL, _ON_FRAME, Sides.ONCE, -300, 300, 0, 0, 40, 0.10, -0.10
     ),
@@ -258,6 +268,21 @@ def usual_obstacle(key: str, axle: Axle) -> Obstacle:
     )
 
 
+def layouts_for(axle: Axle) -> dict[str, str]:
+    """Return the suspensions that an axle's sheet can start from, in words by key.
+
+    Parameters
+    ----------
+    axle : Axle
+        Solid or independent.
+    """
+    return {
+        layout.value: start.says
+        for layout, start in _STARTS.items()
+        if axle.suspension in start.suspensions
+    }
+
+
 def begin(axle: Axle, bar: Bar, layout: Layout) -> AxleFit:
     """Return a fit-up sheet with a suspension's usual places.
 
@@ -276,8 +301,8 @@ def begin(axle: Axle, bar: Bar, layout: Layout) -> AxleFit:
         A suspension of the other kind.
     """
     start = _STARTS[layout]
-    if start.suspension is not axle.suspension:
-        fits = " or ".join(key for key, one in _STARTS.items() if one.suspension is axle.suspension)
+    if axle.suspension not in start.suspensions:
+        fits = " or ".join(layouts_for(axle))
         raise InputError("layout", f"The axle is {axle.suspension}; start from {fits}.")
     centre = axle.wheel_centre_height_m.value
     arm, turn = arm_length(bar, 0), 1.0 if start.heading is Heading.FORWARD else -1.0
@@ -300,6 +325,7 @@ def begin(axle: Axle, bar: Bar, layout: Layout) -> AxleFit:
             bar_offset_m=usual(0.0),
             saddles_apart_m=usual(bar.bushing_span_m.value),
             saddle_width_m=usual(0.06),
+            bracket_out_m=usual(bar.outside_diameter_m.value / 2 + 0.025),
         ),
         link=LinkKind(
             usual(start.link / 1e3 - 0.02),
@@ -319,7 +345,7 @@ def begin(axle: Axle, bar: Bar, layout: Layout) -> AxleFit:
         link_ratio=usual(start.ratio),
         plate_m=usual(0.008),
         backing_m=usual(0.0),
-        control_arm_rad=usual(0.0) if axle.suspension is _FREE else None,
+        control_arm_rad=usual(0.0) if axle.suspension in _FREE else None,
         obstacles=tuple(usual_obstacle(key, axle) for key in start.obstacles),
         drilled=tuple(DrilledHole(usual(forward / 1e3), usual(0.045)) for forward in (-35.0, 35.0))
         if start.mount is Mount.ON_AXLE

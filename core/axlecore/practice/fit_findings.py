@@ -6,8 +6,10 @@ import math
 from collections.abc import Callable, Collection, Iterator
 from dataclasses import dataclass
 
+from axlecore.fitup.across import CENTRED_M
 from axlecore.fitup.arrival import ArrivalReport, Result
 from axlecore.fitup.bolts import KitBolt
+from axlecore.fitup.drilling import HoleWork
 from axlecore.fitup.report import AxleFitReport
 from axlecore.fitup.sheet import AxleFit, Fitting, Inside, Nature
 from axlecore.practice.finding import Finding, Kind
@@ -260,14 +262,27 @@ def _sides(case: _Case) -> Iterator[Finding]:
     )
 
 
+#: What is done where a saddle sits on something.
+_OFF_IT = {
+    "vent": "Raise the vent by a washer under it, move it, or turn the U-bolt to its other side.",
+    "weld": "Move the saddle off the weld.",
+    "line": "Move the line's clip, or the saddle; no line stays under a U-bolt.",
+}
+
+
+def _aside(metres: float) -> str:
+    side = "left" if metres > 0 else "right"
+    return f"{abs(metres) * 1e3:.0f} mm to the {side}"
+
+
 def _across(case: _Case) -> Iterator[Finding]:
-    across, seat = case.report.across, case.fit.seat
+    across = case.report.across
     if not across.centred:
         yield case.finding(
             "centred",
             Kind.FIX,
             f"The {case.name} bar is not centred.",
-            f"It sits {seat.bar_offset_m.value * 1e3:+.0f} mm off the middle.",
+            f"It sits {_aside(across.off_middle_m)} of where its links want it.",
             "Centre it before the collars.",
             "|offset| ≤ 5 mm",
             "seat.bar_offset_m",
@@ -282,6 +297,18 @@ def _across(case: _Case) -> Iterator[Finding]:
             "Move the upper brackets, or take a handed offset link.",
             "offset ÷ rise",
             "seat.link_holes_apart_m",
+        )
+    if across.shoulders_m is not None and abs(across.shoulders_m - across.off_middle_m) > CENTRED_M:
+        yield case.finding(
+            "shoulders",
+            Kind.WATCH,
+            f"The {case.name} bar's shoulders are unequal.",
+            f"By its shoulders it sits {_aside(across.shoulders_m)} of the middle, by the tape "
+            f"{_aside(across.off_middle_m)}.",
+            "Read its side marks: a bar with unequal shoulders goes in one way round only. If "
+            "there are none, centre it by the links.",
+            "(left − right) ÷ 2",
+            "seat.shoulder_left_m",
         )
     for fits, what, place in (
         (across.saddle_fits, "The saddle", "seat.saddle_bore_m"),
@@ -304,7 +331,7 @@ def _across(case: _Case) -> Iterator[Finding]:
                 Kind.FIX,
                 f"A saddle sits on the {one.what}.",
                 f"{_mm(max(0.0, one.clear_m))} from its rim; it keeps 15 mm off.",
-                f"Move the saddle, or turn the U-bolt to the other side of the {one.what}.",
+                _OFF_IT[one.what],
                 "distance − half the saddle",
                 one.place,
             )
@@ -313,9 +340,9 @@ def _across(case: _Case) -> Iterator[Finding]:
             "hand",
             Kind.FIX,
             "Offset links are on the wrong sides.",
-            "An offset link is handed: one left, one right.",
+            "As they are a link stands further from plumb than with both swapped.",
             "Swap them.",
-            "left on the left, right on the right",
+            "tilt as they are > tilt swapped",
             "link.left_hand",
         )
 
@@ -324,6 +351,19 @@ def _drilling(case: _Case) -> Iterator[Finding]:
     plan = case.report.drilling
     for mark in plan.marks:
         if mark.fine:
+            continue
+        if mark.work is HoleWork.TOO_LARGE and mark.there_m is not None:
+            yield case.finding(
+                "hole_too_large",
+                Kind.FIX,
+                f"Hole {mark.number} is too large for its bolt.",
+                f"It gauges {mark.there_m * 1e3:.1f} mm; {mark.size} wants {mark.hole_m * 1e3:.1f} "
+                "mm, and works loose in more.",
+                "Take the next larger bolt, a shouldered sleeve or a thick washer plate on both "
+                "sides, by the chassis maker's rules.",
+                "gauged hole > coarse clearance of the bolt",
+                f"drilled.{mark.number - 1}.there_m",
+            )
             continue
         edge = mark.edge_m < mark.edge_needed_m
         near, needed = (
@@ -341,15 +381,28 @@ def _drilling(case: _Case) -> Iterator[Finding]:
             "2 hole diameters to an edge, 3 to the next hole",
             f"drilled.{mark.number - 1}.above_edge_m",
         )
-    if plan.marks and case.fit.rail.inside is Inside.UNSEEN:
+    drilled = any(mark.work in (HoleWork.DRILL, HoleWork.OPEN) for mark in plan.marks)
+    unseen = [side for side in Side if case.fit.rail.inside(side) is Inside.UNSEEN]
+    if drilled and unseen:
         yield case.finding(
             "inside",
             Kind.WATCH,
-            "Nobody has looked inside the rail where it is drilled.",
+            f"Nobody has looked inside the {' and the '.join(unseen)} rail where it is drilled.",
             "Wiring and lines run there.",
             "Look, move them, and put a backing block behind the wall before drilling.",
             "inside: unseen",
-            "rail.inside",
+            f"rail.inside_{unseen[0]}",
+        )
+    if plan.plate_goes_in is False:
+        yield case.finding(
+            "plate",
+            Kind.FIX,
+            "The nut plate does not go in through the frame hole.",
+            "Its narrow way is wider than the hole.",
+            "Cut it narrower, or take single nuts on a wire; the hole is not widened without the "
+            "chassis maker.",
+            "plate < frame hole",
+            "rail.plate_m",
         )
 
 

@@ -15,7 +15,7 @@ from axlecore.fitup.links import Attitude
 from axlecore.fitup.report import fit_report
 from axlecore.fitup.schools import holding
 from axlecore.fitup.sheet import AxleFit, Fitting
-from axlecore.fitup.start import LAYOUTS, OBSTACLES
+from axlecore.fitup.start import OBSTACLES, layouts_for
 from axlecore.lean.evaluate import Evaluation
 from axlecore.practice.decision import Decision
 from axlecore.practice.finding import Finding, Kind, gravest_first
@@ -55,8 +55,10 @@ class FitStation(Record, ByEnd["AxleStation | None"]):
         Gravest first.
     schools : mapping of str to str
         School that holds, by matter.
-    layouts, obstacles : mapping of str to str
-        Suspensions a sheet can start from, and obstacles it can have, in words.
+    layouts : mapping of str to mapping of str to str
+        Suspensions that the sheet of each axle can start from, in words by key.
+    obstacles : mapping of str to str
+        Obstacles it can have, in words.
     cautions : tuple of str
         Always shown here.
     """
@@ -66,7 +68,7 @@ class FitStation(Record, ByEnd["AxleStation | None"]):
     trouble: Mapping[str, str]
     findings: list[Finding]
     schools: Mapping[str, str]
-    layouts: Mapping[str, str]
+    layouts: Mapping[str, Mapping[str, str]]
     obstacles: Mapping[str, str]
     cautions: tuple[str, ...]
 
@@ -165,7 +167,7 @@ def fit_station(
         trouble,
         gravest_first(found),
         schools,
-        LAYOUTS,
+        {end: layouts_for(vehicle.of_end(end)) for end in End},
         OBSTACLES,
         CAUTIONS,
     )

@@ -5,6 +5,7 @@ from dataclasses import replace
 from axlecore.fitup.across import across_report
 from axlecore.fitup.sheet import (
     Hand,
+    Vent,
 )
 from tests.fitup.sheets import axle_fit
 from tests.rigs import bar, m
@@ -62,3 +63,27 @@ class AcrossTests(unittest.TestCase):
             across_report(replace(fit, link=right), BAR, None, (0.24, 0.24)).hands_fit, True
         )
         self.assertIsNone(self.report().hands_fit)
+
+    def test_offset_links_that_both_lean_one_way_hold_the_bar_aside(self):
+        """Both tops 20 mm to the left: the bar belongs 20 mm to the right, links plumb."""
+        fit = axle_fit()
+        link = replace(fit.link, offset_m=m(0.02), left_hand=Hand.LEFT, right_hand=Hand.LEFT)
+        for offset, fits, centred in (
+            (-0.02, True, True),
+            (0.0, True, False),
+            (0.02, False, False),
+        ):
+            seat = replace(fit.seat, bar_offset_m=m(offset))
+            found = across_report(replace(fit, link=link, seat=seat), BAR, None, (0.24, 0.24))
+            self.assertEqual((found.hands_fit, found.centred), (fits, centred), offset)
+        self.assertAlmostEqual(found.off_middle_m, 0.04)
+
+    def test_unequal_shoulders_say_where_the_bar_sits(self):
+        found = self.report(shoulder_left_m=m(0.05), shoulder_right_m=m(0.03))
+        self.assertAlmostEqual(found.shoulders_m, 0.01)
+        self.assertIsNone(self.report(shoulder_left_m=m(0.05)).shoulders_m)
+
+    def test_a_vent_raised_by_a_washer_no_longer_minds(self):
+        for vent, fine in ((Vent.AS_IT_IS, False), (Vent.RAISED, True)):
+            [one] = self.report(vent_m=m(0.4), vent=vent).keep_off
+            self.assertIs(one.fine, fine)

@@ -42,6 +42,16 @@ class GapTests(unittest.TestCase):
         pipe = obstacle(Shape.SEGMENT, rise_m=m(0.0))
         self.assertAlmostEqual(found(pipe)[1, 0], 0.15 - 0.03 - RADIUS, 6)
 
+    def test_brackets_are_swept_with_what_they_are_bolted_to(self):
+        """A saddle 40 mm out, at 400 ± 30 mm; a pipe 150 mm above the axis, 60 thick."""
+        seat = replace(LEVEL.seat, bracket_out_m=m(0.04))
+        above = obstacle(forward_m=m(0.0), left_m=m(0.5), right_m=m(0.3))
+        gap = found(above, replace(LEVEL, seat=seat), (0.0, 0.05))[3]
+        np.testing.assert_allclose(gap, [0.15 - 0.03 - 0.04, 0.10 - 0.03 - 0.04], atol=1e-6)
+        self.assertTrue(np.isinf(found(above)[3]).all())
+        at_link = obstacle(forward_m=m(0.26), height_m=m(0.74), left_m=m(0.6), right_m=m(0.4))
+        np.testing.assert_allclose(found(at_link)[4], [0.1 - 0.03 - 0.02], atol=1e-6)
+
     def test_what_a_rod_runs_through_overlaps_by_its_radius(self):
         box = obstacle(Shape.BOX, height_m=m(0.4), run_m=m(0.02), rise_m=m(0.2), size_m=m(0.0))
         self.assertAlmostEqual(found(box)[1, 0], -RADIUS, 6)

@@ -5,11 +5,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from axlecore.errors import InputError
-from axlecore.fitup.drilling import drill_plan, template, tiles
+from axlecore.fitup.drilling import HoleWork, drill_plan, template, tiles
 from axlecore.fitup.sheet import (
     DrilledHole,
     Inside,
 )
+from axlecore.vehicle.ends import Side
 from tests.fitup.sheets import axle_fit
 from tests.rigs import m
 
@@ -34,8 +35,34 @@ class DrillTests(unittest.TestCase):
     def test_holes_near_an_edge_or_each_other_are_not_fine(self):
         for spots in (((0.0, 0.02),), ((0.0, 0.135),), ((0.0, 0.06), (0.03, 0.06))):
             self.assertFalse(drill_plan(self.fit(*spots)).marks[0].fine, spots)
-        rail = replace(axle_fit().rail, inside=Inside.CLEAR)
+        rail = replace(axle_fit().rail, inside_left=Inside.CLEAR, inside_right=Inside.CLEAR)
         self.assertFalse(drill_plan(axle_fit(rail=rail)).backing)
+
+    def test_a_hole_that_is_there_is_gauged_against_its_bolt(self):
+        """ISO 273 for M12: 13, 13.5 and 14.5 mm."""
+        for there, work, first in (
+            (None, HoleWork.DRILL, 3.0),
+            (0.0105, HoleWork.OPEN, 11.0),
+            (0.0130, HoleWork.AS_IT_IS, None),
+            (0.0145, HoleWork.AS_IT_IS, None),
+            (0.0150, HoleWork.TOO_LARGE, None),
+        ):
+            hole = DrilledHole(m(0.0), m(0.06), there_m=None if there is None else m(there))
+            [mark] = drill_plan(axle_fit(drilled=(hole,))).marks
+            self.assertEqual(mark.work, work)
+            self.assertEqual(mark.fine, work is not HoleWork.TOO_LARGE)
+            steps = [round(step * 1e3, 1) for step in mark.steps_m]
+            self.assertEqual(steps[:1], [] if first is None else [first])
+
+    def test_a_nut_plate_goes_in_by_its_narrow_way(self):
+        for access, plate, goes in ((0.03, 0.028, True), (0.03, 0.03, False), (0.03, None, None)):
+            rail = axle_fit().rail
+            rail = replace(rail, access_m=m(access), plate_m=None if plate is None else m(plate))
+            self.assertIs(drill_plan(axle_fit(rail=rail)).plate_goes_in, goes)
+
+    def test_a_block_goes_behind_the_wall_of_each_rail_that_is_not_clear(self):
+        rail = replace(axle_fit().rail, inside_left=Inside.CLEAR, inside_right=Inside.WIRING)
+        self.assertEqual(drill_plan(axle_fit(rail=rail)).backing, [Side.RIGHT])
 
     def test_the_template_mirrors_and_keeps_distances(self):
         fit = self.fit((-0.035, 0.045), (0.05, 0.08))

@@ -142,7 +142,7 @@ class FindingTests(unittest.TestCase):
                 "centred",
                 Kind.FIX,
                 "seat.bar_offset_m",
-                "+12 mm",
+                "12 mm to the left",
                 {"seat": replace(fit.seat, bar_offset_m=m(0.012))},
             ),
             (
@@ -166,15 +166,36 @@ class FindingTests(unittest.TestCase):
                 "13.5 mm wants 27 mm",
                 {
                     "drilled": (DrilledHole(m(0.0), m(0.02)),),
-                    "rail": replace(fit.rail, inside=Inside.CLEAR),
+                    "rail": replace(fit.rail, inside_left=Inside.CLEAR),
                 },
             ),
             (
                 "inside",
                 Kind.WATCH,
-                "rail.inside",
+                "rail.inside_left",
                 "Wiring",
                 {"drilled": (DrilledHole(m(0.0), m(0.06)),)},
+            ),
+            (
+                "hole_too_large",
+                Kind.FIX,
+                "drilled.0.there_m",
+                "gauges 15.0 mm",
+                {"drilled": (DrilledHole(m(0.0), m(0.06), there_m=m(0.015)),)},
+            ),
+            (
+                "plate",
+                Kind.FIX,
+                "rail.plate_m",
+                "wider than the hole",
+                {"rail": replace(fit.rail, access_m=m(0.03), plate_m=m(0.04))},
+            ),
+            (
+                "shoulders",
+                Kind.WATCH,
+                "seat.shoulder_left_m",
+                "20 mm to the left of the middle",
+                {"seat": replace(fit.seat, shoulder_left_m=m(0.1), shoulder_right_m=m(0.06))},
             ),
         ):
             found = rules(station(axle_fit(**changed))).get(f"fit_{rule}")

@@ -89,6 +89,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/level-hole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Level Hole */
+        get: operations["bench_level_hole"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/link": {
         parameters: {
             query?: never;
@@ -1261,7 +1278,13 @@ export interface components {
          *     keep_off : list of KeepOff
          *         Vent, weld and line.
          *     hands_fit : bool or None
-         *         Offset links carry opposite hands, each on its side; None without an offset.
+         *         Offset links stand plumber as they are than swapped; None without an offset, or where
+         *         nobody has read their hands.
+         *     off_middle_m : float
+         *         Bar from where its links put it, left positive [m]: from the middle, or where both links
+         *         lean one way from as far to the side as their offset.
+         *     shoulders_m : float or None
+         *         How far the bar's shoulders say it sits off the middle, left positive [m].
          */
         AcrossReport: {
             /** Bend M */
@@ -1274,12 +1297,16 @@ export interface components {
             hands_fit: boolean | null;
             /** Keep Off */
             keep_off: components["schemas"]["KeepOff"][];
+            /** Off Middle M */
+            off_middle_m: number;
             /** Plumb */
             plumb: boolean;
             /** Plumb Rad */
             plumb_rad: number[];
             /** Saddle Fits */
             saddle_fits: boolean | null;
+            /** Shoulders M */
+            shoulders_m: number | null;
             /** U Bolt Fits */
             u_bolt_fits: boolean | null;
         };
@@ -1437,7 +1464,7 @@ export interface components {
          * @description What a school sets level or square at ride height.
          * @enum {string}
          */
-        Attitude: "least_change" | "arm_level" | "in_line" | "link_square" | "link_plumb";
+        Attitude: "least_change" | "arm_level" | "in_line" | "link_square" | "link_plumb" | "level_and_plumb";
         /**
          * Audit
          * @description A claim held against the geometry.
@@ -1669,6 +1696,8 @@ export interface components {
          *         Rear view and plan.
          *     drilling : DrillPlan
          *         What is drilled.
+         *     bracket : BracketPlace
+         *         Where the link's hole would sit with the bar level and the link plumb.
          *     unequal : UnequalSides or None
          *         What a difference between left and right does.
          */
@@ -1679,6 +1708,7 @@ export interface components {
             arms_m: number[];
             attitude: components["schemas"]["Attitude"];
             bar: components["schemas"]["Bar"];
+            bracket: components["schemas"]["BracketPlace"];
             drilling: components["schemas"]["DrillPlan"];
             end: components["schemas"]["End"];
             /** Gaps */
@@ -2146,6 +2176,31 @@ export interface components {
         BracketHole: {
             forward_m: components["schemas"]["Measured"];
             height_m: components["schemas"]["Measured"];
+        };
+        /**
+         * BracketPlace
+         * @description Where the link hole in use would sit with the bar level and the link plumb.
+         *
+         *     Attributes
+         *     ----------
+         *     forward_m, height_m : float
+         *         Forward of the axle's middle, and above ground [m].
+         *     above_edge_m : float
+         *         Above the frame's lower edge [m].
+         *     moves_forward_m, moves_up_m : float
+         *         From where the hole is now [m].
+         */
+        BracketPlace: {
+            /** Above Edge M */
+            above_edge_m: number;
+            /** Forward M */
+            forward_m: number;
+            /** Height M */
+            height_m: number;
+            /** Moves Forward M */
+            moves_forward_m: number;
+            /** Moves Up M */
+            moves_up_m: number;
         };
         /**
          * BushingFacts
@@ -2792,6 +2847,8 @@ export interface components {
          *         Above the rail's lower edge [m].
          *     size : str
          *         Bolt that goes through.
+         *     there_m : Measured or None
+         *         Hole that is there already, as it is gauged [m]; None where there is none.
          */
         DrilledHole: {
             above_edge_m: components["schemas"]["Measured"];
@@ -2801,6 +2858,7 @@ export interface components {
              * @default M12x1.75
              */
             size: string;
+            there_m?: components["schemas"]["Measured"] | null;
         };
         /**
          * DrillMark
@@ -2825,7 +2883,11 @@ export interface components {
          *     apart_m, apart_needed_m : float or None
          *         To the nearest other hole, and what it wants [m]; None for a single one.
          *     fine : bool
-         *         Far enough from edges and obstacles.
+         *         Far enough from edges and the next hole, and not too large for its bolt.
+         *     work : HoleWork
+         *         Drilled, opened from the hole that is there, or left as it is.
+         *     there_m : float or None
+         *         Hole that is there, as gauged [m].
          */
         DrillMark: {
             /** Above Edge M */
@@ -2852,6 +2914,9 @@ export interface components {
             size: string;
             /** Steps M */
             steps_m: number[];
+            /** There M */
+            there_m: number | null;
+            work: components["schemas"]["HoleWork"];
         };
         /**
          * DrillPlan
@@ -2863,18 +2928,22 @@ export interface components {
          *         On each side.
          *     grip_m : float
          *         Bracket, wall and backing that the bolts clamp [m].
-         *     backing : bool
-         *         A block goes behind the wall, to save what is inside.
+         *     backing : list of Side
+         *         Sides where a block goes behind the wall, to save what is inside.
          *     plumb_above_edge_m : float
          *         The link's upper bolt above (or below) the lower edge [m].
+         *     plate_goes_in : bool or None
+         *         A nut plate can be fished in through the frame hole; None where one of both is not read.
          */
         DrillPlan: {
             /** Backing */
-            backing: boolean;
+            backing: components["schemas"]["Side"][];
             /** Grip M */
             grip_m: number;
             /** Marks */
             marks: components["schemas"]["DrillMark"][];
+            /** Plate Goes In */
+            plate_goes_in: boolean | null;
             /** Plumb Above Edge M */
             plumb_above_edge_m: number;
         };
@@ -3331,8 +3400,10 @@ export interface components {
          *         Gravest first.
          *     schools : mapping of str to str
          *         School that holds, by matter.
-         *     layouts, obstacles : mapping of str to str
-         *         Suspensions a sheet can start from, and obstacles it can have, in words.
+         *     layouts : mapping of str to mapping of str to str
+         *         Suspensions that the sheet of each axle can start from, in words by key.
+         *     obstacles : mapping of str to str
+         *         Obstacles it can have, in words.
          *     cautions : tuple of str
          *         Always shown here.
          */
@@ -3344,7 +3415,9 @@ export interface components {
             front: components["schemas"]["AxleStation"] | null;
             /** Layouts */
             layouts: {
-                [key: string]: string;
+                [key: string]: {
+                    [key: string]: string;
+                };
             };
             /** Obstacles */
             obstacles: {
@@ -3617,6 +3690,12 @@ export interface components {
          * @enum {string}
          */
         HoleTrouble: "cannot be assembled" | "the link would carry the axle" | "arm and link go over centre" | "its joint swings too far" | "too near an obstacle";
+        /**
+         * HoleWork
+         * @description What is done to a hole of the frame.
+         * @enum {string}
+         */
+        HoleWork: "drill" | "open up" | "fits as it is" | "too large";
         /**
          * Idle
          * @description Whether a bar works, and what keeps it from that.
@@ -4022,6 +4101,59 @@ export interface components {
             stop_m_s2: number | null;
             /** Wheel Load N */
             wheel_load_n: number[][][];
+        };
+        /**
+         * LevelHole
+         * @description Which hole of a bracket sets the arm level.
+         *
+         *     Attributes
+         *     ----------
+         *     number : int
+         *         From the first measured, 1 and up.
+         *     off_m : float
+         *         How far the tip then stands above (or below) level [m].
+         *     off_rad : float or None
+         *         The same as an angle of the arm [rad]; None without its length.
+         *     link_m : float
+         *         Link that would set that hole exactly level [m].
+         */
+        LevelHole: {
+            /** Link M */
+            link_m: number;
+            /** Number */
+            number: number;
+            /** Off M */
+            off_m: number;
+            /** Off Rad */
+            off_rad: number | null;
+        };
+        /** LevelIn */
+        LevelIn: {
+            /**
+             * Arm
+             * @default 260 mm
+             */
+            arm: string;
+            /**
+             * Bar
+             * @default 400 mm
+             */
+            bar: string;
+            /**
+             * Hole
+             * @default 600 mm
+             */
+            hole: string;
+            /**
+             * Link
+             * @default 240 mm
+             */
+            link: string;
+            /**
+             * Step
+             * @default 25 mm
+             */
+            step: string;
         };
         /**
          * LiftWeighing
@@ -5399,15 +5531,22 @@ export interface components {
          *         Height of its side, thickness of its wall, and width of its section [m].
          *     outside_m : Measured
          *         Between the outer faces of both rails [m].
-         *     inside : Inside
-         *         What is inside where it is drilled.
+         *     access_m, plate_m : Measured or None
+         *         Smaller way through a frame hole that a nut plate is fished in by, and the plate's smaller
+         *         way across [m]; None where none is.
+         *     inside_left, inside_right : Inside
+         *         What is inside each rail where it is drilled.
          */
         Rail: {
+            access_m?: components["schemas"]["Measured"] | null;
             depth_m: components["schemas"]["Measured"];
             edge_m: components["schemas"]["Measured"];
             /** @default unseen */
-            inside: components["schemas"]["Inside"];
+            inside_left: components["schemas"]["Inside"];
+            /** @default unseen */
+            inside_right: components["schemas"]["Inside"];
             outside_m: components["schemas"]["Measured"];
+            plate_m?: components["schemas"]["Measured"] | null;
             wall_m: components["schemas"]["Measured"];
             width_m: components["schemas"]["Measured"];
         };
@@ -5886,15 +6025,27 @@ export interface components {
          *         What the saddle is made for, and the U-bolt's inside width [m]; None without a tube.
          *     vent_m, weld_m, line_m : Measured or None
          *         Across to the tube's vent, the nearest bracket weld, and a line's clip [m], left positive.
+         *     shoulder_left_m, shoulder_right_m : Measured or None
+         *         Between bushing and the bar's shoulder, collar or bend, on each side [m].
+         *     bracket_out_m : Measured or None
+         *         How far the saddle or bar bracket stands out from the bar's axis [m]; None leaves it out
+         *         of what could hit something.
+         *     vent : Vent
+         *         How the vent stands; raised or moved it no longer minds a saddle.
          */
         Seat: {
             bar_offset_m: components["schemas"]["Measured"];
+            bracket_out_m?: components["schemas"]["Measured"] | null;
             line_m?: components["schemas"]["Measured"] | null;
             link_holes_apart_m: components["schemas"]["Measured"];
             saddle_bore_m?: components["schemas"]["Measured"] | null;
             saddle_width_m: components["schemas"]["Measured"];
             saddles_apart_m: components["schemas"]["Measured"];
+            shoulder_left_m?: components["schemas"]["Measured"] | null;
+            shoulder_right_m?: components["schemas"]["Measured"] | null;
             u_bolt_inside_m?: components["schemas"]["Measured"] | null;
+            /** @default as it is */
+            vent: components["schemas"]["Vent"];
             vent_m?: components["schemas"]["Measured"] | null;
             weld_m?: components["schemas"]["Measured"] | null;
         };
@@ -7132,6 +7283,12 @@ export interface components {
             width_m: components["schemas"]["Measured"];
         };
         /**
+         * Vent
+         * @description How the axle's vent stands.
+         * @enum {string}
+         */
+        Vent: "as it is" | "raised by a washer" | "moved";
+        /**
          * VentPlace
          * @description Where on an axle its vent sits.
          * @enum {string}
@@ -7314,6 +7471,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Holes"];
+                };
+            };
+        };
+    };
+    bench_level_hole: {
+        parameters: {
+            query?: {
+                arm?: string;
+                bar?: string;
+                hole?: string;
+                link?: string;
+                step?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelHole"];
                 };
             };
         };

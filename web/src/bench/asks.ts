@@ -14,6 +14,7 @@ const ASKS = {
       }),
     ),
   link: (query: Fields) => answered(client.GET("/api/bench/link", { params: { query } })),
+  level: (query: Fields) => answered(client.GET("/api/bench/level-hole", { params: { query } })),
   torque: (query: Fields) =>
     answered(client.GET("/api/bench/torque", { params: { query: query as never } })),
   drill: ({ size = "" }: Fields) =>

@@ -8,6 +8,7 @@ import { CALCULATORS, fieldsOf } from "./calculators";
 import type { Calculator } from "./calculators";
 import { ClaimAnswer } from "./claimAnswer";
 import { DrillAnswer } from "./drillAnswer";
+import { LevelAnswer } from "./levelAnswer";
 import { LinkAnswer } from "./linkAnswer";
 import { Pictures } from "./pictures";
 import { SnappedAnswer } from "./snappedAnswer";
@@ -20,6 +21,7 @@ const ANSWERS = {
   bore: BoreAnswer,
   claim: ClaimAnswer,
   link: LinkAnswer,
+  level: LevelAnswer,
   torque: TorqueAnswer,
   drill: DrillAnswer,
   snapped: SnappedAnswer,

@@ -4,7 +4,17 @@ import { BARS_SEEN, RIG_CLASSES } from "../api/generated/core";
 export type BenchField = { key: string; label: string; start: string; options?: string[] };
 
 export type Calculator = {
-  key: "two" | "bar" | "bore" | "claim" | "link" | "torque" | "drill" | "snapped" | "pictures";
+  key:
+    | "two"
+    | "bar"
+    | "bore"
+    | "claim"
+    | "link"
+    | "level"
+    | "torque"
+    | "drill"
+    | "snapped"
+    | "pictures";
   name: string;
   /** What it answers, in a sentence. */
   says: string;
@@ -73,6 +83,18 @@ export const CALCULATORS: Calculator[] = [
       { key: "forward", label: "Upper hole, along from the bar", start: "255 mm" },
       { key: "up", label: "Upper hole, up from the bar", start: "240 mm" },
       { key: "link", label: "Link, eye to eye", start: "240 mm" },
+    ],
+  },
+  {
+    key: "level",
+    name: "Which hole is level",
+    says: "Which hole of the link’s bracket sets the bar’s arm level, with the wheels on the ground.",
+    fields: [
+      { key: "bar", label: "Middle of the bar above ground", start: "400 mm" },
+      { key: "link", label: "Link, eye to eye", start: "240 mm" },
+      { key: "hole", label: "First hole above ground", start: "600 mm" },
+      { key: "step", label: "From hole to hole, up +", start: "25 mm" },
+      { key: "arm", label: "Arm, bar’s axis to hole", start: "260 mm" },
     ],
   },
   {

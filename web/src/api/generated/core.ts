@@ -684,6 +684,14 @@ export const PLACES = {
     "label": "Across both rails",
     "dimension": "length"
   },
+  "fitting.front.rail.access_m": {
+    "label": "Frame hole for a nut plate",
+    "dimension": "small_length"
+  },
+  "fitting.front.rail.plate_m": {
+    "label": "Nut plate, its narrow way",
+    "dimension": "small_length"
+  },
   "fitting.front.seat.link_holes_apart_m": {
     "label": "Link holes apart",
     "dimension": "length"
@@ -719,6 +727,18 @@ export const PLACES = {
   "fitting.front.seat.line_m": {
     "label": "Line across at",
     "dimension": "shift"
+  },
+  "fitting.front.seat.shoulder_left_m": {
+    "label": "Bushing to shoulder, left",
+    "dimension": "small_length"
+  },
+  "fitting.front.seat.shoulder_right_m": {
+    "label": "Bushing to shoulder, right",
+    "dimension": "small_length"
+  },
+  "fitting.front.seat.bracket_out_m": {
+    "label": "Bracket out from the bar",
+    "dimension": "small_length"
   },
   "fitting.front.link.from_m": {
     "label": "Shortest link",
@@ -860,6 +880,10 @@ export const PLACES = {
     "label": "Above the lower edge",
     "dimension": "length"
   },
+  "fitting.front.drilled.*.there_m": {
+    "label": "Hole that is there",
+    "dimension": "small_length"
+  },
   "fitting.rear.rail.edge_m": {
     "label": "Frame's lower edge",
     "dimension": "length"
@@ -879,6 +903,14 @@ export const PLACES = {
   "fitting.rear.rail.outside_m": {
     "label": "Across both rails",
     "dimension": "length"
+  },
+  "fitting.rear.rail.access_m": {
+    "label": "Frame hole for a nut plate",
+    "dimension": "small_length"
+  },
+  "fitting.rear.rail.plate_m": {
+    "label": "Nut plate, its narrow way",
+    "dimension": "small_length"
   },
   "fitting.rear.seat.link_holes_apart_m": {
     "label": "Link holes apart",
@@ -915,6 +947,18 @@ export const PLACES = {
   "fitting.rear.seat.line_m": {
     "label": "Line across at",
     "dimension": "shift"
+  },
+  "fitting.rear.seat.shoulder_left_m": {
+    "label": "Bushing to shoulder, left",
+    "dimension": "small_length"
+  },
+  "fitting.rear.seat.shoulder_right_m": {
+    "label": "Bushing to shoulder, right",
+    "dimension": "small_length"
+  },
+  "fitting.rear.seat.bracket_out_m": {
+    "label": "Bracket out from the bar",
+    "dimension": "small_length"
   },
   "fitting.rear.link.from_m": {
     "label": "Shortest link",
@@ -1055,6 +1099,10 @@ export const PLACES = {
   "fitting.rear.drilled.*.above_edge_m": {
     "label": "Above the lower edge",
     "dimension": "length"
+  },
+  "fitting.rear.drilled.*.there_m": {
+    "label": "Hole that is there",
+    "dimension": "small_length"
   },
   "fitting.wrench_m": {
     "label": "Torque wrench, square to hand",

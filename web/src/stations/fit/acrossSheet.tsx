@@ -18,7 +18,11 @@ export function AcrossSheet() {
   const tube = job.look_over[`${axle}_tube`];
   const read = tube?.diameter_m;
   const checks: [string, boolean | null, string][] = [
-    ["Bar centred within 5 mm", across.centred, `${path}.seat.bar_offset_m`],
+    [
+      "Bar centred within 5 mm of where its links want it",
+      across.centred,
+      `${path}.seat.bar_offset_m`,
+    ],
     ["Links plumb within 4°", across.plumb, `${path}.seat.link_holes_apart_m`],
     ["Saddle is for this tube", across.saddle_fits, `${path}.seat.saddle_bore_m`],
     ["U-bolt goes round this tube", across.u_bolt_fits, `${path}.seat.u_bolt_inside_m`],
@@ -30,11 +34,11 @@ export function AcrossSheet() {
     ...(across.hands_fit === null
       ? []
       : [
-          ["Offset links are on their own sides", across.hands_fit, `${path}.link.left_hand`] as [
-            string,
-            boolean | null,
-            string,
-          ],
+          [
+            "Offset links stand as plumb as they can",
+            across.hands_fit,
+            `${path}.link.left_hand`,
+          ] as [string, boolean | null, string],
         ]),
   ];
   return (
@@ -74,17 +78,19 @@ export function AcrossSheet() {
         <NumberRow place={`${path}.seat.weld_m`} label="Nearest weld, left +" />
         <NumberRow place={`${path}.seat.line_m`} label="Line or its clip, left +" />
         <NumberRow place={`${path}.rail.width_m`} />
+        <NumberRow place={`${path}.seat.bracket_out_m`} />
+        <NumberRow place={`${path}.seat.shoulder_left_m`} />
+        <NumberRow place={`${path}.seat.shoulder_right_m`} />
         <Pick
-          label="Inside the rail, where it is drilled"
-          place={`${path}.rail.inside`}
-          value={fit.rail.inside ?? "unseen"}
+          label="The vent"
+          place={`${path}.seat.vent`}
+          value={fit.seat.vent ?? "as it is"}
           disabled={!writable}
-          onChange={(typed) => void writes.enterOnPaper("fitting", `${axle}.rail.inside`, typed)}
-          options={[
-            { value: "unseen", text: "nobody looked" },
-            { value: "clear", text: "clear" },
-            { value: "wiring", text: "wiring or lines" },
-          ]}
+          onChange={(typed) => void writes.enterOnPaper("fitting", `${axle}.seat.vent`, typed)}
+          options={["as it is", "raised by a washer", "moved"].map((value) => ({
+            value,
+            text: value,
+          }))}
         />
         <p className="mt-2 text-xs text-pale">
           U-bolts that locate the axle come off only with the axle supported; new ones go on in a

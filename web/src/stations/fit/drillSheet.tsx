@@ -7,11 +7,11 @@ import { useWritable } from "../../api/session";
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/sheetOfPaper";
-import { NumberRow } from "../../drawings/numberRow";
+import { NumberCell, NumberRow } from "../../drawings/numberRow";
 import { grouped } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
-import { Pick } from "../../ui/pick";
 import { useFitView } from "./fitView";
+import { InsideRails } from "./insideRails";
 
 const [WIDTH, HEIGHT] = [720, 380];
 const mm = (metres: number) => `${grouped(metres * 1e3, 1)} mm`;
@@ -54,12 +54,13 @@ export function DrillSheet() {
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <Template />
-        <RailAndGrip attempt={attempt} />
+        <RailAndGrip />
+        <FromALevelBar attempt={attempt} />
         <ol className="mt-3 list-decimal pl-5 text-sm">
           <li>
             Look inside.{" "}
-            {plan.backing
-              ? "Put a backing block behind the wall to save what runs there."
+            {plan.backing.length > 0
+              ? `Put a backing block behind the wall of the ${plan.backing.join(" and the ")} rail to save what runs there.`
               : "It is clear."}
           </li>
           <li>Mark from the lower edge and from plumb through the link’s upper bolt.</li>
@@ -82,7 +83,7 @@ type Attempt = ReturnType<typeof useAttempt>["attempt"];
 
 /** Every hole with its bolt, its drills and what is left around it. */
 function Marks({ attempt }: { attempt: Attempt }) {
-  const { axle, station } = useFitView();
+  const { axle, path, station } = useFitView();
   const { writes } = useJobView();
   const writable = useWritable();
   const plan = station.report.drilling;
@@ -91,6 +92,7 @@ function Marks({ attempt }: { attempt: Attempt }) {
       heads={[
         "hole",
         { text: "bolt", words: true },
+        "there now",
         "drill in steps, mm",
         "to the edge",
         "to the next",
@@ -125,8 +127,13 @@ function Marks({ attempt }: { attempt: Attempt }) {
               ))}
             </select>
           </td>
-          <td className="figure">
-            {mark.steps_m.map((step) => grouped(step * 1e3, 1)).join(" · ")}
+          <td>
+            <NumberCell place={`${path}.drilled.${i}.there_m`} />
+          </td>
+          <td className={mark.work === "too large" ? "font-semibold text-stop" : "figure"}>
+            {mark.steps_m.length > 0
+              ? mark.steps_m.map((step) => grouped(step * 1e3, 1)).join(" · ")
+              : mark.work}
           </td>
           <td
             className={`figure ${mark.edge_m < mark.edge_needed_m ? "font-semibold text-stop" : ""}`}
@@ -202,10 +209,8 @@ function Template() {
   );
 }
 
-function RailAndGrip({ attempt }: { attempt: Attempt }) {
-  const { axle, path, fit } = useFitView();
-  const { writes } = useJobView();
-  const writable = useWritable();
+function RailAndGrip() {
+  const { path, station } = useFitView();
   return (
     <>
       <h2 className="mt-4 font-semibold">Rail and grip</h2>
@@ -214,21 +219,46 @@ function RailAndGrip({ attempt }: { attempt: Attempt }) {
       <NumberRow place={`${path}.rail.wall_m`} />
       <NumberRow place={`${path}.plate_m`} />
       <NumberRow place={`${path}.backing_m`} />
-      <Pick
-        label="Inside the rail"
-        place={`${path}.rail.inside`}
-        value={fit.rail.inside ?? "unseen"}
-        disabled={!writable}
-        onChange={(typed) =>
-          void attempt(() => writes.enterOnPaper("fitting", `${axle}.rail.inside`, typed))
-        }
-        options={[
-          { value: "unseen", text: "nobody looked" },
-          { value: "clear", text: "clear" },
-          { value: "wiring", text: "wiring or lines" },
-        ]}
-      />
+      <InsideRails />
+      <NumberRow place={`${path}.rail.access_m`} />
+      <NumberRow place={`${path}.rail.plate_m`} />
+      {station.report.drilling.plate_goes_in && (
+        <p className="py-1 text-sm">
+          The nut plate goes in through that hole: fish it to its place on a wire.
+        </p>
+      )}
     </>
+  );
+}
+
+/** Where the link's hole goes: the bar held level, plumb from its arm; taken over by a press. */
+function FromALevelBar({ attempt }: { attempt: Attempt }) {
+  const { axle, fit, station } = useFitView();
+  const { writes } = useJobView();
+  const writable = useWritable();
+  const { bracket } = station.report;
+  const hole = fit.left.link_hole ?? 0;
+  const away = Math.hypot(bracket.moves_forward_m, bracket.moves_up_m);
+  const take = async () => {
+    const at = `${axle}.link_holes.${hole}`;
+    await writes.enterOnPaper("fitting", `${at}.forward_m`, mm(bracket.forward_m));
+    await writes.enterOnPaper("fitting", `${at}.height_m`, mm(bracket.height_m));
+  };
+  return (
+    <section aria-label="Place from a level bar" className="mt-4 text-sm">
+      <h2 className="text-base font-semibold">Bracket’s place from a level bar</h2>
+      <p>
+        Hold the bar level at ride height and plumb {fit.link_goes} from its arm: the link’s hole
+        sits <span className="figure">{mm(bracket.forward_m)}</span> forward of the axle and{" "}
+        <span className="figure">{mm(Math.abs(bracket.above_edge_m))}</span>{" "}
+        {bracket.above_edge_m >= 0 ? "above" : "below"} the rail’s lower edge.
+      </p>
+      {away >= 1e-3 && writable && (
+        <Button className="mt-1" onClick={() => void attempt(take)}>
+          Move hole {hole + 1} there, {mm(away)} away
+        </Button>
+      )}
+    </section>
   );
 }
 

@@ -1,5 +1,5 @@
 import { Alert } from "../../ui/alert";
-import { useSearch } from "@tanstack/react-router";
+import { Link, useSearch } from "@tanstack/react-router";
 import { lazy, Suspense, useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { useFit } from "../../api/fit";
@@ -120,10 +120,7 @@ function Beginning({ axle }: { axle: AxleName }) {
   const found = useFit(job);
   const writable = useWritable();
   const { refusal, attempt } = useAttempt();
-  const suspension = job.sheet[axle].suspension;
-  const fitting = Object.entries(found.data?.layouts ?? {}).filter(
-    ([key]) => (key === "wishbone" || key === "strut") === (suspension === "independent"),
-  );
+  const layouts = Object.entries(found.data?.layouts[axle] ?? {});
   return (
     <section
       aria-label="Begin the fit-up"
@@ -137,7 +134,7 @@ function Beginning({ axle }: { axle: AxleName }) {
         every number is hollow until it is measured on this vehicle, trip-ready on its wheels.
       </p>
       <ul className="mt-3 grid gap-2">
-        {fitting.map(([layout, says]) => (
+        {layouts.map(([layout, says]) => (
           <li key={layout}>
             <Button
               disabled={!writable}
@@ -150,6 +147,18 @@ function Beginning({ axle }: { axle: AxleName }) {
         ))}
       </ul>
       <Alert>{refusal?.message}</Alert>
+      <p className="mt-4 text-sm">
+        Only which hole sets the bar level?{" "}
+        <Link
+          to="/bench/$calculator"
+          params={{ calculator: "level" }}
+          search={{}}
+          className="text-after underline underline-offset-4"
+        >
+          Four numbers say it at the bench
+        </Link>
+        , without a sheet.
+      </p>
     </section>
   );
 }

@@ -8,6 +8,7 @@ export const SCORED_BY: Record<Attitude, string> = {
   in_line: "arm off the control arm",
   link_square: "off square",
   link_plumb: "link off plumb",
+  level_and_plumb: "arm off level or link off plumb",
 };
 
 /** How far a combination is from what the school wants. */
