@@ -151,8 +151,14 @@ class CommandTests(unittest.TestCase):
     def test_help_of_the_program_and_of_every_command_is_words(self):
         whole = self.help_of()
         self.assertIn("“x % stiffer”", " ".join(whole.split()))
-        for command in re.search(r"\{([\w,]+)\}", whole)[1].split(","):
+        for command in re.search(r"\{(evaluate[\w,]+)\}", whole)[1].split(","):
             self.assertIn(f"usage: axlecore {command}", self.help_of(command))
+
+    def test_units_preferred_are_said_and_meant_by_a_bare_number(self):
+        out = io.StringIO()
+        with contextlib.redirect_stdout(out):
+            main(["--units", "inch", "torque", "M14x2", "10.9", "--sheet", "140"])
+        self.assertIn("The sheet's 140 lbf·ft is", out.getvalue())
 
     def help_of(self, *words):
         out = io.StringIO()

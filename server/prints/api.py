@@ -11,6 +11,7 @@ from prints.comparison import comparison_page
 from prints.drilling import written
 from prints.intake import intake_sheet
 from shops.files import shown
+from shops.in_units import units_of
 from shops.requests import PersonRequest
 
 router = Router(tags=["prints"])
@@ -20,13 +21,13 @@ Paper = Literal["a4", "letter"]
 @router.get("/jobs/{int:job_id}/intake.pdf", include_in_schema=False)
 def get_intake_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    return _pdf(intake_sheet(job), f"job-{job.row.number}-intake.pdf")
+    return _pdf(intake_sheet(job, units_of(request)), f"job-{job.row.number}-intake.pdf")
 
 
 @router.get("/jobs/{int:job_id}/comparison.pdf", include_in_schema=False)
 def get_comparison(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    return _pdf(comparison_page(job), f"job-{job.row.number}-comparison.pdf")
+    return _pdf(comparison_page(job, units_of(request)), f"job-{job.row.number}-comparison.pdf")
 
 
 @router.get("/jobs/{int:job_id}/drill-template.{kind}", include_in_schema=False)

@@ -10,6 +10,7 @@ from axlecore.lean.uncertainty import certainty
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.target import Target
 from axlecore.practice.words import chosen_words, how_known
+from axlecore.quantities.units import Units
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
 from axlecore.vehicle.rig import SetUp, Vehicle
 from jobs.choosing import price_of
@@ -90,7 +91,7 @@ STAYS = (
 )
 
 
-def comparison_page(job: OpenJob) -> bytes:
+def comparison_page(job: OpenJob, units: Units) -> bytes:
     """Return the owner's page of a job as a PDF."""
     chosen = job.set_up
     sheet, fitted = job.fitted_rig
@@ -125,4 +126,4 @@ def comparison_page(job: OpenJob) -> bytes:
             "rests_on": how_known(band),
             "drawing": drawing(leaning),
         }
-    return as_pdf("comparison.html", context)
+    return as_pdf("comparison.html", context, units)

@@ -8,7 +8,7 @@ from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver, Rating, parts_to_see
 from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known, Measured, Place
-from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.quantities.units import Dimension, Units, write_quantity
 from axlecore.vehicle.rig import LoadState, Vehicle
 from jobs.opened import OpenJob
 from photos.models import Photo
@@ -91,7 +91,7 @@ def _picture(photo: Photo) -> str:
         return picture(file.read(), "image/jpeg")
 
 
-def intake_sheet(job: OpenJob) -> bytes:
+def intake_sheet(job: OpenJob, units: Units) -> bytes:
     """Return the intake sheet of a job as a PDF."""
     sheet, complaint, look = job.sheet, job.read(Complaint), job.read(LookOver)
     assessment = job.assessment
@@ -133,4 +133,5 @@ def intake_sheet(job: OpenJob) -> bytes:
             ],
             "defaults": sum(found.known is Known.DEFAULT for _, _, found in walk(sheet)),
         },
+        units,
     )

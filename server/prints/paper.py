@@ -7,6 +7,9 @@ from typing import Any
 from django.conf import settings
 from django.template.loader import render_to_string
 
+from axlecore.quantities.sentences import in_units
+from axlecore.quantities.units import Units
+
 FONTS = Path(settings.ROOT) / "web" / "node_modules"
 
 
@@ -27,11 +30,11 @@ def drawing(svg: str) -> str:
     return picture(svg.encode(), "image/svg+xml")
 
 
-def as_pdf(template: str, context: dict[str, Any]) -> bytes:
-    """Return a template of this app as a PDF."""
+def as_pdf(template: str, context: dict[str, Any], units: Units = Units.METRIC) -> bytes:
+    """Return a template of this app as a PDF, its sentences in the units preferred."""
     # Loaded at first use: it costs more than the whole server's start.
     from weasyprint import HTML
 
-    page = render_to_string(template, {**context, "fonts": FONTS.as_uri()})
+    page = in_units(render_to_string(template, {**context, "fonts": FONTS.as_uri()}), units)
     made: bytes = HTML(string=page, url_fetcher=local_fetcher()).write_pdf()
     return made

@@ -230,7 +230,8 @@ def get_table(request: HttpRequest) -> HttpResponse:
         .select_related("part", "supplier")
         .order_by("part__kind", "part__part_number", "price_cents")
     )
-    text = write_rack([(record_of(offer.part), offer_of(offer)) for offer in offers])
+    rows = [(record_of(offer.part), offer_of(offer)) for offer in offers]
+    text = write_rack(rows, person.shop.currency)
     return download(text, "text/csv; charset=utf-8", "rack.csv")
 
 
@@ -240,7 +241,7 @@ def post_preview(request: PersonRequest, body: TableIn) -> dict[str, Any]:
     found = headings(body.text)
     mapping = suggest(found) if body.mapping is None else body.mapping
     try:
-        rows = read_rack(body.text, mapping)
+        rows = read_rack(body.text, mapping, request.user.shown_units, shop.currency)
     except InputError as error:
         # A mapping that is not finished yet is shown, not refused; the rest is.
         if error.field != "mapping":
@@ -275,7 +276,7 @@ def post_preview(request: PersonRequest, body: TableIn) -> dict[str, Any]:
 @router.post("/racks/import", response=ImportOut, operation_id="import_table")
 def post_import(request: PersonRequest, body: ImportIn) -> dict[str, Any]:
     shop = writer(request).shop
-    rows = read_rack(body.text, body.mapping)
+    rows = read_rack(body.text, body.mapping, request.user.shown_units, shop.currency)
     bad = [row for row in rows if row.complaints]
     if bad and not body.good_rows_only:
         first = bad[0]

@@ -1,6 +1,6 @@
 """Signing in and out, and who is signed in."""
 
-from typing import Any
+from typing import Any, Literal
 
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest, JsonResponse
@@ -9,10 +9,11 @@ from ninja.security import APIKeyCookie
 from pydantic import Field
 
 from axlecore.fitup.schools import SCHOOLS, School, settled
+from axlecore.quantities.units import Units
 from shops.errors import Refused, refusal
-from shops.models import Currency, Person, Shop
+from shops.models import Currency, Person
 from shops.requests import PersonRequest, writer
-from shops.services import change_setting
+from shops.services import OWN_UNITS, change_own_units, change_setting
 
 router = Router(tags=["session"])
 
@@ -36,6 +37,9 @@ class ShopOut(Schema):
     name: str
     currency: Currency
     currencies: list[Currency]
+    units: Units
+    #: The reader's own; empty is as the shop has it.
+    my_units: Units | Literal[""]
     labour_cents_an_hour: int
     alignment_cents: int
     exhaust_cents: int
@@ -55,6 +59,7 @@ class PersonOut(Schema):
     role: Person.Role
     may_write: bool
     shop: str
+    units: Units
 
 
 def _person_out(person: Person) -> PersonOut:
@@ -64,6 +69,7 @@ def _person_out(person: Person) -> PersonOut:
         role=Person.Role(person.role),
         may_write=person.may_write,
         shop=person.shop.name,
+        units=person.shown_units,
     )
 
 
@@ -87,11 +93,14 @@ def who_am_i(request: HttpRequest) -> PersonOut | None:
     return _person_out(request.user) if isinstance(request.user, Person) else None
 
 
-def _shop_out(shop: Shop) -> ShopOut:
+def _shop_out(person: Person) -> ShopOut:
+    shop = person.shop
     return ShopOut(
         name=shop.name,
         currency=Currency(shop.currency),
         currencies=list(Currency),
+        units=Units(shop.units),
+        my_units=Units(person.units) if person.units else "",
         labour_cents_an_hour=shop.labour_cents_an_hour,
         alignment_cents=shop.alignment_cents,
         exhaust_cents=shop.exhaust_cents,
@@ -102,12 +111,17 @@ def _shop_out(shop: Shop) -> ShopOut:
 
 @router.get("/shop", response=ShopOut, operation_id="get_shop")
 def get_shop(request: PersonRequest) -> ShopOut:
-    return _shop_out(request.user.shop)
+    return _shop_out(request.user)
 
 
 @router.patch("/shop", response=ShopOut, operation_id="change_setting")
 def patch_shop(request: PersonRequest, body: SettingIn) -> ShopOut:
-    return _shop_out(change_setting(writer(request), body.place, body.typed, body.instead_of))
+    if body.place == OWN_UNITS:
+        change_own_units(request.user, body.typed)
+    else:
+        change_setting(writer(request), body.place, body.typed, body.instead_of)
+    request.user.refresh_from_db()
+    return _shop_out(request.user)
 
 
 @router.delete("/session", response={204: None}, operation_id="sign_out")

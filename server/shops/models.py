@@ -2,8 +2,10 @@
 
 from typing import ClassVar
 
-from django.contrib.auth.models import AbstractUser
+from django.contrib.auth.models import AbstractUser, UserManager
 from django.db import models
+
+from axlecore.quantities.units import Units
 
 
 class Currency(models.TextChoices):
@@ -34,9 +36,13 @@ class Shop(models.Model):
     schools = models.JSONField(default=dict)
     schools_version = models.PositiveIntegerField(default=1)
     currency = models.CharField(max_length=3, choices=Currency, default=Currency.EUR)
+    units = models.CharField(max_length=8, default=Units.METRIC.value)
 
     class Meta:
         constraints = [
+            models.CheckConstraint(
+                condition=models.Q(units__in=[units.value for units in Units]), name="known_units"
+            ),
             models.CheckConstraint(
                 condition=models.Q(currency__in=Currency.values), name="known_currency"
             ),
@@ -46,8 +52,17 @@ class Shop(models.Model):
         return self.name
 
 
+class People(UserManager["Person"]):
+    """People with their shop read along: whoever asks for anything asks as one of a shop."""
+
+    def get_queryset(self) -> models.QuerySet["Person"]:
+        return super().get_queryset().select_related("shop")
+
+
 class Person(AbstractUser):
     """Somebody of a shop, with a role that says what they may do."""
+
+    objects = People()
 
     class Role(models.TextChoices):
         LEAD = "lead", "Lead"
@@ -56,6 +71,8 @@ class Person(AbstractUser):
 
     shop = models.ForeignKey(Shop, models.PROTECT, related_name="people")
     role = models.CharField(max_length=8, choices=Role, default=Role.VIEWER)
+    # Empty is as the shop has it.
+    units = models.CharField(max_length=8, blank=True, default="")
 
     REQUIRED_FIELDS: ClassVar[list[str]] = ["shop"]
 
@@ -63,12 +80,21 @@ class Person(AbstractUser):
         constraints = [
             models.CheckConstraint(
                 condition=models.Q(role__in=["lead", "fitter", "viewer"]), name="known_role"
-            )
+            ),
+            models.CheckConstraint(
+                condition=models.Q(units__in=["", *(units.value for units in Units)]),
+                name="known_own_units",
+            ),
         ]
 
     @property
     def shown_name(self) -> str:
         return self.get_full_name() or self.username
+
+    @property
+    def shown_units(self) -> Units:
+        """What numbers are shown in: the person's own, else the shop's."""
+        return Units(self.units or self.shop.units)
 
     @property
     def may_write(self) -> bool:

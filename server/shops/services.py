@@ -7,6 +7,7 @@ from django.db import transaction
 from axlecore.errors import InputError
 from axlecore.fitup.schools import settled
 from axlecore.quantities.entry import read_amount
+from axlecore.quantities.units import Units
 from shops.errors import Refused
 from shops.models import Currency, Person, Shop
 
@@ -42,12 +43,24 @@ def _put_exhaust(shop: Shop, typed: str) -> None:
     shop.exhaust_cents = _given_out_cents(typed, "exhaust")
 
 
+def _put_units(shop: Shop, typed: str) -> None:
+    shop.units = _known_units(typed)
+
+
+def _known_units(typed: str) -> str:
+    if typed not in [*Units]:
+        known = ", ".join(Units)
+        raise InputError("units", f"Read “{typed[:20]}”; choose one of {known}.")
+    return typed
+
+
 #: Settings by their place: as it stands, and how another is put there.
 _SETTINGS: Mapping[str, tuple[Callable[[Shop], str], Callable[[Shop, str], None]]] = {
     "currency": (lambda shop: shop.currency, _put_currency),
     "labour": (lambda shop: f"{shop.labour_cents_an_hour / 100:.2f}", _put_labour),
     "alignment": (lambda shop: f"{shop.alignment_cents / 100:.2f}", _put_alignment),
     "exhaust": (lambda shop: f"{shop.exhaust_cents / 100:.2f}", _put_exhaust),
+    "units": (lambda shop: shop.units, _put_units),
 }
 
 
@@ -70,6 +83,17 @@ def _put(shop: Shop, place: str, typed: str) -> None:
         settled(schools)
         shop.schools = schools
     shop.schools_version += 1
+
+
+#: What each person settles for themselves; empty is as the shop has it.
+OWN_UNITS = "my_units"
+
+
+def change_own_units(person: Person, typed: str) -> Shop:
+    """Show a person numbers in other units than the shop's, or as the shop again."""
+    person.units = _known_units(typed) if typed else ""
+    person.save(update_fields=["units"])
+    return person.shop
 
 
 def change_setting(person: Person, place: str, typed: str, instead_of: str) -> Shop:

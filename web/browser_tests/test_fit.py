@@ -115,8 +115,18 @@ class ClinicTests(FitCase):
         self.wait_for_text(
             self.page.locator("li", has_text="Saddle keeps off the vent"), "mm clear"
         )
-        self.enter("fitting.rear.seat.vent_m", "60 mm")
-        self.page.get_by_label("Inside the rail, where it is drilled").select_option("clear")
+        self.page.get_by_label("The vent").select_option("raised by a washer")
+        self.wait_for_text(
+            self.page.locator("li", has_text="Saddle keeps off the vent"), "✓"
+        )
+
+        self.sheet_of_fit("Drilling")
+        for side in ("left", "right"):
+            self.page.get_by_label(f"Inside the {side} rail").select_option("clear")
+        self.enter("fitting.rear.drilled.0.there_m", "10.5 mm")
+        self.wait_for_text(self.page.locator("tbody tr").first, "11.0 · 13.5")
+        self.enter("fitting.rear.drilled.0.there_m", "13.2 mm")
+        self.wait_for_text(self.page.locator("tbody tr").first, "fits as it is")
 
         self.sheet_of_fit("Kit and arrival")
         result = self.page.get_by_test_id("arrival-result")

@@ -5,8 +5,10 @@ from pathlib import Path
 
 from browser_tests.browser import BrowserTestCase
 
+from jobs.models import Job
 from racks.models import Offer, Part
-from shops.models import Shop
+from rigs.models import Vehicle
+from shops.models import Person, Shop
 
 TABLE = """SKU;Brand;kind;supplier;price;axle;min load;max load;od;arm;centre;span
 NEW-1;Dabchick Bars;bar;Shelf;199;rear;2000;5000;30 mm;250;1000;740
@@ -137,6 +139,12 @@ class BenchTests(BrowserTestCase):
         self.page.get_by_label("Middle to the nearest edge").fill("11 mm")
         self.wait_for_text(ladder.locator("li", has_text="Larger tap"), "at the edge")
 
+    def test_four_numbers_say_which_hole_is_level(self):
+        self.open_bench("level?bar=400+mm&link=240+mm&hole=590+mm")
+        self.wait_for_text(self.page.locator("dd"), "3")
+        self.page.get_by_label("First hole above ground").fill("23.62 in")
+        self.wait_for_text(self.page.locator("dd"), "10 mm above it")
+
     def test_drills_come_in_order(self):
         self.open_bench("drill?size=M10")
         self.wait_for_text(self.page.locator("dd"), "8.5 mm")
@@ -186,6 +194,24 @@ class ShopTests(BrowserTestCase):
         self.wait_for_text(ways.get_by_role("listitem"), "hang the bar by its links")
         self.open_job("Orrery", "choose?sheet=ranking")
         self.wait_for_text(self.page.locator("td.figure"), "$")
+
+    def test_everybody_sees_numbers_in_their_own_units(self):
+        page = self.new_page()
+        self.sign_in(page, "tern")
+        page.goto(f"{self.live_server_url}/shop")
+        page.get_by_label("Mine").select_option("inch")
+        self.until(lambda: Person.objects.get(username="tern").units == "inch")
+        self.open_job("Orrery", "weigh", page)
+        self.wait_for_text(self.place("wheelbase_m", page), "in")
+        self.enter("wheelbase_m", "208", page=page)
+        vehicle = Job.objects.get(vehicle__name__startswith="Orrery").vehicle
+        self.until(lambda: "208 in" in str(Vehicle.objects.get(pk=vehicle.pk).sheet["wheelbase_m"]))
+        page.get_by_text(" lb").first.wait_for()
+        self.open_job("Orrery", "choose", page)
+        self.wait_for_text(page.locator("main"), "mph")
+        self.open_job("Orrery", "choose")
+        self.wait_for_text(self.page.locator("main"), "km/h")
+        page.context.close()
 
     def test_a_way_of_the_job_orders_its_plan_at_once(self):
         self.open_job("Orrery", "choose?sheet=decide")

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import argparse
+import contextlib
+import io
 import os
 import sys
 from collections.abc import Sequence
@@ -10,6 +12,8 @@ from collections.abc import Sequence
 from axlecore import __version__
 from axlecore.cli import bands, claim, evaluate, fit, rank, respond, schema, size, torque
 from axlecore.cli.files import EXIT_OK
+from axlecore.quantities.sentences import in_units
+from axlecore.quantities.units import Units
 
 #: Each adds its own words and says what runs it; a new command is one row.
 COMMANDS = (evaluate, bands, size, rank, claim, respond, fit, torque, schema)
@@ -32,13 +36,30 @@ def main(arguments: Sequence[str] | None = None) -> int:
         prog="axlecore", description="What an anti-sway bar does to a vehicle's lean."
     )
     parser.add_argument("--version", action="version", version=__version__)
+    parser.add_argument(
+        "--units",
+        type=Units,
+        choices=list(Units),
+        default=Units.METRIC,
+        help="what is shown, and what a number without a unit means; JSON stays in SI",
+    )
     commands = parser.add_subparsers(required=True)
     for command in COMMANDS:
         command.add_to(commands)
     chosen = parser.parse_args(arguments)
     try:
-        return int(chosen.run(chosen))
+        return _run(chosen)
     except BrokenPipeError:
         # The reader, such as `head`, has seen enough; Python would complain again at exit.
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return EXIT_OK
+
+
+def _run(chosen: argparse.Namespace) -> int:
+    if vars(chosen).get("json") or chosen.units is Units.METRIC:
+        return int(chosen.run(chosen))
+    said = io.StringIO()
+    with contextlib.redirect_stdout(said):
+        code = int(chosen.run(chosen))
+    sys.stdout.write(in_units(said.getvalue(), chosen.units))
+    return code

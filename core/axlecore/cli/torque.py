@@ -12,7 +12,7 @@ from axlecore.errors import InputError
 from axlecore.fasteners.drills import Holes, holes
 from axlecore.fasteners.torque import Lubrication, Torque, torque, wrench_setting
 from axlecore.quantities.measure import Record
-from axlecore.quantities.units import Dimension, read_quantity
+from axlecore.quantities.units import Dimension, Units, read_quantity, with_unit
 
 #: One pound-force foot, exact by the pound and the foot [N·m].
 _LBF_FT_N_M = 1.3558179483
@@ -74,8 +74,10 @@ def _guarded(chosen: Namespace) -> int:
         return EXIT_BAD_INPUT
 
 
-def _torque_of(text: str | None, field: str) -> float | None:
-    return None if text is None else read_quantity(text, Dimension.TORQUE, field)
+def _torque_of(text: str | None, field: str, units: Units) -> float | None:
+    if text is None:
+        return None
+    return read_quantity(with_unit(text, Dimension.TORQUE, units), Dimension.TORQUE, field)
 
 
 def _run(chosen: Namespace) -> int:
@@ -83,12 +85,13 @@ def _run(chosen: Namespace) -> int:
         chosen.size,
         chosen.grade,
         Lubrication(chosen.thread),
-        _torque_of(chosen.sheet, "sheet"),
-        _torque_of(chosen.run_down, "run-down") or 0.0,
+        _torque_of(chosen.sheet, "sheet", chosen.units),
+        _torque_of(chosen.run_down, "run-down", chosen.units) or 0.0,
     )
     wrench = None
     if chosen.extension:
-        lengths = [read_quantity(one, Dimension.LENGTH, "extension") for one in chosen.extension]
+        typed = [with_unit(one, Dimension.LENGTH, chosen.units) for one in chosen.extension]
+        lengths = [read_quantity(one, Dimension.LENGTH, "extension") for one in typed]
         wrench = wrench_setting(found.target_n_m, *lengths)
     answer = TorqueAnswer(found, holes(chosen.size), wrench)
     if chosen.json:

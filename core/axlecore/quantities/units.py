@@ -11,7 +11,7 @@ import functools
 import math
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import TYPE_CHECKING
 
@@ -43,10 +43,23 @@ class Dimension(StrEnum):
     INERTIA = "inertia"
     ROLL_DAMPING = "roll_damping"
     SPEED = "speed"
+    FORCE = "force"
     TORQUE = "torque"
     PRESSURE = "pressure"
     #: How far a vehicle has gone.
     DISTANCE = "distance"
+
+
+class Units(StrEnum):
+    """What numbers are shown in first, and what a bare one means."""
+
+    METRIC = "metric"
+    INCH = "inch"
+
+    @property
+    def label(self) -> str:
+        """The units themselves."""
+        return {"metric": "mm, kg, N·m", "inch": "in, lb, lbf·ft"}[self.value]
 
 
 @dataclass(frozen=True)
@@ -93,6 +106,14 @@ _RATES = {
     "lb/in": "force_pound/inch",
     "kg/mm": "kilogram_force/mm",
     "kgf/mm": "kilogram_force/mm",
+}
+#: A kilogram of force is read, since scales say it, and never written.
+_FORCES = {
+    "n": "N",
+    "kn": "kN",
+    "lb": "force_pound",
+    "kg": "kilogram_force",
+    "kgf": "kilogram_force",
 }
 _TORQUES = {
     "n·m": "N*m",
@@ -167,10 +188,39 @@ _WRITINGS = {
     Dimension.TORQUE: _Writing(
         "N*m", "n·m", 1.0, "N·m", 0, _TORQUES, "110 N m, 81 ft-lb or 90 in-lb"
     ),
+    Dimension.FORCE: _Writing("N", "n", 1.0, "N", 0, _FORCES, "2000 N, 2 kN or 450 lbf"),
     Dimension.DISTANCE: _Writing("m", "km", 1e-3, "km", 0, _DISTANCES, "82,000 km or 51,000 mi"),
     Dimension.PRESSURE: _Writing(
         "Pa", "kpa", 1e-3, "kPa", 0, _PRESSURES, "550 kPa, 80 psi or 5.5 bar"
     ),
+}
+
+
+def _inch(writing: _Writing, bare: str, symbol: str, decimals: int) -> _Writing:
+    per = 1.0 / si_per(writing.units[bare], writing.si)
+    return replace(writing, bare=bare, shown_per_si=per, symbol=symbol, decimals=decimals)
+
+
+@functools.cache
+def _writing(dimension: Dimension, units: Units) -> _Writing:
+    """How a dimension is read and written where these units are preferred."""
+    writing = _WRITINGS[dimension]
+    other = _IN_INCHES.get(dimension)
+    return writing if units is Units.METRIC or other is None else _inch(writing, *other)
+
+
+#: What is another unit where inches are preferred: bare unit, symbol and most decimals.
+_IN_INCHES = {
+    Dimension.LENGTH: ("in", "in", 2),
+    Dimension.SMALL_LENGTH: ("in", "in", 3),
+    Dimension.SHIFT: ("in", "in", 2),
+    Dimension.MASS: ("lb", "lb", 0),
+    Dimension.RATE: ("lb/in", "lb/in", 0),
+    Dimension.SPEED: ("mi/h", "mph", 0),
+    Dimension.TORQUE: ("ft·lb", "lbf·ft", 0),
+    Dimension.FORCE: ("lb", "lbf", 0),
+    Dimension.DISTANCE: ("mi", "mi", 0),
+    Dimension.PRESSURE: ("psi", "psi", 0),
 }
 
 
@@ -193,11 +243,18 @@ class Shown:
     most: int
 
 
-#: For those who show numbers elsewhere.
-SHOWN = {
-    dimension: Shown(writing.shown_per_si, writing.symbol, writing.decimals)
-    for dimension, writing in _WRITINGS.items()
-}
+def shown(dimension: Dimension, units: Units) -> Shown:
+    """Return how a dimension stands on a page, for those who show numbers elsewhere.
+
+    Parameters
+    ----------
+    dimension : Dimension
+        Any.
+    units : Units
+        Preferred ones.
+    """
+    writing = _writing(dimension, units)
+    return Shown(writing.shown_per_si, writing.symbol, writing.decimals)
 
 
 @dataclass(frozen=True)
@@ -228,7 +285,14 @@ def _registry() -> pint.UnitRegistry[float]:
 
 
 @functools.cache
-def _si_per(unit: str, si: str) -> float:
+def si_per(unit: str, si: str) -> float:
+    """Return how many of one unit another is, both by pint's names.
+
+    Parameters
+    ----------
+    unit, si : str
+        Of one dimension; an empty unit is one.
+    """
     if not unit:
         return 1.0
     return float(_registry().Quantity(1.0, unit).to(si).magnitude)
@@ -241,8 +305,8 @@ def read_quantity(text: str, dimension: Dimension, field: str = "value") -> floa
     ----------
     text : str
         ``1 3/8``, ``1-3/8"``, ``34,9mm``, ``2 ft 3 in``, ``12'-6"``, ``1,250 lb``, ``~210 N/mm``.
-        A bare number is millimetres, kilograms or newtons per millimetre; a bare fraction is
-        inches.
+        A bare number is millimetres, kilograms or newtons per millimetre, see `with_unit` where
+        others are preferred; a bare fraction is inches.
     dimension : Dimension
         What is being read; other units are refused.
     field : str
@@ -264,6 +328,26 @@ def read_quantity(text: str, dimension: Dimension, field: str = "value") -> floa
     Conversion factors come from pint's definitions (NIST SP 811).
     """
     return read_with_band(text, dimension, field).value
+
+
+_BARE = re.compile(r"^[~]?[-+−]?\d[\d.,\s]*(?:(?:±|\+/?-)\s*\d[\d.,]*)?$")
+
+
+def with_unit(text: str, dimension: Dimension, units: Units) -> str:
+    """Return what was typed with the unit that a bare number means where these are preferred.
+
+    Parameters
+    ----------
+    text : str
+        As typed; what has a unit, or is a fraction, stays as it is.
+    dimension : Dimension
+        What it is of.
+    units : Units
+        Preferred ones.
+    """
+    writing = _writing(dimension, units)
+    own = units is not Units.METRIC and dimension in _IN_INCHES
+    return f"{text.strip()} {writing.symbol}" if own and _BARE.match(text.strip()) else text
 
 
 def read_with_band(text: str, dimension: Dimension, field: str = "value") -> Reading:
@@ -311,7 +395,7 @@ _BAND = re.compile(r"\+\s*/\s*-|\+-")
 
 
 def _checked(value: float, writing: _Writing, unit: str, text: str, field: str) -> float:
-    found = value * _si_per(writing.units[unit], writing.si) if unit != _FEET_AND_INCHES else value
+    found = value * si_per(writing.units[unit], writing.si) if unit != _FEET_AND_INCHES else value
     if not math.isfinite(found):
         raise InputError(field, f"Read “{text}”: too large. Write {writing.example}.")
     return found
@@ -336,7 +420,7 @@ def _one(body: str, text: str, writing: _Writing, field: str) -> tuple[float, st
                 field,
                 f"Read “{text}”: two numbers only go together as feet and inches, 2 ft 3 in.",
             )
-        metres = [_si_per("foot", "m"), _si_per("inch", "m")]
+        metres = [si_per("foot", "m"), si_per("inch", "m")]
         return sign * (values[0] * metres[0] + values[1] * metres[1]), _FEET_AND_INCHES
     unit = units[0]
     if not unit and writing.si == "m" and (pieces[0]["top"] or pieces[0]["only"]):

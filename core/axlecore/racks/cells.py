@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import functools
 import math
+import re
 from collections.abc import Callable
 from dataclasses import dataclass
 from enum import StrEnum
@@ -24,10 +25,13 @@ class Cell:
         The value of what was typed; ValueError or InputError where it says nothing.
     write : callable
         What is typed for a value.
+    dimension : Dimension or None
+        What a number in it is of; None where it is none.
     """
 
     read: Callable[[str], Any]
     write: Callable[[Any], str]
+    dimension: Dimension | None = None
 
 
 @functools.lru_cache(maxsize=4096)
@@ -47,10 +51,31 @@ def _number(typed: str) -> float:
     return float(typed.replace(",", "").replace("\u202f", "").strip("% €$£"))
 
 
+#: Code of the money behind an amount.
+_CODE = re.compile(r"\s*([A-Z]{3})$")
+
+
+def currency_of(typed: str) -> str:
+    """Return the code behind an amount of money; empty where none stands there.
+
+    Parameters
+    ----------
+    typed : str
+        Such as ``429.00 EUR``.
+    """
+    found = _CODE.search(typed)
+    return found[1] if found else ""
+
+
+def _money(typed: str) -> float:
+    return _number(_CODE.sub("", typed))
+
+
 def _plain(dimension: Dimension, scale: float, unit: str) -> Cell:
     return Cell(
         lambda typed: _quantity(typed, dimension),
         lambda value: f"{round(value * scale, 6):.10g} {unit}",
+        dimension,
     )
 
 
@@ -71,7 +96,7 @@ def measured(dimension: Dimension, scale: float, unit: str) -> Cell:
         value = _quantity(typed, dimension)
         return Measured(value, Known.PLATE, value * RELATIVE_TOLERANCE[Known.PLATE], typed)
 
-    return Cell(read, lambda found: found.typed or f"{found.value * scale:.10g}{unit}")
+    return Cell(read, lambda found: found.typed or f"{found.value * scale:.10g}{unit}", dimension)
 
 
 def word(kind: type[StrEnum]) -> Cell:
@@ -127,7 +152,7 @@ def _torque(torque: SheetTorque) -> str:
 TEXT = Cell(str, str)
 COUNT = Cell(int, str)
 NUMBER = Cell(_number, lambda value: f"{value:.10g}")
-MONEY = Cell(_number, lambda value: f"{value:.2f}")
+MONEY = Cell(_money, lambda value: f"{value:.2f}")
 PER_CENT = Cell(lambda typed: _number(typed) / 100, lambda value: f"{value * 100:.10g}")
 YES = Cell(_yes, lambda value: "yes" if value else "no")
 MASS = _plain(Dimension.MASS, 1.0, "kg")

@@ -12,6 +12,8 @@ from typing import Any
 from axlecore.earlier import word_now
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
+from axlecore.quantities.units import Units, with_unit
+from axlecore.racks.cells import MONEY, currency_of
 from axlecore.racks.columns import COLUMNS, ROWS, Column, Row
 from axlecore.racks.parts import FACTS_OF, BushingFacts, FitsFor, LinkFacts, RackPart, SupplierOffer
 from axlecore.racks.plain_u import FIELDS_OF_A_BAR, bar_of, plain_u
@@ -114,7 +116,9 @@ def suggest(found: Sequence[str]) -> dict[str, str]:
     return mapping
 
 
-def read_rack(text: str, mapping: Mapping[str, str]) -> list[ReadRow]:
+def read_rack(
+    text: str, mapping: Mapping[str, str], units: Units = Units.METRIC, currency: str = ""
+) -> list[ReadRow]:
     """Return every row of a table as a part with its offer, or with what is wrong with it.
 
     Parameters
@@ -123,6 +127,10 @@ def read_rack(text: str, mapping: Mapping[str, str]) -> list[ReadRow]:
         CSV with a head line.
     mapping : mapping of str to str
         Heading to column key; other headings are left out.
+    units : Units
+        What a number without a unit means.
+    currency : str
+        Code of the money prices are in; empty takes any.
 
     Returns
     -------
@@ -149,7 +157,7 @@ def read_rack(text: str, mapping: Mapping[str, str]) -> list[ReadRow]:
         if not any(cell.strip() for cell in row):
             continue
         cells = {key: row[index].strip() if index < len(row) else "" for key, index in at.items()}
-        read = _read_row(line, cells)
+        read = _read_row(line, cells, units, currency)
         twin = seen.setdefault((read.part_number, cells.get("supplier", "")), line)
         if twin != line and read.part is not None:
             again = CellComplaint(
@@ -182,6 +190,8 @@ class _Row:
     """Cells of one row as they are read; what is wrong is gathered, not raised."""
 
     cells: Mapping[str, str]
+    units: Units
+    currency: str
     complaints: list[CellComplaint] = field(default_factory=list)
 
     def record(self, record: str) -> dict[str, Any] | None:
@@ -204,8 +214,14 @@ class _Row:
         return typed[1:] if typed.startswith("'") and _FORMULA.match(typed[1:]) else typed
 
     def _read(self, row: Row, typed: str) -> Any:
+        kind = row.cell.dimension
+        code = currency_of(typed) if row.cell is MONEY else ""
+        if code and self.currency and code != self.currency:
+            message = f"Read “{typed[:40]}”; prices are in {self.currency} here."
+            self.complaints.append(CellComplaint(row.column.key, message))
+            return None
         try:
-            return row.cell.read(typed)
+            return row.cell.read(typed if kind is None else with_unit(typed, kind, self.units))
         except InputError as error:
             self.complaints.append(CellComplaint(row.column.key, error.message))
         except ValueError:
@@ -220,9 +236,9 @@ def _accepted(column: Column) -> str:
     return column.says if listed else f"{column.says.lower()}, such as {column.example}"
 
 
-def _read_row(line: int, cells: Mapping[str, str]) -> ReadRow:
+def _read_row(line: int, cells: Mapping[str, str], units: Units, currency: str) -> ReadRow:
     # A table that an earlier version wrote has its words.
-    row = _Row({**cells, "kind": word_now(cells.get("kind", ""))})
+    row = _Row({**cells, "kind": word_now(cells.get("kind", ""))}, units, currency)
     number = row.cells.get("part_number", "")
     part: RackPart | None = None
     offer: SupplierOffer | None = None
@@ -266,13 +282,15 @@ _FACTS: dict[str, Callable[[str, dict[str, Any]], Record]] = {
 }
 
 
-def write_rack(items: Sequence[tuple[RackPart, SupplierOffer]]) -> str:
+def write_rack(items: Sequence[tuple[RackPart, SupplierOffer]], currency: str = "") -> str:
     """Return parts with their offers as a table that `read_rack` reads.
 
     Parameters
     ----------
     items : sequence of tuple of RackPart, SupplierOffer
         One row each.
+    currency : str
+        Code behind every price; empty leaves it out.
 
     Notes
     -----
@@ -284,7 +302,7 @@ def write_rack(items: Sequence[tuple[RackPart, SupplierOffer]]) -> str:
     writer.writerow([column.key for column in COLUMNS])
     for part, offer in items:
         records = _records(part, offer)
-        writer.writerow([_guarded(_written(row, records)) for row in ROWS])
+        writer.writerow([_guarded(_written(row, records, currency)) for row in ROWS])
     return out.getvalue()
 
 
@@ -300,11 +318,12 @@ def _records(part: RackPart, offer: SupplierOffer) -> dict[str, Mapping[str, Any
     }
 
 
-def _written(row: Row, records: Mapping[str, Mapping[str, Any]]) -> str:
+def _written(row: Row, records: Mapping[str, Mapping[str, Any]], currency: str) -> str:
     for place in row.places:
         value = records[place.record].get(place.field)
         if value is not None:
-            return row.cell.write(value)
+            money = f" {currency}" if currency and row.cell is MONEY else ""
+            return row.cell.write(value) + money
     return ""
 
 

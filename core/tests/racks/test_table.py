@@ -6,6 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from axlecore.errors import InputError
+from axlecore.quantities.units import Units
 from axlecore.racks.columns import COLUMNS
 from axlecore.racks.parts import PartKind
 from axlecore.racks.table import headings, read_rack, suggest, write_rack
@@ -114,6 +115,22 @@ class WritingTests(unittest.TestCase):
         self.assertEqual(row.part.bar.piece_diameters_m, (0.032, 0.034925, 0.032))
         again = read(write_rack([(row.part, row.offer)]))
         self.assertEqual(again[0].part, row.part)
+
+    def test_prices_carry_their_money_and_another_is_refused(self):
+        [row] = read(f"{HEAD}\n{BAR}")
+        text = write_rack([(row.part, row.offer)], "EUR")
+        self.assertIn(f"{row.offer.price:.2f} EUR", text)
+        mapping = suggest(headings(text))
+        [same] = read_rack(text, mapping, currency="EUR")
+        self.assertEqual(same.offer, row.offer)
+        [other] = read_rack(text, mapping, currency="USD")
+        self.assertIn("prices are in USD", other.complaints[0].message)
+
+    def test_a_number_alone_is_in_the_units_of_whoever_reads_the_table(self):
+        text = f"{HEAD}\n" + BAR.replace('"1 3/8""",260,1020,780,30', "1.375,10.25,40,31,1.2")
+        [row] = read_rack(text, suggest(headings(text)), Units.INCH)
+        self.assertAlmostEqual(row.part.bar.outside_diameter_m.value, 0.034925)
+        self.assertAlmostEqual(row.part.fits.axle_load_to_kg, 8000 * 0.45359237)
 
     def test_no_cell_is_a_formula_to_a_spreadsheet(self):
         (row,) = read(f"{HEAD},note\n{BAR.replace('Maker', '@Maker')},=1+1")

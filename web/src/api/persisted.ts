@@ -1,11 +1,9 @@
 import { createAsyncStoragePersister } from "@tanstack/query-async-storage-persister";
 import type { PersistQueryClientOptions } from "@tanstack/react-query-persist-client";
+import { READABLE_FOR_MS } from "./cache";
 import { createStore, del, get, set } from "idb-keyval";
 
 const store = createStore("calm-axle-cache", "answers");
-/** What the server answered stays readable on this device for so long. */
-export const READABLE_FOR_MS = 7 * 24 * 3600 * 1000;
-
 const persister = createAsyncStoragePersister({
   storage: {
     getItem: (key) => get<string>(key, store).then((found) => found ?? null),

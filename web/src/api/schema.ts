@@ -5181,6 +5181,7 @@ export interface components {
             role: components["schemas"]["Role"];
             /** Shop */
             shop: string;
+            units: components["schemas"]["Units"];
             /** Username */
             username: string;
         };
@@ -6177,12 +6178,15 @@ export interface components {
             labour_cents_an_hour: number;
             /** Matters */
             matters: components["schemas"]["School"][];
+            /** My Units */
+            my_units: components["schemas"]["Units"] | "";
             /** Name */
             name: string;
             /** Schools */
             schools: {
                 [key: string]: string;
             };
+            units: components["schemas"]["Units"];
         };
         /** ShortListOut */
         ShortListOut: {
@@ -7183,6 +7187,12 @@ export interface components {
             /** Stiffness Change */
             stiffness_change: number;
         };
+        /**
+         * Units
+         * @description What numbers are shown in first, and what a bare one means.
+         * @enum {string}
+         */
+        Units: "metric" | "inch";
         /**
          * Use
          * @description What the vehicle is used for.

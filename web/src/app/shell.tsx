@@ -46,7 +46,11 @@ export function Shell() {
   }
 
   return (
-    <div className="mx-auto flex min-h-screen max-w-[1680px] flex-col px-4">
+    // Drawn anew in other units.
+    <div
+      key={session.data.units}
+      className="mx-auto flex min-h-screen max-w-[1680px] flex-col px-4"
+    >
       <header className="flex min-h-11 flex-wrap items-center gap-x-5 text-sm max-sheet:gap-x-2">
         <span className="font-semibold tracking-wide max-sheet:sr-only">Calm Axle</span>
         <nav aria-label="Rooms" className="flex gap-1 max-sheet:gap-0">

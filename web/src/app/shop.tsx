@@ -1,3 +1,4 @@
+import { UNITS } from "../api/generated/core";
 import { useAttempt } from "../api/attempt";
 import { useSent } from "../api/outbox/useOutbox";
 import { NO_JOB } from "../api/outbox/write";
@@ -8,6 +9,8 @@ import { Alert } from "../ui/alert";
 import { WidePick } from "../ui/widePick";
 
 const NAMES = new Intl.DisplayNames("en", { type: "currency" });
+
+const UNIT_CHOICES = Object.entries(UNITS).map(([value, text]) => ({ value, text }));
 
 /** What work costs: the shop's own, and what it gives out. */
 const WORK = [
@@ -34,6 +37,17 @@ export function Shop() {
       <title>{`${shop.name} · Calm Axle`}</title>
       <h1 className="my-4 text-2xl font-semibold">{shop.name}</h1>
       {!lead && <p className="mb-3 text-pale">Only a lead changes what the shop keeps to.</p>}
+      <h2 className="font-semibold">Units</h2>
+      <div className="mb-6 grid gap-x-8 sm:grid-cols-2">
+        <Setting place="units" label="The shop’s" value={shop.units} options={UNIT_CHOICES} />
+        <Setting
+          place="my_units"
+          label="Mine"
+          value={shop.my_units}
+          options={[{ value: "", text: "as the shop" }, ...UNIT_CHOICES]}
+          anybody
+        />
+      </div>
       <h2 className="font-semibold">Money</h2>
       <div className="grid gap-x-8 sm:grid-cols-2">
         <Setting
@@ -81,9 +95,11 @@ type SettingProps = {
   label: string;
   value: string;
   options: { value: string; text: string }[];
+  /** Everybody settles it for themselves. */
+  anybody?: boolean;
 };
 
-function Setting({ place, label, value, options }: SettingProps) {
+function Setting({ place, label, value, options, anybody = false }: SettingProps) {
   const { change } = useShopWrites();
   const { refusal, attempt } = useAttempt();
   const lead = useSession().data?.role === "lead";
@@ -96,7 +112,7 @@ function Setting({ place, label, value, options }: SettingProps) {
         place={place}
         value={sent && !sent.refused ? sent.typed : value}
         options={options}
-        disabled={!lead}
+        disabled={!(lead || anybody)}
         onChange={(typed) => void attempt(() => change(place, typed, value))}
       />
       <Alert roomy={false}>{refusal?.message}</Alert>

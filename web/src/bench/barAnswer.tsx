@@ -1,5 +1,5 @@
 import { BarShape } from "../drawings/barShape";
-import { grouped, nPerMm } from "../drawings/quantity";
+import { barRate, known, tape } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
 
@@ -13,10 +13,10 @@ export function BarAnswer({ fields }: AnswerProps) {
           <BarShape bar={found.bar} />
           <Figures
             rows={[
-              ["Bar rate", nPerMm(found.rate_n_per_m)],
-              ["Steel alone", nPerMm(found.steel_rate_n_per_m)],
-              ["Length along the bends", `${grouped(found.developed_length_m * 1e3, 0)} mm`],
-              ["Should weigh", `${grouped(found.mass_kg, 1)} kg`],
+              ["Bar rate", barRate(found.rate_n_per_m)],
+              ["Steel alone", barRate(found.steel_rate_n_per_m)],
+              ["Length along the bends", `${tape(found.developed_length_m)}`],
+              ["Should weigh", known(found.mass_kg, "mass", 0.1)],
             ]}
           />
           <p className="mt-1 text-sm text-pale">

@@ -1,10 +1,11 @@
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
+import { shownAs } from "../api/units";
 import { Button } from "../ui/button";
 import { LINK_TAB } from "../ui/tab";
 import { BarAnswer } from "./barAnswer";
 import { BoreAnswer } from "./boreAnswer";
-import { CALCULATORS, fieldsOf } from "./calculators";
+import { askedOf, CALCULATORS, fieldsOf } from "./calculators";
 import type { Calculator } from "./calculators";
 import { ClaimAnswer } from "./claimAnswer";
 import { DrillAnswer } from "./drillAnswer";
@@ -90,13 +91,13 @@ function Typed({ calculator, fields }: TypedProps) {
     });
   return (
     <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[2fr_1fr]">
-      <Answer fields={fields} />
+      <Answer fields={askedOf(calculator, fields)} />
       <form
         aria-label="What is measured"
         className="lg:border-l lg:border-line lg:pl-6"
         onSubmit={(event) => event.preventDefault()}
       >
-        {calculator.fields.map(({ key, label, options }) => (
+        {calculator.fields.map(({ key, label, options, of }) => (
           <label
             key={key}
             className="flex min-h-11 items-center justify-between gap-3 border-b border-line text-sm"
@@ -113,18 +114,21 @@ function Typed({ calculator, fields }: TypedProps) {
                 ))}
               </select>
             ) : (
-              <input
-                value={fields[key]}
-                maxLength={24}
-                onChange={(event) => change(key, event.target.value)}
-                className="figure min-h-11 w-36 bg-transparent text-right outline-none focus:border-b-2 focus:border-after"
-              />
+              <span className="flex items-baseline gap-2">
+                <input
+                  value={fields[key]}
+                  maxLength={24}
+                  onChange={(event) => change(key, event.target.value)}
+                  className="figure min-h-11 w-32 bg-transparent text-right outline-none focus:border-b-2 focus:border-after"
+                />
+                <span className="w-10 text-xs text-pale">{of && shownAs(of).symbol}</span>
+              </span>
             )}
           </label>
         ))}
         <p className="mt-2 text-xs text-pale">
-          Write it with its unit: 1 3/8&quot;, 34.9 mm, 19.6 lb, 90 lbf·in. Nothing here belongs to
-          a job; the address holds all of it.
+          Write it with any unit, such as 1 3/8&quot;, 34.9 mm or 19.6 lb; a number alone is in the
+          unit beside it. Nothing here belongs to a job; the address holds all of it.
         </p>
       </form>
     </div>

@@ -1,5 +1,5 @@
 import { Drawing } from "../drawings/drawing";
-import { grouped } from "../drawings/quantity";
+import { bareKnown, caliper, tape } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
 
@@ -10,7 +10,6 @@ export function BoreAnswer({ fields }: AnswerProps) {
     <Answered query={query}>
       {(found) => {
         const scale = 90 / found.outside_diameter_m;
-        const mm = (value: number) => grouped(value * 1e3, 1);
         return (
           <>
             <Drawing
@@ -18,7 +17,7 @@ export function BoreAnswer({ fields }: AnswerProps) {
               height={220}
               className="max-w-xl"
               role="img"
-              aria-label={`Section with a bore of ${mm(found.bore_m)} mm.`}
+              aria-label={`Section with a bore of ${caliper(found.bore_m)}.`}
             >
               <circle
                 cx={150}
@@ -41,10 +40,10 @@ export function BoreAnswer({ fields }: AnswerProps) {
                 <circle key={i} cx={150} cy={110} r={bore * scale} className="before-line" />
               ))}
               <text className="num" x={270} y={90}>
-                ⌀ {mm(found.outside_diameter_m)} mm
+                ⌀ {caliper(found.outside_diameter_m)}
               </text>
               <text className="num" x={270} y={112}>
-                bore {mm(found.bore_m)} mm
+                bore {caliper(found.bore_m)}
               </text>
               <text className="pale" x={270} y={134}>
                 dashed: what scale and tape allow
@@ -52,13 +51,16 @@ export function BoreAnswer({ fields }: AnswerProps) {
             </Drawing>
             <Figures
               rows={[
-                ["Bore", `${mm(found.bore_m)} mm`],
-                ["It may be", `${mm(found.low_m)} to ${mm(found.high_m)} mm`],
+                ["Bore", `${caliper(found.bore_m)}`],
+                [
+                  "It may be",
+                  `${bareKnown(found.low_m, "small_length", 1e-4)} to ${caliper(found.high_m)}`,
+                ],
               ]}
             />
             <p className="mt-1 text-sm text-pale">
               Near solid a small error of the scale is a large one of the bore. Weigh it clean,
-              without links and brackets; within 1 % on the scale and 4 mm on the tape.
+              without links and brackets; within 1 % on the scale and {tape(0.004)} on the tape.
             </p>
           </>
         );

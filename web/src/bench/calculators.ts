@@ -1,7 +1,16 @@
+import { withUnit } from "../api/units";
+import type { Dimension } from "../api/units";
 import { BARS_SEEN, RIG_CLASSES } from "../api/generated/core";
 
 /** One thing to type, with what stands there until somebody does. */
-export type BenchField = { key: string; label: string; start: string; options?: string[] };
+export type BenchField = {
+  key: string;
+  label: string;
+  start: string;
+  options?: string[];
+  /** What a number there is of; its unit stands beside it, and a bare number means it. */
+  of?: Dimension;
+};
 
 export type Calculator = {
   key:
@@ -22,13 +31,13 @@ export type Calculator = {
 };
 
 const BAR: BenchField[] = [
-  { key: "diameter", label: "Outside diameter", start: "1 3/8 in" },
-  { key: "bore", label: "Bore, 0 for solid", start: "0 mm" },
-  { key: "arm", label: "Arm, bend to hole", start: "260 mm" },
-  { key: "centre", label: "Centre part, bend to bend", start: "1020 mm" },
-  { key: "span", label: "Bushing span", start: "780 mm" },
-  { key: "bushing", label: "One bushing, empty if rigid", start: "" },
-  { key: "link", label: "One link, empty if rigid", start: "" },
+  { key: "diameter", label: "Outside diameter", start: "1 3/8 in", of: "small_length" },
+  { key: "bore", label: "Bore, 0 for solid", start: "0 mm", of: "small_length" },
+  { key: "arm", label: "Arm, bend to hole", start: "260 mm", of: "length" },
+  { key: "centre", label: "Centre part, bend to bend", start: "1020 mm", of: "length" },
+  { key: "span", label: "Bushing span", start: "780 mm", of: "length" },
+  { key: "bushing", label: "One bushing, empty if rigid", start: "", of: "rate" },
+  { key: "link", label: "One link, empty if rigid", start: "", of: "rate" },
 ];
 
 /** The bench's calculators; a new one is a row here and an answer beside it. */
@@ -39,12 +48,12 @@ export const CALCULATORS: Calculator[] = [
     says: "How far it leans, how sure that is, and the sets worth a look; everything else from its kind.",
     fields: [
       { key: "kind", label: "Kind", start: "motorhome", options: Object.keys(RIG_CLASSES) },
-      { key: "front", label: "Front axle load", start: "3000 kg" },
-      { key: "rear", label: "Rear axle load", start: "6400 kg" },
+      { key: "front", label: "Front axle load", start: "3000 kg", of: "mass" },
+      { key: "rear", label: "Rear axle load", start: "6400 kg", of: "mass" },
       { key: "front_bar", label: "Front bar", start: "not looked", options: [...BARS_SEEN] },
-      { key: "front_diameter", label: "Caliper on it", start: "" },
+      { key: "front_diameter", label: "Caliper on it", start: "", of: "small_length" },
       { key: "rear_bar", label: "Rear bar", start: "solid", options: [...BARS_SEEN] },
-      { key: "rear_diameter", label: "Caliper on it", start: "32 mm" },
+      { key: "rear_diameter", label: "Caliper on it", start: "32 mm", of: "small_length" },
     ],
   },
   {
@@ -58,9 +67,9 @@ export const CALCULATORS: Calculator[] = [
     name: "Bore from weight",
     says: "How hollow a bar is, weighed bare and measured along its bends.",
     fields: [
-      { key: "diameter", label: "Outside diameter", start: "34.9 mm" },
-      { key: "length", label: "Length along the bends", start: "1620 mm" },
-      { key: "mass", label: "Weight, without links", start: "8.9 kg" },
+      { key: "diameter", label: "Outside diameter", start: "34.9 mm", of: "small_length" },
+      { key: "length", label: "Length along the bends", start: "1620 mm", of: "length" },
+      { key: "mass", label: "Weight, without links", start: "8.9 kg", of: "mass" },
     ],
   },
   {
@@ -69,8 +78,8 @@ export const CALCULATORS: Calculator[] = [
     says: "What “so many per cent stiffer” is worth, and which reading would make it true.",
     fields: [
       { key: "claim", label: "Claimed, per cent stiffer", start: "90" },
-      { key: "old_diameter", label: "Diameter there now", start: "28.6 mm" },
-      { key: "old_bore", label: "Bore there now", start: "0 mm" },
+      { key: "old_diameter", label: "Diameter there now", start: "28.6 mm", of: "small_length" },
+      { key: "old_bore", label: "Bore there now", start: "0 mm", of: "small_length" },
       ...BAR,
     ],
   },
@@ -79,10 +88,10 @@ export const CALCULATORS: Calculator[] = [
     name: "Link length",
     says: "Where the arm comes to rest with a link, and the link that sets it level.",
     fields: [
-      { key: "arm", label: "Arm, bar’s axis to hole", start: "260 mm" },
-      { key: "forward", label: "Upper hole, along from the bar", start: "255 mm" },
-      { key: "up", label: "Upper hole, up from the bar", start: "240 mm" },
-      { key: "link", label: "Link, eye to eye", start: "240 mm" },
+      { key: "arm", label: "Arm, bar’s axis to hole", start: "260 mm", of: "length" },
+      { key: "forward", label: "Upper hole, along from the bar", start: "255 mm", of: "shift" },
+      { key: "up", label: "Upper hole, up from the bar", start: "240 mm", of: "shift" },
+      { key: "link", label: "Link, eye to eye", start: "240 mm", of: "length" },
     ],
   },
   {
@@ -90,11 +99,11 @@ export const CALCULATORS: Calculator[] = [
     name: "Which hole is level",
     says: "Which hole of the link’s bracket sets the bar’s arm level, with the wheels on the ground.",
     fields: [
-      { key: "bar", label: "Middle of the bar above ground", start: "400 mm" },
-      { key: "link", label: "Link, eye to eye", start: "240 mm" },
-      { key: "hole", label: "First hole above ground", start: "600 mm" },
-      { key: "step", label: "From hole to hole, up +", start: "25 mm" },
-      { key: "arm", label: "Arm, bar’s axis to hole", start: "260 mm" },
+      { key: "bar", label: "Middle of the bar above ground", start: "400 mm", of: "length" },
+      { key: "link", label: "Link, eye to eye", start: "240 mm", of: "length" },
+      { key: "hole", label: "First hole above ground", start: "600 mm", of: "length" },
+      { key: "step", label: "From hole to hole, up +", start: "25 mm", of: "shift" },
+      { key: "arm", label: "Arm, bar’s axis to hole", start: "260 mm", of: "length" },
     ],
   },
   {
@@ -115,7 +124,7 @@ export const CALCULATORS: Calculator[] = [
         start: "dry",
         options: ["dry", "zinc-plated", "oiled", "anti-seize", "liquid thread-lock"],
       },
-      { key: "sheet", label: "The sheet says", start: "" },
+      { key: "sheet", label: "The sheet says", start: "", of: "torque" },
     ],
   },
   {
@@ -130,10 +139,10 @@ export const CALCULATORS: Calculator[] = [
     says: "The ladder of repair for a bolt that snapped in the frame, and where it ends.",
     fields: [
       { key: "size", label: "Size", start: "M12x1.75" },
-      { key: "wall", label: "Wall that holds the thread", start: "12 mm" },
-      { key: "edge", label: "Middle to the nearest edge", start: "35 mm" },
+      { key: "wall", label: "Wall that holds the thread", start: "12 mm", of: "small_length" },
+      { key: "edge", label: "Middle to the nearest edge", start: "35 mm", of: "small_length" },
       { key: "behind", label: "Behind it", start: "reachable", options: ["reachable", "closed"] },
-      { key: "load", label: "Bushing pulls to and fro", start: "200 kg" },
+      { key: "load", label: "Bushing pulls to and fro", start: "2 kN", of: "force" },
     ],
   },
   {
@@ -147,4 +156,14 @@ export const CALCULATORS: Calculator[] = [
 /** What stands in every field: as the address says, else where it starts. */
 export function fieldsOf(calculator: Calculator, search: Record<string, string>) {
   return Object.fromEntries(calculator.fields.map(({ key, start }) => [key, search[key] ?? start]));
+}
+
+/** The same as it is asked: a bare number with the unit that stands beside its field. */
+export function askedOf(calculator: Calculator, fields: Record<string, string>) {
+  return Object.fromEntries(
+    calculator.fields.map(({ key, of }) => {
+      const typed = fields[key] ?? "";
+      return [key, of ? withUnit(typed, of) : typed];
+    }),
+  );
 }

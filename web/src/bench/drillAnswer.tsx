@@ -1,5 +1,5 @@
 import { Drawing } from "../drawings/drawing";
-import { grouped } from "../drawings/quantity";
+import { caliper } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
 
@@ -8,7 +8,6 @@ const WIDTH = 560;
 /** The drills in order, drawn as the holes they leave, and the sizes by name. */
 export function DrillAnswer({ fields }: AnswerProps) {
   const query = useAnswer("drill", fields);
-  const mm = (value: number) => `${grouped(value * 1e3, 1)} mm`;
   return (
     <Answered query={query}>
       {(found) => {
@@ -25,7 +24,7 @@ export function DrillAnswer({ fields }: AnswerProps) {
               height={130}
               className="max-w-2xl"
               role="img"
-              aria-label={`Drills in order: ${found.steps_m.map(mm).join(", ")}.`}
+              aria-label={`Drills in order: ${found.steps_m.map(caliper).join(", ")}.`}
             >
               <rect x={4} y={8} width={WIDTH - 8} height={88} className="ink-1" />
               {found.steps_m.map((step, i) => (
@@ -39,7 +38,7 @@ export function DrillAnswer({ fields }: AnswerProps) {
                     strokeWidth={2}
                   />
                   <text className="num" x={50 + i * apart} y={116} textAnchor="middle">
-                    {mm(step)}
+                    {caliper(step)}
                   </text>
                 </g>
               ))}
@@ -47,14 +46,14 @@ export function DrillAnswer({ fields }: AnswerProps) {
             <Figures
               rows={[
                 ["Thread", found.thread.name],
-                ["Tap drill", mm(found.tap_drill_m)],
+                ["Tap drill", caliper(found.tap_drill_m)],
                 [
                   "For a wire insert",
-                  `${mm(found.insert_drill_m)}, tapped with the insert’s own tap`,
+                  `${caliper(found.insert_drill_m)}, tapped with the insert’s own tap`,
                 ],
                 ...found.clearance_m.map((hole, i): [string, string] => [
                   `Clearance, ${names[i] ?? ""}`,
-                  mm(hole),
+                  caliper(hole),
                 ]),
               ]}
             />

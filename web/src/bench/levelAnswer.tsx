@@ -1,4 +1,4 @@
-import { degrees, grouped } from "../drawings/quantity";
+import { degrees, tape } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
 
@@ -16,12 +16,12 @@ export function LevelAnswer({ fields }: AnswerProps) {
                 "The arm’s tip then stands",
                 Math.abs(off_m) < 5e-4
                   ? "level with the bar"
-                  : `${grouped(Math.abs(off_m) * 1e3, 0)} mm ${off_m > 0 ? "above" : "below"} it`,
+                  : `${tape(Math.abs(off_m))} ${off_m > 0 ? "above" : "below"} it`,
               ],
               ...(off_rad == null
                 ? []
                 : [["Arm above level", degrees(off_rad)] as [string, string]]),
-              ["Link for that hole exactly level", `${grouped(link_m * 1e3, 0)} mm`],
+              ["Link for that hole exactly level", `${tape(link_m)}`],
             ]}
           />
           <p className="mt-2 max-w-prose text-sm text-pale">

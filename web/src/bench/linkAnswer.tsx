@@ -1,5 +1,5 @@
 import { Drawing } from "../drawings/drawing";
-import { degrees, grouped } from "../drawings/quantity";
+import { degrees, grouped, tape } from "../drawings/quantity";
 import { Answered, Figures, useAnswer } from "./answer";
 import type { AnswerProps } from "./answer";
 
@@ -84,7 +84,7 @@ export function LinkAnswer({ fields }: AnswerProps) {
                 ["Link from plumb", degrees(attitude.link_rad)],
                 ["Between arm and link", degrees(attitude.between_rad)],
                 ["Motion ratio, arm tip per axle", grouped(attitude.motion_ratio ?? 0, 3)],
-                ["Link for a level arm", `${grouped(found.level_link_m * 1e3, 0)} mm`],
+                ["Link for a level arm", `${tape(found.level_link_m)}`],
               ]}
             />
             {attitude.over_centre && (

@@ -1,7 +1,7 @@
 import { Drawing } from "./drawing";
 import { scaleLinear } from "@visx/scale";
 import type { Audit } from "../api/types";
-import { nPerMm } from "./quantity";
+import { barRate } from "./quantity";
 
 const WIDTH = 430;
 const ROW = 30;
@@ -56,7 +56,7 @@ export function AuditAnswer({ audit }: { audit: Audit }) {
         </text>
       </Drawing>
       <p className="text-xs text-pale">
-        {nPerMm(audit.old_rate_n_per_m)} there now, {nPerMm(audit.new_rate_n_per_m)} the
+        {barRate(audit.old_rate_n_per_m)} there now, {barRate(audit.new_rate_n_per_m)} the
         seller&rsquo;s: bar rates, at the bar&rsquo;s end.
       </p>
     </div>

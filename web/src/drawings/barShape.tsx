@@ -1,6 +1,6 @@
 import { Drawing } from "./drawing";
 import type { Bar } from "../api/types";
-import { grouped } from "./quantity";
+import { tape } from "./quantity";
 
 const WIDTH = 460;
 const HEIGHT = 150;
@@ -96,10 +96,10 @@ export function BarShape({ bar }: { bar: Bar }) {
         stroke="var(--ink)"
       />
       <text className="num pale" x={WIDTH / 2} y={66} textAnchor="middle">
-        bushings {grouped(bar.bushing_span_m.value * 1e3, 0)} mm apart
+        bushings {tape(bar.bushing_span_m.value)} apart
       </text>
       <text className="num pale" x={WIDTH / 2} y={84} textAnchor="middle">
-        eyes {grouped(2 * across * 1e3, 0)} mm apart, arms {grouped(along * 1e3, 0)} mm
+        eyes {tape(2 * across)} apart, arms {tape(along)}
       </text>
     </Drawing>
   );

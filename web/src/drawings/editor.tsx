@@ -2,6 +2,7 @@ import { useEffect, useId, useRef, useState } from "react";
 import { ToggleGroup } from "radix-ui";
 import { KNOWN } from "../api/generated/core";
 import { placeFacts } from "../api/place";
+import { asKept, shownAs, withUnit } from "../api/units";
 import type { Known, Measured } from "../api/types";
 import { Button } from "../ui/button";
 import { useNarrow } from "../ui/useWide";
@@ -26,6 +27,7 @@ export function Editor({ place, label }: EditorProps) {
   const [picked, setPicked] = useState<Way | null>(null);
   const box = useRef<HTMLInputElement>(null);
   const narrow = useNarrow();
+  const { dimension } = placeFacts(place);
   const next = form.next(place, 1);
   const id = useId();
   const problem = typed === start ? (sent?.refused ?? "") : "";
@@ -45,7 +47,7 @@ export function Editor({ place, label }: EditorProps) {
     if (asKept && !newWay) form.letGo(place);
     // What is on its way, or was not taken, stays as it is until something of it changes.
     else if (typed !== start || picked !== null) {
-      form.keep(place, typed, known ?? "measured", goTo);
+      form.keep(place, withUnit(typed, dimension), known ?? "measured", goTo);
       return;
     }
     form.close(place, goTo);
@@ -81,19 +83,22 @@ export function Editor({ place, label }: EditorProps) {
       <label htmlFor={id} className="block text-[13px] text-pale">
         {label}
       </label>
-      <input
-        id={id}
-        ref={box}
-        autoFocus
-        value={typed}
-        inputMode="text"
-        autoComplete="off"
-        aria-invalid={problem !== ""}
-        aria-describedby={`${id}-says`}
-        onChange={(event) => setTyped(event.target.value)}
-        onKeyDown={onKeyDown}
-        className="figure w-full border-b-2 border-ink bg-transparent py-1 outline-none"
-      />
+      <span className="flex items-baseline gap-2 border-b-2 border-ink">
+        <input
+          id={id}
+          ref={box}
+          autoFocus
+          value={typed}
+          inputMode="text"
+          autoComplete="off"
+          aria-invalid={problem !== ""}
+          aria-describedby={`${id}-says`}
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={onKeyDown}
+          className="figure w-full bg-transparent py-1 outline-none"
+        />
+        <span className="text-pale">{shownAs(dimension).symbol}</span>
+      </span>
       <p
         id={`${id}-says`}
         role="status"
@@ -127,8 +132,9 @@ export function Editor({ place, label }: EditorProps) {
 function textOf(place: string, measured: Measured | undefined): string {
   if (measured === undefined) return "";
   const { typed } = measured;
-  if (typed && !typed.startsWith("half of")) return typed;
-  return figure(measured, placeFacts(place).dimension).replace(/\u202f/g, "");
+  const { dimension } = placeFacts(place);
+  if (typed && !typed.startsWith("half of")) return asKept(typed, dimension);
+  return figure(measured, dimension).replace(/\u202f/g, "");
 }
 
 /** Loads are read off pads: what is typed over a guess or a split one was read. */

@@ -6,7 +6,7 @@ import {
   fromG,
   grouped,
   inG,
-  kilograms,
+  weight,
   padReading,
   percent,
   quantity,
@@ -47,9 +47,9 @@ describe("figure", () => {
 });
 
 describe("units", () => {
-  it("turns a pad's newtons into the kilograms on its display", () => {
+  it("turns a pad's newtons into the weight on its display", () => {
     expect(padReading(9806.65)).toBe("1\u202f000 kg");
-    expect(kilograms(0.4)).toBe("0 kg");
+    expect(weight(0.4)).toBe("0 kg");
   });
 
   it("turns g there and back", () => {

@@ -1,12 +1,6 @@
-import { DIMENSIONS, GRAVITY_M_S2 } from "../api/generated/core";
+import { GRAVITY_M_S2 } from "../api/generated/core";
 import type { Measured } from "../api/types";
-
-type Dimension = keyof typeof DIMENSIONS;
-
-/** How a dimension is shown: scale from SI, symbol, and the most decimals ever written. */
-function shownAs(dimension: string) {
-  return DIMENSIONS[dimension as Dimension] as { per: number; symbol: string; most: number };
-}
+import { shownAs } from "../api/units";
 
 const THIN = "\u202f";
 
@@ -39,13 +33,39 @@ export function quantity(measured: Measured, dimension: string): string {
 
 export const inDegrees = (rad: number) => (rad * 180) / Math.PI;
 export const degrees = (rad: number, digits = 1) => `${grouped(inDegrees(rad), digits)}°`;
-/** A length in whole millimetres, as a tape reads it. */
-export const millimetres = (metres: number) => `${grouped(metres * 1e3, 0)} mm`;
+/**
+ * A number in the units preferred, in digits as fine as it is known.
+ * @param si - value in SI
+ * @param dimension - of what it is
+ * @param step - what it is known to, in SI
+ */
+export function known(si: number, dimension: string, step: number): string {
+  const { symbol } = shownAs(dimension);
+  return `${bareKnown(si, dimension, step)} ${symbol}`.trim();
+}
+
+/** The same without its unit, for a table whose head has it. */
+export function bareKnown(si: number, dimension: string, step: number): string {
+  const { per } = shownAs(dimension);
+  return grouped(si * per, Math.max(0, Math.round(0.2 - Math.log10(step * per))));
+}
+
+/** A length as a tape reads it. */
+export const tape = (metres: number) => known(metres, "length", 1e-3);
+/** A length as a caliper reads it. */
+export const caliper = (metres: number) => known(metres, "small_length", 1e-4);
 export const percent = (share: number) => `${grouped(share * 100, 0)} %`;
-export const nPerMm = (nPerM: number) => `${grouped(nPerM / 1e3, 0)} N/mm`;
-export const kilograms = (kg: number) => `${grouped(kg, 0)} kg`;
+export const barRate = (nPerM: number) => known(nPerM, "rate", 1e3);
+export const weight = (kg: number) => known(kg, "mass", 1);
+export const torqueOf = (newtonMetres: number) => known(newtonMetres, "torque", 1);
+export const windSpeed = (metresPerSecond: number) => known(metresPerSecond, "speed", 1);
+/** A speed on the road: kilometres or miles an hour. */
+export const roadSpeed = (metresPerSecond: number) =>
+  shownAs("speed").symbol === "mph"
+    ? known(metresPerSecond, "speed", 0.4)
+    : `${grouped(kmPerHour(metresPerSecond), 0)} km/h`;
 /** A wheel's load as the pads show it. */
-export const padReading = (newtons: number) => kilograms(newtons / GRAVITY_M_S2);
+export const padReading = (newtons: number) => weight(newtons / GRAVITY_M_S2);
 export const inG = (metresPerSecond2: number) => metresPerSecond2 / GRAVITY_M_S2;
 export const fromG = (g: number) => g * GRAVITY_M_S2;
 export const kmPerHour = (metresPerSecond: number) => metresPerSecond * 3.6;

@@ -1,5 +1,7 @@
 import * as z from "zod/mini";
 import { BARS_SEEN, JOB_KIND_NAMES, RIG_CLASSES } from "../api/generated/core";
+import { placeFacts } from "../api/place";
+import { withUnit } from "../api/units";
 import type { AxleName, BarSeen, FirstIn } from "../api/types";
 
 const keysOf = <T extends string>(names: Record<T, unknown>) => Object.keys(names) as [T, ...T[]];
@@ -42,7 +44,7 @@ export function asFirst({ kind, typed, bars }: FirstNumbers): FirstIn {
     .filter(([, text]) => text.trim() !== "")
     .map(([place, text]) => ({
       place,
-      typed: text,
+      typed: withUnit(text, placeFacts(place).dimension),
       known: place.includes("rating") ? ("plate" as const) : ("measured" as const),
       simulated: false,
     }));

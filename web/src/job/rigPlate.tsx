@@ -1,4 +1,4 @@
-import { degrees, grouped, kilograms, percent } from "../drawings/quantity";
+import { bareKnown, degrees, percent, weight } from "../drawings/quantity";
 import { Choice } from "../ui/choice";
 import { isChosen } from "./chosen";
 import { useJobView } from "./context";
@@ -96,7 +96,7 @@ function AxleLoads() {
             />
           </svg>
           <span className={`figure ${load > of ? "font-semibold text-stop" : ""}`}>
-            {grouped(load, 0)} of {kilograms(of)}
+            {bareKnown(load, "mass", 1)} of {weight(of)}
             {load > of ? " over" : ""}
           </span>
         </div>

@@ -5,7 +5,7 @@ import { STEELS } from "../api/generated/core";
 import { usePart } from "../api/racks";
 import type { RackPart } from "../api/types";
 import { BarShape } from "../drawings/barShape";
-import { grouped, quantity } from "../drawings/quantity";
+import { bareKnown, caliper, known, quantity, weight } from "../drawings/quantity";
 
 /** One part: its shape, what it is made for, its box, and every supplier's price. */
 export function PartPanel({ id }: { id: number | undefined }) {
@@ -68,7 +68,9 @@ export function PartPanel({ id }: { id: number | undefined }) {
 }
 
 const span = (low: number | null | undefined, high: number | null | undefined) =>
-  low == null || high == null ? null : `${grouped(low * 1e3, 1)} to ${grouped(high * 1e3, 1)} mm`;
+  low == null || high == null
+    ? null
+    : `${bareKnown(low, "small_length", 1e-4)} to ${caliper(high)}`;
 
 /** What is known of a part, in words, with what is not known left out. */
 function factsOf(part: RackPart): [string, string][] {
@@ -76,7 +78,7 @@ function factsOf(part: RackPart): [string, string][] {
   const facts: [string, string | null | undefined | false][] = [
     [
       "For",
-      `${fits.axle === "either" ? "either axle" : `${fits.axle} axle`}, ${grouped(fits.axle_load_from_kg, 0)} to ${grouped(fits.axle_load_to_kg, 0)} kg`,
+      `${fits.axle === "either" ? "either axle" : `${fits.axle} axle`}, ${bareKnown(fits.axle_load_from_kg, "mass", 1)} to ${weight(fits.axle_load_to_kg)}`,
     ],
     ["Variant", fits.variant],
     [
@@ -128,7 +130,7 @@ function factsOf(part: RackPart): [string, string][] {
         .filter(Boolean)
         .join(", "),
     ],
-    ["Bar weighs", part.mass_kg != null && `${grouped(part.mass_kg, 1)} kg by its sheet`],
+    ["Bar weighs", part.mass_kg != null && `${known(part.mass_kg, "mass", 0.1)} by its sheet`],
     ["Left and right", part.side_marks],
     ["Bolts point", part.bolt_heads],
     ["Grease", part.grease !== "unsaid" && part.grease],

@@ -5,7 +5,8 @@ import { STEELS } from "../api/generated/core";
 import { useRacks } from "../api/racks";
 import type { PartRow } from "../api/types";
 import { useWritable } from "../api/session";
-import { grouped } from "../drawings/quantity";
+import { shownAs } from "../api/units";
+import { bareKnown, grouped, weight } from "../drawings/quantity";
 import { Pick } from "../ui/pick";
 import { BUTTON_TAB } from "../ui/tab";
 import { PartPanel } from "./partPanel";
@@ -109,7 +110,7 @@ function Parts({ search, change }: PartsProps) {
             heads={[
               "Part",
               { text: "Axle, load", words: true },
-              "⌀ / bore, mm",
+              `⌀ / bore, ${shownAs("small_length").symbol}`,
               "Holes to drill",
               "Price",
               "Stock",
@@ -183,8 +184,8 @@ function Filters({ search, change }: PartsProps) {
         ]}
         onChange={(axle) => change({ axle: axle || undefined })}
       />
-      {text("load", "Carries", "6.9 t")}
-      {text("from", "Diameter from", '1 3/8"')}
+      {text("load", `Carries, ${shownAs("mass").symbol}`, "6.9 t")}
+      {text("from", `Diameter from, ${shownAs("small_length").symbol}`, '1 3/8"')}
       {text("to", "to", "40 mm")}
       {text("bore", "Bore from", "18 mm")}
       <Pick
@@ -221,7 +222,8 @@ function Filters({ search, change }: PartsProps) {
 
 function RackRow({ row, open, onOpen }: { row: PartRow; open: boolean; onOpen: () => void }) {
   const money = useMoney(2);
-  const mm = (value: number | null) => (value === null ? "" : grouped(value * 1e3, 1));
+  const mm = (value: number | null) =>
+    value === null ? "" : bareKnown(value, "small_length", 1e-4);
   return (
     <Row className={open ? "bg-sheet" : ""}>
       <td>
@@ -238,7 +240,7 @@ function RackRow({ row, open, onOpen }: { row: PartRow; open: boolean; onOpen: (
         </button>
       </td>
       <td className="whitespace-nowrap text-pale">
-        {row.axle}, {grouped(row.axle_load_from_kg, 0)}–{grouped(row.axle_load_to_kg, 0)} kg
+        {row.axle}, {bareKnown(row.axle_load_from_kg, "mass", 1)}–{weight(row.axle_load_to_kg)}
       </td>
       <td className="figure">
         {mm(row.diameter_m)}

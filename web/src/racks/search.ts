@@ -1,4 +1,5 @@
 import * as z from "zod/mini";
+import { withUnit } from "../api/units";
 import { PART_KIND_NAMES } from "../api/generated/core";
 import type { RackSearch } from "../api/racks";
 
@@ -47,10 +48,10 @@ export function queryOf(search: RacksSearch): RackSearch {
     kind: search.kind,
     axle: search.axle ?? "",
     steel: search.steel ?? "",
-    axle_load: search.load ?? "",
-    diameter_from: search.from ?? "",
-    diameter_to: search.to ?? "",
-    bore_from: search.bore ?? "",
+    axle_load: withUnit(search.load ?? "", "mass"),
+    diameter_from: withUnit(search.from ?? "", "small_length"),
+    diameter_to: withUnit(search.to ?? "", "small_length"),
+    bore_from: withUnit(search.bore ?? "", "small_length"),
     price_to: search.price ?? "",
     days_to: search.days ?? "",
     tube_only: search.tube ?? false,

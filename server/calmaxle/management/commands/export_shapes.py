@@ -21,7 +21,7 @@ from axlecore.practice.stations import JobKind, Station, fit_sheets
 from axlecore.practice.target import Target
 from axlecore.quantities.entry import shared_place
 from axlecore.quantities.measure import Known
-from axlecore.quantities.units import GRAVITY_M_S2, SHOWN, Dimension, read_quantity
+from axlecore.quantities.units import GRAVITY_M_S2, Dimension, Units, read_quantity, shown
 from axlecore.racks.parts import PartKind
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import LoadState, RigFile, SetUp, Vehicle
@@ -66,7 +66,11 @@ def _places() -> str:
         "BARS_SEEN": [*BarSeen],
         "FIT_SHEETS": {kind.value: [*fit_sheets(kind)] for kind in JobKind},
         "PICKS": {name: [str(value) for value in values] for name, values in PICKS.items()},
-        "DIMENSIONS": {one.value: asdict(shown) for one, shown in SHOWN.items()},
+        "DIMENSIONS": {
+            units.value: {one.value: asdict(shown(one, units)) for one in Dimension}
+            for units in Units
+        },
+        "UNITS": {units.value: units.label for units in Units},
         "GRAVITY_M_S2": GRAVITY_M_S2,
         "GLOSSARY": _glossary(),
         "NEWTON_METRES_A_FOOT_POUND": read_quantity("1 ft lb", Dimension.TORQUE),

@@ -1332,76 +1332,165 @@ export const PICKS = {
 } as const;
 
 export const DIMENSIONS = {
-  "length": {
-    "per": 1000.0,
-    "symbol": "mm",
-    "most": 0
+  "metric": {
+    "length": {
+      "per": 1000.0,
+      "symbol": "mm",
+      "most": 0
+    },
+    "small_length": {
+      "per": 1000.0,
+      "symbol": "mm",
+      "most": 1
+    },
+    "mass": {
+      "per": 1.0,
+      "symbol": "kg",
+      "most": 0
+    },
+    "rate": {
+      "per": 0.001,
+      "symbol": "N/mm",
+      "most": 0
+    },
+    "pure": {
+      "per": 1.0,
+      "symbol": "",
+      "most": 2
+    },
+    "shift": {
+      "per": 1000.0,
+      "symbol": "mm",
+      "most": 0
+    },
+    "angle": {
+      "per": 57.29577951308232,
+      "symbol": "°",
+      "most": 2
+    },
+    "frequency": {
+      "per": 1.0,
+      "symbol": "Hz",
+      "most": 2
+    },
+    "inertia": {
+      "per": 1.0,
+      "symbol": "kg·m²",
+      "most": 0
+    },
+    "roll_damping": {
+      "per": 0.001,
+      "symbol": "kN·m·s",
+      "most": 1
+    },
+    "speed": {
+      "per": 1.0,
+      "symbol": "m/s",
+      "most": 1
+    },
+    "force": {
+      "per": 1.0,
+      "symbol": "N",
+      "most": 0
+    },
+    "torque": {
+      "per": 1.0,
+      "symbol": "N·m",
+      "most": 0
+    },
+    "pressure": {
+      "per": 0.001,
+      "symbol": "kPa",
+      "most": 0
+    },
+    "distance": {
+      "per": 0.001,
+      "symbol": "km",
+      "most": 0
+    }
   },
-  "small_length": {
-    "per": 1000.0,
-    "symbol": "mm",
-    "most": 1
-  },
-  "mass": {
-    "per": 1.0,
-    "symbol": "kg",
-    "most": 0
-  },
-  "rate": {
-    "per": 0.001,
-    "symbol": "N/mm",
-    "most": 0
-  },
-  "pure": {
-    "per": 1.0,
-    "symbol": "",
-    "most": 2
-  },
-  "shift": {
-    "per": 1000.0,
-    "symbol": "mm",
-    "most": 0
-  },
-  "angle": {
-    "per": 57.29577951308232,
-    "symbol": "°",
-    "most": 2
-  },
-  "frequency": {
-    "per": 1.0,
-    "symbol": "Hz",
-    "most": 2
-  },
-  "inertia": {
-    "per": 1.0,
-    "symbol": "kg·m²",
-    "most": 0
-  },
-  "roll_damping": {
-    "per": 0.001,
-    "symbol": "kN·m·s",
-    "most": 1
-  },
-  "speed": {
-    "per": 1.0,
-    "symbol": "m/s",
-    "most": 1
-  },
-  "torque": {
-    "per": 1.0,
-    "symbol": "N·m",
-    "most": 0
-  },
-  "distance": {
-    "per": 0.001,
-    "symbol": "km",
-    "most": 0
-  },
-  "pressure": {
-    "per": 0.001,
-    "symbol": "kPa",
-    "most": 0
+  "inch": {
+    "length": {
+      "per": 39.37007874015748,
+      "symbol": "in",
+      "most": 2
+    },
+    "small_length": {
+      "per": 39.37007874015748,
+      "symbol": "in",
+      "most": 3
+    },
+    "mass": {
+      "per": 2.204622621848775,
+      "symbol": "lb",
+      "most": 0
+    },
+    "rate": {
+      "per": 0.005710147154732644,
+      "symbol": "lb/in",
+      "most": 0
+    },
+    "pure": {
+      "per": 1.0,
+      "symbol": "",
+      "most": 2
+    },
+    "shift": {
+      "per": 39.37007874015748,
+      "symbol": "in",
+      "most": 2
+    },
+    "angle": {
+      "per": 57.29577951308232,
+      "symbol": "°",
+      "most": 2
+    },
+    "frequency": {
+      "per": 1.0,
+      "symbol": "Hz",
+      "most": 2
+    },
+    "inertia": {
+      "per": 1.0,
+      "symbol": "kg·m²",
+      "most": 0
+    },
+    "roll_damping": {
+      "per": 0.001,
+      "symbol": "kN·m·s",
+      "most": 1
+    },
+    "speed": {
+      "per": 2.2369362920544025,
+      "symbol": "mph",
+      "most": 0
+    },
+    "force": {
+      "per": 0.22480894309971045,
+      "symbol": "lbf",
+      "most": 0
+    },
+    "torque": {
+      "per": 0.7375621492772653,
+      "symbol": "lbf·ft",
+      "most": 0
+    },
+    "pressure": {
+      "per": 0.00014503773773020916,
+      "symbol": "psi",
+      "most": 0
+    },
+    "distance": {
+      "per": 0.0006213711922373339,
+      "symbol": "mi",
+      "most": 0
+    }
   }
+} as const;
+
+export const UNITS = {
+  "metric": "mm, kg, N·m",
+  "inch": "in, lb, lbf·ft"
 } as const;
 
 export const GRAVITY_M_S2 = 9.80665 as const;

@@ -3,8 +3,8 @@ import { sentAlone, sentFile } from "../client";
 import { attachmentsKey, photosKey } from "../queries";
 import type { Alone, Write } from "./write";
 
-/** All that the server ever answered, but who is signed in. */
-const ALL: QueryFilters = { predicate: ({ queryKey }) => queryKey[0] !== "session" };
+/** All that the server ever answered. */
+const ALL: QueryFilters = {};
 
 /** What is read anew once such a write is kept. */
 const STALE: Record<Alone, (write: Write) => QueryFilters> = {

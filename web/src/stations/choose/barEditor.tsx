@@ -6,7 +6,7 @@ import type { Action, AxleName } from "../../api/types";
 import { BarOutline } from "../../drawings/barShape";
 import { Dimension } from "../../drawings/dimension";
 import { SheetOfPaper } from "../../drawings/sheetOfPaper";
-import { nPerMm } from "../../drawings/quantity";
+import { barRate } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 
@@ -194,7 +194,7 @@ function ChosenBar({ axle }: { axle: AxleName }) {
         <p className="flex items-baseline gap-3">
           <span className="text-pale">Bar rate</span>
           <span className="figure" data-testid="chosen-rate">
-            {rate === undefined ? "–" : nPerMm(rate)}
+            {rate === undefined ? "–" : barRate(rate)}
           </span>
         </p>
       </div>

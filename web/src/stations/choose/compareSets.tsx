@@ -6,7 +6,7 @@ import type { ComparedSet } from "../../api/types";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
 import { Ground } from "../../drawings/ground";
 import { roundedPath } from "../../drawings/point";
-import { degrees, grouped, inDegrees, percent } from "../../drawings/quantity";
+import { degrees, grouped, inDegrees, percent, windSpeed } from "../../drawings/quantity";
 import { DRAWN_LARGER } from "./leanDrawing";
 import type { NamedSet } from "./sets";
 import { picksOf } from "./sets";
@@ -90,7 +90,7 @@ const ROWS: { name: string; read: (set: ComparedSet, money: Money) => string }[]
   },
   { name: "Saved", read: (set) => saved(set) },
   {
-    name: "Lean in 12 m/s",
+    name: `Lean in ${windSpeed(12)}`,
     read: (set) => banded(set, "wind lean after", set.figures.wind_lean_rad, degrees),
   },
   {

@@ -2,7 +2,7 @@ import { Drawing } from "../../drawings/drawing";
 import { AxisBottom, AxisLeft } from "@visx/axis";
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
-import { inDegrees } from "../../drawings/quantity";
+import { inDegrees, roadSpeed } from "../../drawings/quantity";
 import { AXIS, AXIS_LABEL, UPRIGHT_LABEL } from "../../drawings/axes";
 import { useJobView } from "../../job/context";
 import type { Condition } from "./condition";
@@ -28,7 +28,7 @@ export function Curves({ condition }: CurvesProps) {
     <div className="grid gap-4 sm:grid-cols-2">
       <Chart title="Lean in a bend" unit="g" points={bend} at={condition.bendG} />
       <Chart
-        title={`Lean in a side wind at ${condition.roadKmh} km/h`}
+        title={`Lean in a side wind at ${roadSpeed(condition.roadKmh / 3.6)}`}
         unit="m/s"
         points={wind}
         at={condition.windMps}

@@ -5,7 +5,7 @@ import { Findings } from "../../job/findings";
 import { isChosen } from "../../job/chosen";
 import { useJobView } from "../../job/context";
 import { NumberRow } from "../../drawings/numberRow";
-import { degrees, grouped } from "../../drawings/quantity";
+import { degrees, grouped, known, roadSpeed, windSpeed } from "../../drawings/quantity";
 import { NoLean } from "./leanPicture";
 import { WindMap } from "./windMap";
 
@@ -29,8 +29,8 @@ export function GroundSheet() {
         {isChosen(job.set_up) && tables.data.wind_as_far_m_s !== null && (
           <p className="mt-1 text-sm" data-testid="wind-as-far">
             As chosen it takes{" "}
-            <span className="figure">{grouped(tables.data.wind_as_far_m_s, 1)} m/s</span> to lean it
-            as far as 12 m/s does as it stands, at 90 km/h.
+            <span className="figure">{known(tables.data.wind_as_far_m_s, "speed", 0.1)}</span> to
+            lean it as far as {windSpeed(12)} does as it stands, at {roadSpeed(25)}.
           </p>
         )}
         <p className="mt-1 text-sm text-pale">

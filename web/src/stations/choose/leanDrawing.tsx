@@ -4,7 +4,7 @@ import { AxleDrawing } from "../../drawings/axleDrawing";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
 import { Ground } from "../../drawings/ground";
 import { roundedPath } from "../../drawings/point";
-import { degrees, grouped, inDegrees, padReading } from "../../drawings/quantity";
+import { degrees, grouped, inDegrees, known, padReading } from "../../drawings/quantity";
 import type { Reading } from "./condition";
 
 const WIDTH = 760;
@@ -172,7 +172,7 @@ function WindArrows({ windMps, top, bottom }: { windMps: number; top: number; bo
   return (
     <g>
       <text className="pale num" x={30} y={top - 14}>
-        {grouped(windMps, 1)} m/s
+        {known(windMps, "speed", 0.1)}
       </text>
       {rows.map((row) => {
         const y = top + ((bottom - top) * row) / 4;

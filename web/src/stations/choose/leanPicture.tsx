@@ -2,7 +2,7 @@ import { useLeanSheet } from "../../api/choose";
 import { isChosen } from "../../job/chosen";
 import { useJobView } from "../../job/context";
 import type { AxleName } from "../../api/types";
-import { kilograms } from "../../drawings/quantity";
+import { known, roadSpeed, windSpeed } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Balance } from "./balance";
 import type { Condition } from "./condition";
@@ -62,12 +62,12 @@ export function LeanPicture({ axle, condition, onChange }: LeanPictureProps) {
           Bend, 0.3 g
         </Button>
         <Button className="text-sm" onClick={() => onChange(REFERENCE_WIND)}>
-          Side wind, 12 m/s at 90 km/h
+          Side wind, {windSpeed(12)} at {roadSpeed(25)}
         </Button>
         <span className="text-pale" data-testid="push">
           {pushN < 1
             ? "No wind, no push."
-            : `The wind pushes with ${kilograms(Math.round(pushN / 98.0665) * 10)} of force, whatever the bar.`}
+            : `The wind pushes with ${known(pushN, "force", 100)}, whatever the bar.`}
         </span>
       </div>
       <Balance

@@ -1,5 +1,5 @@
 import type { FrameTables, LeanSheetTables } from "../../api/types";
-import { grouped } from "../../drawings/quantity";
+import { grouped, known, roadSpeed } from "../../drawings/quantity";
 import { Slider } from "../../ui/slider";
 import type { Condition } from "./condition";
 
@@ -29,7 +29,7 @@ export function LeanSliders({ condition, tables, onChange }: LeanSlidersProps) {
           value={condition.windMps}
           max={25}
           step={0.5}
-          shown={`${grouped(condition.windMps, 1)} m/s`}
+          shown={known(condition.windMps, "speed", 0.1)}
           onChange={(windMps) => change({ windMps })}
         />
         <Slider
@@ -37,7 +37,7 @@ export function LeanSliders({ condition, tables, onChange }: LeanSlidersProps) {
           value={condition.roadKmh}
           max={130}
           step={5}
-          shown={`${grouped(condition.roadKmh, 0)} km/h`}
+          shown={roadSpeed(condition.roadKmh / 3.6)}
           onChange={(roadKmh) => change({ roadKmh })}
         />
       </div>

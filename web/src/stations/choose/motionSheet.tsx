@@ -3,7 +3,7 @@ import { useState } from "react";
 import { OPENS_WITH, useReplay } from "../../api/choose";
 import { isChosen } from "../../job/chosen";
 import { useJobView } from "../../job/context";
-import { degrees, grouped } from "../../drawings/quantity";
+import { degrees, grouped, roadSpeed } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Slider } from "../../ui/slider";
@@ -60,7 +60,7 @@ export function MotionSheet() {
           label="Road speed"
           value={String(speed)}
           onChange={(next) => setSpeed(Number(next))}
-          options={SPEEDS.map((one) => ({ value: String(one), text: `${one} km/h` }))}
+          options={SPEEDS.map((one) => ({ value: String(one), text: roadSpeed(one / 3.6) }))}
         />
       </div>
       <div className="grid grid-cols-1 gap-x-8 lg:grid-cols-[2fr_3fr]">

@@ -1,5 +1,5 @@
 import { useMoney } from "../../job/money";
-import { degrees, grouped, percent } from "../../drawings/quantity";
+import { degrees, grouped, percent, windSpeed } from "../../drawings/quantity";
 import type { NamedSet } from "./sets";
 import { optionWords } from "./sets";
 
@@ -11,7 +11,7 @@ export function SetDetail({ one, state }: SetDetailProps) {
   const money = useMoney();
   const figures: [string, string][] = [
     ["Lean at 0.3 g", degrees(set.lean_rad[state] ?? 0)],
-    ["In 12 m/s of side wind", degrees(set.wind_lean_rad[state] ?? 0)],
+    [`In ${windSpeed(12)} of side wind`, degrees(set.wind_lean_rad[state] ?? 0)],
     ["Front–rear balance", `${percent(set.front_share[state] ?? 0)}, ${points(set.share_change)}`],
     ["Head toss on a one-side bump", `${grouped(set.head_toss_ratio, 2)} × now`],
     ["Reserve to yield at 0.5 g", reserve(set.yield_reserve)],

@@ -1,7 +1,7 @@
 import { useMoney } from "../../job/money";
 import { Row, Table } from "../../ui/table";
 import { useState } from "react";
-import { degrees, grouped, percent } from "../../drawings/quantity";
+import { degrees, grouped, percent, windSpeed } from "../../drawings/quantity";
 import type { NamedSet } from "./sets";
 import { sameSet, setWords } from "./sets";
 
@@ -28,7 +28,7 @@ export function SetTable({ sets, state, picked, onPick }: SetTableProps) {
         heads={[
           "Set",
           "Lean at 0.3 g",
-          "In 12 m/s",
+          `In ${windSpeed(12)}`,
           "Front–rear balance",
           "Head toss",
           "Price",

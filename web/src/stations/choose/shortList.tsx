@@ -1,3 +1,4 @@
+import { shownAs } from "../../api/units";
 import { Alert } from "../../ui/alert";
 import { Row, Table } from "../../ui/table";
 import { useEffect, useState } from "react";
@@ -8,7 +9,7 @@ import { useWritable } from "../../api/session";
 import { STEELS } from "../../api/generated/core";
 import { useShortList } from "../../api/queries";
 import type { Action, AxleName, ListedPart } from "../../api/types";
-import { degrees, grouped, percent } from "../../drawings/quantity";
+import { bareKnown, caliper, degrees, percent, weight, windSpeed } from "../../drawings/quantity";
 
 const SHORT = 3;
 const VERBS = {
@@ -67,9 +68,12 @@ export function ShortList({ axle, action, part }: ShortListProps) {
       <Table
         heads={[
           "Bar or kit",
-          { text: "Rate, N/mm", title: "Force per end over deflection per end" },
+          {
+            text: `Rate, ${shownAs("rate").symbol}`,
+            title: "Force per end over deflection per end",
+          },
           "Lean at 0.3 g",
-          "In 12 m/s",
+          `In ${windSpeed(12)}`,
           { text: "Balance", title: "Front–rear balance: the front share of load transfer" },
           "Days",
         ]}
@@ -94,7 +98,7 @@ export function ShortList({ axle, action, part }: ShortListProps) {
                 }
               />
             </td>
-            <td className="figure">{grouped(row.outcome.rate_n_per_m / 1e3, 0)}</td>
+            <td className="figure">{bareKnown(row.outcome.rate_n_per_m, "rate", 1e3)}</td>
             <td className="figure">{degrees(row.outcome.lean_rad[state] ?? 0)}</td>
             <td className="figure">{degrees(row.outcome.wind_lean_rad[state] ?? 0)}</td>
             <td className="figure">{percent(row.outcome.front_share[state] ?? 0)}</td>
@@ -146,10 +150,10 @@ function PartButton({ row, chosen, disabled, onPick }: PartButtonProps) {
       {row.part_number}{" "}
       <span className="font-normal text-pale">
         {row.kind === "kit" ? "kit, " : ""}
-        {grouped(row.outside_diameter_m * 1e3, 1)}
-        {row.bore_m > 0 ? `/${grouped(row.bore_m * 1e3, 0)}` : ""} mm
+        {caliper(row.outside_diameter_m)}
+        {row.bore_m > 0 ? `, bore ${caliper(row.bore_m)}` : ""}
         {row.verdict.fit === "no"
-          ? `, for ${grouped(row.axle_load_from_kg, 0)}–${grouped(row.axle_load_to_kg, 0)} kg`
+          ? `, for ${bareKnown(row.axle_load_from_kg, "mass", 1)}–${weight(row.axle_load_to_kg)}`
           : ""}
       </span>
       {row.verdict.fit !== "fits" && why && (

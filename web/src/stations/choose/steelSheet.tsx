@@ -5,7 +5,7 @@ import { AxleSwitch } from "../../job/axleSwitch";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import type { AxleName, SteelRow } from "../../api/types";
-import { grouped, nPerMm } from "../../drawings/quantity";
+import { barRate, grouped, tape } from "../../drawings/quantity";
 import { Slider } from "../../ui/slider";
 import { ClaimBox } from "./claimBox";
 import { StressDrawing } from "./stressDrawing";
@@ -36,7 +36,7 @@ export function SteelSheet({ axle, onAxle }: SteelSheetProps) {
           <>
             <StressDrawing
               curve={material.data.strength.at_full_travel}
-              holeWords={`one arm tip ${travelMm} mm up, the other as far down`}
+              holeWords={`one arm tip ${tape(travelMm / 1e3)} up, the other as far down`}
             />
             <Slider
               label="Travel of each arm tip at full articulation"
@@ -44,7 +44,7 @@ export function SteelSheet({ axle, onAxle }: SteelSheetProps) {
               min={10}
               max={150}
               step={5}
-              shown={`${travelMm} mm`}
+              shown={tape(travelMm / 1e3)}
               onChange={setTravelMm}
             />
             <Steels
@@ -77,8 +77,8 @@ function Steels({ rows, own, onPick }: SteelsProps) {
   return (
     <section aria-label="Steels" className="mt-2">
       <p className="font-semibold" data-testid="steel-says">
-        Steel does not change stiffness: {nPerMm(rows[0]?.rate_n_per_m ?? 0)} in every one of these.{" "}
-        <span className="font-normal text-pale">It buys strength and life.</span>
+        Steel does not change stiffness: {barRate(rows[0]?.rate_n_per_m ?? 0)} in every one of
+        these. <span className="font-normal text-pale">It buys strength and life.</span>
       </p>
       <Table
         heads={[

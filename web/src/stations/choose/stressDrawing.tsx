@@ -1,6 +1,5 @@
 import { Drawing } from "../../drawings/drawing";
-import { kilograms } from "../../drawings/quantity";
-import { GRAVITY_M_S2 } from "../../api/generated/core";
+import { known } from "../../drawings/quantity";
 import type { StressCurve } from "../../api/types";
 import { grouped } from "../../drawings/quantity";
 import { stressBand } from "./stressBand";
@@ -58,8 +57,8 @@ export function StressDrawing({ curve, holeWords }: StressDrawingProps) {
         )}
       </Drawing>
       <figcaption className="text-sm text-pale">
-        {holeWords}; {kilograms(curve.end_force_n / GRAVITY_M_S2)} of force at each end. The band is
-        the von Mises stress, drawn outward from the bar.
+        {holeWords}; {known(curve.end_force_n, "force", 10)} at each end. The band is the von Mises
+        stress, drawn outward from the bar.
       </figcaption>
     </figure>
   );

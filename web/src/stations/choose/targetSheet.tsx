@@ -1,3 +1,4 @@
+import { roadSpeed, windSpeed } from "../../drawings/quantity";
 import { useMoney } from "../../job/money";
 import { Link } from "@tanstack/react-router";
 import { useSuggestions } from "../../api/choose";
@@ -33,7 +34,7 @@ export function TargetSheet({ axle, onAxle }: TargetSheetProps) {
         <h2 className="font-semibold">
           Lean aimed at{" "}
           <span className="font-normal text-pale">
-            in a bend of 0.3 g, and in 12 m/s of side wind at 90 km/h
+            in a bend of 0.3 g, and in {windSpeed(12)} of side wind at {roadSpeed(25)}
           </span>
         </h2>
         <div className="grid gap-x-6 sm:grid-cols-2">

@@ -1,3 +1,4 @@
+import { shownAs } from "../../api/units";
 import { Drawing } from "../../drawings/drawing";
 import { AxisBottom, AxisLeft } from "@visx/axis";
 import { scaleLinear } from "@visx/scale";
@@ -11,7 +12,7 @@ import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import type { AxleName } from "../../api/types";
 import { lookUp } from "../../drawings/lookup";
-import { degrees, grouped, inDegrees, percent } from "../../drawings/quantity";
+import { bareKnown, caliper, degrees, inDegrees, percent } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Slider } from "../../ui/slider";
 
@@ -57,17 +58,17 @@ export function WhatItTakes({ axle, onAxle }: WhatItTakesProps) {
         min={RANGE_MM[0]}
         max={RANGE_MM[1]}
         step={0.5}
-        shown={`${grouped(shown, 1)} mm`}
+        shown={caliper(shown / 1e3)}
         onChange={setSlid}
       />
       <p className="text-sm" data-testid="size-says">
-        {grouped(shown, 1)} mm leans {degrees(read(curve.lean_rad))} in the bend and{" "}
+        {caliper(shown / 1e3)} leans {degrees(read(curve.lean_rad))} in the bend and{" "}
         {degrees(read(curve.wind_lean_rad))} in the wind, front–rear balance{" "}
         {percent(read(curve.front_share))}.
       </p>
       <p className="py-1 text-sm text-pale">
         {size
-          ? `The target takes ${grouped(size.diameter_m * 1e3, 1)} mm on this vehicle; the next standard size is ${grouped(size.next_standard_m * 1e3, 1)} mm, which leans ${degrees(size.standard_lean_rad)}.`
+          ? `The target takes ${caliper(size.diameter_m)} on this vehicle; the next standard size is ${caliper(size.next_standard_m)}, which leans ${degrees(size.standard_lean_rad)}.`
           : whyNot}
       </p>
       {writable && choice && (
@@ -83,7 +84,7 @@ export function WhatItTakes({ axle, onAxle }: WhatItTakesProps) {
             void navigate({ to: "/jobs/$jobId/choose", params, search: { axle } });
           }}
         >
-          Try {grouped(shown, 1)} mm in the lean
+          Try {caliper(shown / 1e3)} in the lean
         </Button>
       )}
     </section>
@@ -123,10 +124,11 @@ function SizeChart({ curve, at, aimed, standard }: SizeChartProps) {
         top={HEIGHT - BOX.bottom}
         scale={x}
         hideTicks
+        tickFormat={(v) => bareKnown(Number(v) / 1e3, "small_length", 1e-3)}
         tickLabelProps={AXIS_LABEL}
       />
       <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 3} textAnchor="end">
-        outside diameter, mm
+        outside diameter, {shownAs("small_length").symbol}
       </text>
       {points.map(({ mm, lean }) => (
         <line
@@ -168,7 +170,7 @@ function SizeChart({ curve, at, aimed, standard }: SizeChartProps) {
       />
       {standard !== null && (
         <text className="num" x={x(standard)} y={BOX.top + 8} textAnchor="middle">
-          ↓ {grouped(standard, 1)}
+          ↓ {bareKnown(standard / 1e3, "small_length", 1e-4)}
         </text>
       )}
     </Drawing>

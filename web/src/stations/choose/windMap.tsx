@@ -1,3 +1,4 @@
+import { shownAs } from "../../api/units";
 import { Drawing } from "../../drawings/drawing";
 import { AxisBottom, AxisLeft } from "@visx/axis";
 import { scaleLinear } from "@visx/scale";
@@ -7,7 +8,7 @@ import type { LeanSheetTables } from "../../api/types";
 import { isChosen } from "../../job/chosen";
 import { useJobView } from "../../job/context";
 import { lookUp } from "../../drawings/lookup";
-import { degrees, grouped } from "../../drawings/quantity";
+import { degrees, known, roadSpeed } from "../../drawings/quantity";
 import { AXIS, AXIS_LABEL, UPRIGHT_LABEL } from "../../drawings/axes";
 import { isoLines } from "./isoLines";
 
@@ -27,7 +28,7 @@ export function WindMap({ tables }: { tables: LeanSheetTables }) {
   const says =
     windy === undefined
       ? "Enter the day’s wind below to see where it lies."
-      : `${grouped(windy, 1)} m/s at ${grouped(driven * 3.6, 0)} km/h: ${read(tables.map_before_rad)} as it stands${chosen ? `, ${read(tables.map_after_rad)} as chosen` : ""}.`;
+      : `${known(windy, "speed", 0.1)} at ${roadSpeed(driven)}: ${read(tables.map_before_rad)} as it stands${chosen ? `, ${read(tables.map_after_rad)} as chosen` : ""}.`;
   return (
     <figure>
       <figcaption>
@@ -67,17 +68,26 @@ function scales({ road_m_s, wind_m_s }: LeanSheetTables) {
 
 function Lines({ tables, chosen }: { tables: LeanSheetTables; chosen: boolean }) {
   const { x, y } = scales(tables);
-  const fastest = tables.road_m_s.at(-1) ?? 1;
-  const kmh = scaleLinear<number>({ domain: [0, fastest * 3.6], range: [...x.range()] });
+  // Roads are signed in other units than the wind is said in.
+  const inMiles = shownAs("speed").symbol === "mph";
+  const road = inMiles ? shownAs("speed") : { per: 3.6, symbol: "km/h" };
+  const wind = shownAs("speed");
+  const shownRoad = x.copy().domain(x.domain().map((end) => Number(end) * road.per));
+  const shownWind = y.copy().domain(y.domain().map((end) => Number(end) * wind.per));
   return (
     <>
-      <AxisBottom {...AXIS} scale={kmh} top={HEIGHT - BOX.bottom} tickLabelProps={AXIS_LABEL} />
-      <AxisLeft {...AXIS} scale={y} left={BOX.left} tickLabelProps={UPRIGHT_LABEL} />
+      <AxisBottom
+        {...AXIS}
+        scale={shownRoad}
+        top={HEIGHT - BOX.bottom}
+        tickLabelProps={AXIS_LABEL}
+      />
+      <AxisLeft {...AXIS} scale={shownWind} left={BOX.left} tickLabelProps={UPRIGHT_LABEL} />
       <text className="pale" x={WIDTH - BOX.right} y={HEIGHT - 8} textAnchor="end">
-        road speed, km/h
+        road speed, {road.symbol}
       </text>
       <text className="pale" x={8} y={14}>
-        side wind, m/s
+        side wind, {wind.symbol}
       </text>
       {LEVELS_DEG.map((level) => (
         <g key={level}>

@@ -2,7 +2,7 @@ import { useJobView } from "../../job/context";
 import { GoToPlace } from "../../job/findings";
 import { useWritable } from "../../api/session";
 import { NumberRow } from "../../drawings/numberRow";
-import { quantity, millimetres as mm } from "../../drawings/quantity";
+import { quantity, tape } from "../../drawings/quantity";
 import { Pick } from "../../ui/pick";
 import { PlanView } from "./planView";
 import { RearView } from "./rearView";
@@ -19,7 +19,7 @@ export function AcrossSheet() {
   const read = tube?.diameter_m;
   const checks: [string, boolean | null, string][] = [
     [
-      "Bar centred within 5 mm of where its links want it",
+      `Bar centred within ${tape(0.005)} of where its links want it`,
       across.centred,
       `${path}.seat.bar_offset_m`,
     ],
@@ -27,7 +27,7 @@ export function AcrossSheet() {
     ["Saddle is for this tube", across.saddle_fits, `${path}.seat.saddle_bore_m`],
     ["U-bolt goes round this tube", across.u_bolt_fits, `${path}.seat.u_bolt_inside_m`],
     ...across.keep_off.map((one): [string, boolean | null, string] => [
-      `Saddle keeps off the ${one.what}: ${mm(one.clear_m)} clear`,
+      `Saddle keeps off the ${one.what}: ${tape(one.clear_m)} clear`,
       one.fine,
       `${path}.${one.place}`,
     ]),

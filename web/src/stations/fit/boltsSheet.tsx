@@ -5,7 +5,7 @@ import { useAttempt } from "../../api/attempt";
 import { useSession } from "../../api/queries";
 import type { KitBolt } from "../../api/types";
 import { useJobView } from "../../job/context";
-import { grouped } from "../../drawings/quantity";
+import { grouped, known, tape, torqueOf } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { NumberRow } from "../../drawings/numberRow";
 import { FindingMark } from "../../ui/findingMark";
@@ -13,7 +13,7 @@ import { SchoolPick } from "../../job/schoolPick";
 import { useFitView } from "./fitView";
 
 const torque = (newtonMetres: number | null) =>
-  newtonMetres === null ? "–" : `${grouped(newtonMetres, 0)} N·m`;
+  newtonMetres === null ? "–" : torqueOf(newtonMetres);
 const pounds = (newtonMetres: number | null) =>
   newtonMetres === null ? "" : `${grouped(newtonMetres / NEWTON_METRES_A_FOOT_POUND, 0)} lbf·ft`;
 
@@ -100,15 +100,14 @@ function BoltLine({ bolt }: { bolt: KitBolt }) {
             , {bolt.grade || "grade not read"}
             {bolt.bolt_m !== null && (
               <>
-                , <span className="figure">{grouped(bolt.bolt_m * 1e3, 0)} mm</span> long for this
-                grip
+                , <span className="figure">{tape(bolt.bolt_m)}</span> long for this grip
               </>
             )}
             ; {bolt.nut === "lock nut" ? "lock nut, nothing on its thread" : bolt.lubrication}
             {bolt.run_down_n_m > 0 && (
               <>
-                , run-down up to <span className="figure">{grouped(bolt.run_down_n_m, 1)} N·m</span>{" "}
-                counted in
+                , run-down up to{" "}
+                <span className="figure">{known(bolt.run_down_n_m, "torque", 0.1)}</span> counted in
               </>
             )}
           </p>

@@ -1,6 +1,6 @@
 import { Drawing } from "../../drawings/drawing";
 import type { Combination } from "../../api/types";
-import { grouped } from "../../drawings/quantity";
+import { tape } from "../../drawings/quantity";
 import { bestThrough, SCORED_BY, scoreOf, troubleOf } from "./score";
 import { useFitView } from "./fitView";
 
@@ -165,11 +165,7 @@ function Hole({ at: i, group, spot: [across, up], best: one, onTake }: HoleProps
         textAnchor={below ? "middle" : "start"}
         style={{ fontSize: 12.8 }}
       >
-        {below
-          ? `${grouped((arms_m[i] ?? 0) * 1e3, 0)} mm`
-          : there
-            ? `link ${grouped(one.link_m * 1e3, 0)} mm`
-            : trouble}
+        {below ? `${tape(arms_m[i] ?? 0)}` : there ? `link ${tape(one.link_m)}` : trouble}
       </text>
     </g>
   );

@@ -2,7 +2,7 @@ import { useAttempt } from "../../api/attempt";
 import { useWritable } from "../../api/session";
 import type { StackPiece } from "../../api/types";
 import { NumberRow } from "../../drawings/numberRow";
-import { grouped, millimetres as mm } from "../../drawings/quantity";
+import { caliper, tape } from "../../drawings/quantity";
 import { useJobView } from "../../job/context";
 import { Alert } from "../../ui/alert";
 import { Button } from "../../ui/button";
@@ -50,7 +50,7 @@ export function BushingStack({ onUse }: { onUse: (link_m: number) => void }) {
           <p className="flex flex-wrap gap-2">
             {stack.eye_to_eye_m !== null && (
               <Button onClick={() => onUse(stack.eye_to_eye_m ?? 0)}>
-                Use {mm(stack.eye_to_eye_m)} as the link’s length
+                Use {tape(stack.eye_to_eye_m)} as the link’s length
               </Button>
             )}
             <Button onClick={() => put([...order.slice(0, -1), "washer", ...order.slice(-1)])}>
@@ -103,27 +103,26 @@ function StackSays() {
         </p>
       ) : (
         <p className="text-sm">
-          Eye to eye <span className="figure">{mm(stack.eye_to_eye_m ?? 0)}</span>
+          Eye to eye <span className="figure">{tape(stack.eye_to_eye_m ?? 0)}</span>
           {stack.swapped_m !== null && (
             <>
-              , with the other bushings <span className="figure">{mm(stack.swapped_m)}</span>
+              , with the other bushings <span className="figure">{tape(stack.swapped_m)}</span>
             </>
           )}
           . Bolt:{" "}
           <span className="figure">
             {stack.bolt_m === null
               ? "none is made that long"
-              : `${fit.stack.size} × ${mm(stack.bolt_m)}`}
+              : `${fit.stack.size} × ${tape(stack.bolt_m)}`}
           </span>
           . Tightened to a slight bulge of the bushings, never crushed; polyurethane hardly bulges.
         </p>
       )}
       {stack.crush && (
         <p className={`text-sm ${stack.crushed ? "font-semibold text-stop" : ""}`}>
-          Tighten each to{" "}
-          <span className="figure">{grouped(stack.crush.height_m * 1e3, 1)} mm</span>, a bulge of{" "}
-          <span className="figure">{grouped(stack.crush.bulge_m * 1e3, 1)} mm</span>; below{" "}
-          <span className="figure">{grouped(stack.crush.least_m * 1e3, 1)} mm</span> it is crushed.
+          Tighten each to <span className="figure">{caliper(stack.crush.height_m)}</span>, a bulge
+          of <span className="figure">{caliper(stack.crush.bulge_m)}</span>; below{" "}
+          <span className="figure">{caliper(stack.crush.least_m)}</span> it is crushed.
         </p>
       )}
     </>

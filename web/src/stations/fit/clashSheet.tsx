@@ -7,7 +7,7 @@ import type { Clearance } from "../../api/types";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { NumberRow } from "../../drawings/numberRow";
-import { grouped, millimetres as mm } from "../../drawings/quantity";
+import { tape } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { FindingMark } from "../../ui/findingMark";
 import { Pick } from "../../ui/pick";
@@ -66,8 +66,8 @@ export function ClashSheet() {
                   onClick={() => look(gap)}
                 >
                   <span className={gap.fine ? "" : "font-semibold text-stop"}>{gap.name}</span>:{" "}
-                  <span className="figure">{mm(gap.least_m)}</span> of{" "}
-                  <span className="figure">{mm(gap.needs_m)}</span>{" "}
+                  <span className="figure">{tape(gap.least_m)}</span> of{" "}
+                  <span className="figure">{tape(gap.needs_m)}</span>{" "}
                   <span className="text-pale">
                     ({NATURES[gap.nature]}),{" "}
                     {gap.rod === "bar" ? "bar’s middle" : `${gap.side} ${gap.rod}`},{" "}
@@ -130,7 +130,7 @@ export function ClashSheet() {
 const where = (travel: number) =>
   Math.abs(travel) < 0.003
     ? "at ride height"
-    : `at ${grouped(Math.abs(travel) * 1e3, 0)} mm of ${travel > 0 ? "bump" : "droop"}`;
+    : `at ${tape(Math.abs(travel))} of ${travel > 0 ? "bump" : "droop"}`;
 
 /** The gap over the travel, with what is needed as a line. */
 function GapCurve({ gap }: { gap: Clearance }) {

@@ -8,13 +8,13 @@ import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { NumberCell, NumberRow } from "../../drawings/numberRow";
-import { grouped } from "../../drawings/quantity";
+import { bareKnown, caliper, tape } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
+import { shownAs } from "../../api/units";
 import { useFitView } from "./fitView";
 import { InsideRails } from "./insideRails";
 
 const [WIDTH, HEIGHT] = [720, 380];
-const mm = (metres: number) => `${grouped(metres * 1e3, 1)} mm`;
 const SIZES = [
   "M8x1.25",
   "M10x1.5",
@@ -64,7 +64,7 @@ export function DrillSheet() {
               : "It is clear."}
           </li>
           <li>Mark from the lower edge and from plumb through the link’s upper bolt.</li>
-          <li>Centre-punch, pilot 3 mm, open in steps; eye protection, slow and oiled.</li>
+          <li>Centre-punch, pilot {tape(0.003)}, open in steps; eye protection, slow and oiled.</li>
           <li>Deburr both faces, paint bare metal, let it dry before the bracket goes on.</li>
         </ol>
         <ul className="mt-3 border-t border-line pt-2 text-sm">
@@ -93,7 +93,7 @@ function Marks({ attempt }: { attempt: Attempt }) {
         "hole",
         { text: "bolt", words: true },
         "there now",
-        "drill in steps, mm",
+        `drill in steps, ${shownAs("small_length").symbol}`,
         "to the edge",
         "to the next",
         "bolt length",
@@ -132,26 +132,24 @@ function Marks({ attempt }: { attempt: Attempt }) {
           </td>
           <td className={mark.work === "too large" ? "font-semibold text-stop" : "figure"}>
             {mark.steps_m.length > 0
-              ? mark.steps_m.map((step) => grouped(step * 1e3, 1)).join(" · ")
+              ? mark.steps_m.map((step) => bareKnown(step, "small_length", 1e-4)).join(" · ")
               : mark.work}
           </td>
           <td
             className={`figure ${mark.edge_m < mark.edge_needed_m ? "font-semibold text-stop" : ""}`}
           >
-            {mm(mark.edge_m)}
-            <span className="block text-xs text-pale">of {mm(mark.edge_needed_m)}</span>
+            {caliper(mark.edge_m)}
+            <span className="block text-xs text-pale">of {caliper(mark.edge_needed_m)}</span>
           </td>
           <td
             className={`figure ${(mark.apart_m ?? 1) < (mark.apart_needed_m ?? 0) ? "font-semibold text-stop" : ""}`}
           >
-            {mark.apart_m === null ? "–" : mm(mark.apart_m)}
+            {mark.apart_m === null ? "–" : caliper(mark.apart_m)}
             {mark.apart_needed_m !== null && (
-              <span className="block text-xs text-pale">of {mm(mark.apart_needed_m)}</span>
+              <span className="block text-xs text-pale">of {caliper(mark.apart_needed_m)}</span>
             )}
           </td>
-          <td className="figure">
-            {mark.bolt_m === null ? "studding" : `${grouped(mark.bolt_m * 1e3, 0)} mm`}
-          </td>
+          <td className="figure">{mark.bolt_m === null ? "studding" : `${tape(mark.bolt_m)}`}</td>
           <td>
             {writable && (
               <button
@@ -241,21 +239,21 @@ function FromALevelBar({ attempt }: { attempt: Attempt }) {
   const away = Math.hypot(bracket.moves_forward_m, bracket.moves_up_m);
   const take = async () => {
     const at = `${axle}.link_holes.${hole}`;
-    await writes.enterOnPaper("fitting", `${at}.forward_m`, mm(bracket.forward_m));
-    await writes.enterOnPaper("fitting", `${at}.height_m`, mm(bracket.height_m));
+    await writes.enterOnPaper("fitting", `${at}.forward_m`, caliper(bracket.forward_m));
+    await writes.enterOnPaper("fitting", `${at}.height_m`, caliper(bracket.height_m));
   };
   return (
     <section aria-label="Place from a level bar" className="mt-4 text-sm">
       <h2 className="text-base font-semibold">Bracket’s place from a level bar</h2>
       <p>
         Hold the bar level at ride height and plumb {fit.link_goes} from its arm: the link’s hole
-        sits <span className="figure">{mm(bracket.forward_m)}</span> forward of the axle and{" "}
-        <span className="figure">{mm(Math.abs(bracket.above_edge_m))}</span>{" "}
+        sits <span className="figure">{caliper(bracket.forward_m)}</span> forward of the axle and{" "}
+        <span className="figure">{caliper(Math.abs(bracket.above_edge_m))}</span>{" "}
         {bracket.above_edge_m >= 0 ? "above" : "below"} the rail’s lower edge.
       </p>
       {away >= 1e-3 && writable && (
         <Button className="mt-1" onClick={() => void attempt(take)}>
-          Move hole {hole + 1} there, {mm(away)} away
+          Move hole {hole + 1} there, {caliper(away)} away
         </Button>
       )}
     </section>

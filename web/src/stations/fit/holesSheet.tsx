@@ -6,7 +6,7 @@ import type { Combination } from "../../api/types";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { NumberRow } from "../../drawings/numberRow";
-import { degrees, grouped } from "../../drawings/quantity";
+import { degrees, grouped, tape } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { BracketPicture } from "./bracketPicture";
@@ -180,14 +180,12 @@ function PlaceRow({ one, taken, onTake }: PlaceRowProps) {
       <td className="figure">{one.link_hole + 1}</td>
       <td className="figure">{one.bar_place + 1}</td>
       <td className="figure">{one.bar_hole + 1}</td>
-      <td className="figure">{grouped(one.link_m * 1e3, 0)} mm</td>
+      <td className="figure">{tape(one.link_m)}</td>
       <td className="figure">{one.arm_rad === null ? "–" : degrees(one.arm_rad, 0)}</td>
       <td className="figure">{one.between_rad === null ? "–" : degrees(one.between_rad, 0)}</td>
       <td className="figure">{one.motion_ratio === null ? "–" : grouped(one.motion_ratio, 2)}</td>
       <td className="figure">{scoreOf(one.off, station.report.attitude)}</td>
-      <td className="figure">
-        {one.least_gap_m === null ? "–" : `${grouped(one.least_gap_m * 1e3, 0)} mm`}
-      </td>
+      <td className="figure">{one.least_gap_m === null ? "–" : `${tape(one.least_gap_m)}`}</td>
       <td className="font-normal">
         {taken && (
           <span className="text-xs text-after">fitted{taken === "both" ? "" : `, ${taken}`} </span>

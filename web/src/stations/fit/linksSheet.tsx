@@ -5,7 +5,7 @@ import type { OfferedLink } from "../../api/types";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { NumberRow } from "../../drawings/numberRow";
-import { degrees, millimetres as mm } from "../../drawings/quantity";
+import { degrees, tape } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Pick } from "../../ui/pick";
 import { BushingStack } from "./bushingStack";
@@ -78,19 +78,19 @@ function Reach() {
       <h2 className="mt-4 font-semibold">Reach against the shock</h2>
       <Table heads={["", "link reaches", "stop comes at", "to spare"]} className="w-full max-w-xl">
         {(["left", "right"] as const).flatMap((side) => {
-          const tape = { left, right }[side];
+          const taped = { left, right }[side];
           return [
-            ["droop", tape.reach_droop_m, fit.droop_m.value] as const,
-            ["bump", tape.reach_bump_m, fit.bump_m.value] as const,
+            ["droop", taped.reach_droop_m, fit.droop_m.value] as const,
+            ["bump", taped.reach_bump_m, fit.bump_m.value] as const,
           ].map(([way, reach, stop]) => (
             <Row key={`${side} ${way}`}>
               <td className="py-1 text-left">
                 {side}, {way}
               </td>
-              <td className="figure">{reach === null ? "no end" : mm(reach)}</td>
-              <td className="figure">{mm(stop)}</td>
+              <td className="figure">{reach === null ? "no end" : tape(reach)}</td>
+              <td className="figure">{tape(stop)}</td>
               <td className={`figure ${reach !== null && reach < stop ? "text-stop" : ""}`}>
-                {reach === null ? "–" : mm(reach - stop)}
+                {reach === null ? "–" : tape(reach - stop)}
               </td>
             </Row>
           ));
@@ -121,16 +121,16 @@ function WantedLink({ setBoth, onTake }: WantedLinkProps) {
         <p className="text-sm">
           Our way wants{" "}
           <span className="figure font-semibold" data-testid="wanted-link">
-            {mm(advice.wanted_m)}
+            {tape(advice.wanted_m)}
           </span>{" "}
-          eye to eye; fitted are <span className="figure">{mm(fit.left.link_m.value)}</span> left
-          and <span className="figure">{mm(fit.right.link_m.value)}</span> right.
+          eye to eye; fitted are <span className="figure">{tape(fit.left.link_m.value)}</span> left
+          and <span className="figure">{tape(fit.right.link_m.value)}</span> right.
           {Math.abs(advice.lift_m) > 0.001 && advice.standard_m !== null && (
             <>
               {" "}
               In it is the {advice.lift_m > 0 ? "lift" : "lowering"} of{" "}
-              <span className="figure">{mm(Math.abs(advice.lift_m))}</span>: at standard height it
-              would be <span className="figure">{mm(advice.standard_m)}</span>.
+              <span className="figure">{tape(Math.abs(advice.lift_m))}</span>: at standard height it
+              would be <span className="figure">{tape(advice.standard_m)}</span>.
             </>
           )}
         </p>
@@ -166,7 +166,7 @@ function OnTheRacks({ onTake }: { onTake: Take }) {
         {advice.offered.slice(0, 6).map((one) => (
           <Row key={one.name}>
             <td className="py-1">{one.name}</td>
-            <td className="figure text-right">{mm(one.link_m)}</td>
+            <td className="figure text-right">{tape(one.link_m)}</td>
             <td className="pl-3 text-right text-xs text-pale">
               {one.off === null
                 ? "does not go in"
@@ -243,11 +243,11 @@ function Holds() {
           <span
             className={`figure ${advice.engagement_m < advice.engagement_needed_m ? "font-semibold text-stop" : ""}`}
           >
-            {mm(advice.engagement_m)}
+            {tape(advice.engagement_m)}
           </span>{" "}
-          of at least <span className="figure">{mm(advice.engagement_needed_m)}</span>, one and a
+          of at least <span className="figure">{tape(advice.engagement_needed_m)}</span>, one and a
           half diameters; longest safe setting{" "}
-          <span className="figure">{mm(advice.longest_safe_m ?? 0)}</span>.{" "}
+          <span className="figure">{tape(advice.longest_safe_m ?? 0)}</span>.{" "}
         </>
       )}
       {left.swing_rad !== null && (

@@ -1,5 +1,5 @@
 import type { Clearance, Obstacle } from "../../api/types";
-import { grouped } from "../../drawings/quantity";
+import { tape } from "../../drawings/quantity";
 import { pathOf } from "../../drawings/point";
 import { liftOf } from "./pose";
 import { outlineOf } from "./sideFrame";
@@ -38,7 +38,7 @@ export function Obstacles({ obstacles, gaps, frame, travel, picked }: ObstaclesP
               style={{ fill: colour }}
             >
               {one.name}
-              {near && gap ? `, ${grouped(gap.least_m * 1e3, 0)} mm` : ""}
+              {near && gap ? `, ${tape(gap.least_m)}` : ""}
             </text>
           </g>
         );

@@ -1,7 +1,7 @@
 import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/sheetOfPaper";
-import { millimetres as mm } from "../../drawings/quantity";
+import { tape } from "../../drawings/quantity";
 import { useFitView } from "./fitView";
 
 const WIDTH = 760;
@@ -26,7 +26,7 @@ export function PlanView() {
     <SheetOfPaper
       width={WIDTH}
       height={HEIGHT}
-      says={`Plan of the bar. Saddles ${mm(fit.seat.saddles_apart_m.value)} apart.`}
+      says={`Plan of the bar. Saddles ${tape(fit.seat.saddles_apart_m.value)} apart.`}
       drawing={
         <>
           <text className="pale" x={24} y={18}>

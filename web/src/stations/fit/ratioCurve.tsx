@@ -1,7 +1,7 @@
 import { Drawing } from "../../drawings/drawing";
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
-import { grouped } from "../../drawings/quantity";
+import { grouped, tape } from "../../drawings/quantity";
 import { useFitView } from "./fitView";
 import { poseAt } from "./pose";
 
@@ -49,13 +49,13 @@ export function RatioCurve() {
           </text>
         ))}
         <text className="pale" x={LEFT} y={HEIGHT - 8}>
-          full droop {grouped(-from * 1e3, 0)} mm
+          full droop {tape(-from)}
         </text>
         <text className="pale" x={x(0)} y={HEIGHT - 8} textAnchor="middle">
           ride height
         </text>
         <text className="pale" x={WIDTH - 12} y={HEIGHT - 8} textAnchor="end">
-          full bump {grouped(to * 1e3, 0)} mm
+          full bump {tape(to)}
         </text>
         {(["right", "left"] as const).map((side) => (
           <LinePath

@@ -4,7 +4,7 @@ import { Dimension } from "../../drawings/dimension";
 import { DimensionLine } from "../../drawings/dimensionLine";
 import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { Ground } from "../../drawings/ground";
-import { degrees, millimetres as mm } from "../../drawings/quantity";
+import { degrees, tape } from "../../drawings/quantity";
 import { acrossFrame } from "./acrossFrame";
 import { poseAt } from "./pose";
 import { blocksOf } from "./turnGeometry";
@@ -21,7 +21,7 @@ export function RearView({ obstacles = false, picked = null }: RearViewProps) {
   const mean = (travel.left + travel.right) / 2;
   const top = railTop(fit, frame) + 12;
   const holes = frame.at(0, fit.link_holes[fit.left.link_hole ?? 0]?.height_m.value ?? 0).y - 4;
-  const offset = mm(Math.abs(fit.seat.bar_offset_m.value));
+  const offset = tape(Math.abs(fit.seat.bar_offset_m.value));
   return (
     <SheetOfPaper
       width={WIDTH}

@@ -1,5 +1,5 @@
 import type { Attitude, Combination } from "../../api/types";
-import { degrees, grouped } from "../../drawings/quantity";
+import { degrees, grouped, tape } from "../../drawings/quantity";
 
 /** What a school measures a combination by, in words. */
 export const SCORED_BY: Record<Attitude, string> = {
@@ -47,8 +47,7 @@ export function entriesFor(
 /** Why a combination is not to be used, in words; empty where it is. */
 export function troubleOf(one: Combination): string {
   if (one.missing_m !== 0) {
-    const off = grouped(Math.abs(one.missing_m) * 1e3, 0);
-    return `the link is ${off} mm too ${one.missing_m > 0 ? "short" : "long"}`;
+    return `the link is ${tape(Math.abs(one.missing_m))} too ${one.missing_m > 0 ? "short" : "long"}`;
   }
   return one.troubles
     .map((trouble) => (trouble === "too near an obstacle" ? `too near: ${one.nearest}` : trouble))

@@ -5,7 +5,7 @@ import { useJobView } from "../../job/context";
 import { LOAD_NAMES } from "../../api/generated/core";
 import { useWritable } from "../../api/session";
 import { NumberRow } from "../../drawings/numberRow";
-import { degrees, grouped } from "../../drawings/quantity";
+import { degrees, grouped, tape } from "../../drawings/quantity";
 import { Choice } from "../../ui/choice";
 import { Pick } from "../../ui/pick";
 import { FourAngles } from "./fourAngles";
@@ -100,7 +100,7 @@ export function Unequal() {
       <h2 className="font-semibold text-base">Left against right</h2>
       <p>
         Motion ratio {unequal.ratios.map((one) => grouped(one, 3)).join(" left, ")} right. Tips{" "}
-        <span className="figure">{grouped(unequal.mismatch_m * 1e3, 0)} mm</span> apart at rest:{" "}
+        <span className="figure">{tape(unequal.mismatch_m)}</span> apart at rest:{" "}
         <span className="figure">{grouped(unequal.preload_n, 0)} N</span> of preload at each end and{" "}
         <span className="figure">{degrees(Math.abs(unequal.rest_lean_rad), 2)}</span> of lean. The
         bar is <span className="figure">{grouped(unequal.stiffness_change * 100, 0)} %</span>{" "}
@@ -135,7 +135,7 @@ function StateTable() {
               </span>
             </button>
           </td>
-          <td className="figure">{grouped(row.travel_m * 1e3, 0)} mm</td>
+          <td className="figure">{tape(row.travel_m)}</td>
           <td className="figure">{row.arm_rad === null ? "–" : degrees(row.arm_rad, 0)}</td>
           <td className="figure">{row.link_rad === null ? "–" : degrees(row.link_rad, 0)}</td>
           <td className="figure">{row.between_rad === null ? "–" : degrees(row.between_rad, 0)}</td>

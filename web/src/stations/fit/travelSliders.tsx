@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { grouped } from "../../drawings/quantity";
+import { tape } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Slider } from "../../ui/slider";
 import { useFitView } from "./fitView";
@@ -9,7 +9,7 @@ const STEP_M = 0.001;
 const said = (travel: number) =>
   Math.abs(travel) < STEP_M / 2
     ? "ride height"
-    : `${grouped(Math.abs(travel) * 1e3, 0)} mm ${travel > 0 ? "bump" : "droop"}`;
+    : `${tape(Math.abs(travel))} ${travel > 0 ? "bump" : "droop"}`;
 
 /** The axle's travel from droop to bump, both sides together or one alone. */
 export function TravelSliders() {

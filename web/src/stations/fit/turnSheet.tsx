@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { grouped } from "../../drawings/quantity";
+import { tape } from "../../drawings/quantity";
 import { useJobView } from "../../job/context";
 import { Button } from "../../ui/button";
 import { useFitView } from "./fitView";
@@ -108,8 +108,8 @@ function WhatItHits() {
       {clash ? (
         <p className="text-sm">
           <span className="font-semibold text-stop">{clash.name}</span>:{" "}
-          <span className="figure">{grouped(clash.least_m * 1e3, 0)} mm</span> of{" "}
-          <span className="figure">{grouped(clash.needs_m * 1e3, 0)} mm</span>.{" "}
+          <span className="figure">{tape(clash.least_m)}</span> of{" "}
+          <span className="figure">{tape(clash.needs_m)}</span>.{" "}
           <button
             type="button"
             className="min-h-11 text-after underline underline-offset-4"

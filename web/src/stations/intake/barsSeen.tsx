@@ -1,6 +1,7 @@
 import { BARS_SEEN } from "../../api/generated/core";
 import type { AxleName, BarSeen } from "../../api/types";
 import { caliperPlace } from "../../job/firstNumbers";
+import { shownAs } from "../../api/units";
 import { Pick } from "../../ui/pick";
 
 type BarsSeenProps = {
@@ -30,15 +31,18 @@ export function BarsSeen({ bars, typed, onSee, onType }: BarsSeenProps) {
             />
             <label className="flex min-h-11 items-center justify-between gap-3 border-b border-line text-sm">
               <span className="text-pale">Caliper on the {NAMES[axle].toLowerCase()}</span>
-              <input
-                data-place={place}
-                value={gone ? "" : (typed[place] ?? "")}
-                disabled={gone}
-                placeholder={'1 1/4" or 31.8 mm'}
-                autoComplete="off"
-                onChange={(event) => onType(place, event.target.value)}
-                className="figure min-h-11 w-44 bg-transparent text-right outline-none focus:border-b-2 focus:border-after"
-              />
+              <span className="flex items-baseline gap-2">
+                <input
+                  data-place={place}
+                  value={gone ? "" : (typed[place] ?? "")}
+                  disabled={gone}
+                  placeholder={'1 1/4" or 31.8 mm'}
+                  autoComplete="off"
+                  onChange={(event) => onType(place, event.target.value)}
+                  className="figure min-h-11 w-44 bg-transparent text-right outline-none focus:border-b-2 focus:border-after"
+                />
+                <span className="text-pale">{shownAs("small_length").symbol}</span>
+              </span>
             </label>
           </div>
         );

@@ -1,3 +1,5 @@
+import { placeFacts } from "../../api/place";
+import { shownAs } from "../../api/units";
 import type { Complaint, RigKind } from "../../api/types";
 import { RigMark } from "../../drawings/rigMark";
 
@@ -33,7 +35,9 @@ export function IntakeDrawing({ kind, typed, complaints, onType }: IntakeDrawing
             className="absolute w-[22%] min-w-28 text-[13px]"
             style={{ left: `${x}%`, top: `${y}%` }}
           >
-            <span className="text-pale">{label}</span>
+            <span className="text-pale">
+              {label}, {shownAs(placeFacts(place).dimension).symbol}
+            </span>
             <input
               data-place={place}
               value={typed[place] ?? ""}

@@ -1,7 +1,7 @@
 import { useJobView } from "../../job/context";
 import { LOAD_NAMES } from "../../api/generated/core";
 import type { Sheet } from "../../api/types";
-import { degrees, kilograms } from "../../drawings/quantity";
+import { degrees, weight } from "../../drawings/quantity";
 
 type LoadState = Sheet["load_states"][number];
 
@@ -15,7 +15,7 @@ const sideOf = (value: number) => (value >= 0 ? "left" : "right");
 function sideMore(state: LoadState): string {
   const left = state.front_left_kg.value + state.rear_left_kg.value;
   const more = left - state.front_right_kg.value - state.rear_right_kg.value;
-  return `${kilograms(Math.abs(more))} ${sideOf(more)}`;
+  return `${weight(Math.abs(more))} ${sideOf(more)}`;
 }
 
 /** Every load state side by side: axles against their ratings, left against right, rest lean. */
@@ -65,7 +65,7 @@ export function CompareStates() {
                   <LoadBar load={load(state)} of={of} />
                 </td>
               ))}
-              <td className="figure py-1.5 text-right text-pale">{kilograms(of)}</td>
+              <td className="figure py-1.5 text-right text-pale">{weight(of)}</td>
             </tr>
           ))}
           <tr className="border-t border-line">
@@ -97,7 +97,7 @@ function LoadBar({ load, of }: { load: number; of: number }) {
   return (
     <span className="inline-flex flex-col items-end">
       <span className={`figure ${over ? "font-semibold text-stop" : ""}`}>
-        {kilograms(load)}
+        {weight(load)}
         {over ? " over" : ""}
       </span>
       <svg viewBox="0 0 80 5" className="h-1.5 w-20" aria-hidden="true">

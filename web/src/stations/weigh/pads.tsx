@@ -6,7 +6,7 @@ import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
 import { LOAD_NAMES } from "../../api/generated/core";
 import type { Pads as PadsRead } from "../../api/types";
-import { kilograms } from "../../drawings/quantity";
+import { weight } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Pick } from "../../ui/pick";
 
@@ -75,7 +75,7 @@ export function Pads() {
                 <span className="text-pale">{pad.wheel.replace("_", " ")}</span>
                 <br />
                 <span className={`figure ${pad.steady ? "" : "text-stop"}`}>
-                  {pad.load_kg === null ? "nothing" : kilograms(pad.load_kg)}
+                  {pad.load_kg === null ? "nothing" : weight(pad.load_kg)}
                 </span>
               </li>
             ))}

@@ -3,7 +3,7 @@ import { useJobView } from "../../job/context";
 import { AxleDrawing } from "../../drawings/axleDrawing";
 import { bodyOutline, endFrame } from "../../drawings/endGeometry";
 import { Ground } from "../../drawings/ground";
-import { degrees, inDegrees, kilograms } from "../../drawings/quantity";
+import { degrees, inDegrees, tape, weight } from "../../drawings/quantity";
 import { roundedPath } from "../../drawings/point";
 
 const WIDTH = 560;
@@ -70,7 +70,7 @@ export function RollTestDrawing() {
       </text>
       <text className="pale" x={WIDTH - 12} y={44} textAnchor="end">
         {mass && moved
-          ? `${kilograms(mass.value)} moved ${Math.round(moved.value * 1000)} mm`
+          ? `${weight(mass.value)} moved ${tape(moved.value)}`
           : "enter the mass and its distance"}
       </text>
     </Drawing>

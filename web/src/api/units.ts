@@ -1,0 +1,38 @@
+import { cache } from "./cache";
+import { DIMENSIONS } from "./generated/core";
+import type { UNITS } from "./generated/core";
+import type { Person } from "./types";
+
+export type Units = keyof typeof UNITS;
+export type Dimension = keyof (typeof DIMENSIONS)["metric"];
+
+/** What whoever is signed in sees numbers in; the page is drawn anew when that changes. */
+export function shownUnits(): Units {
+  return cache.getQueryData<Person | null>(["session"])?.units ?? "metric";
+}
+
+/** How a dimension is shown: scale from SI, symbol, and the most decimals ever written. */
+export function shownAs(dimension: string): { per: number; symbol: string; most: number } {
+  return DIMENSIONS[shownUnits()][dimension as Dimension];
+}
+
+/** A number without a unit; what has one, or is a fraction, is none. */
+const BARE = /^~?[-+−]?\d[\d.,\s]*(?:(?:±|\+\/?-)\s*\d[\d.,]*)?$/;
+
+/**
+ * What was typed, with the unit that stands beside its field where none was typed.
+ * @param typed - as it was typed
+ * @param dimension - of what is entered
+ */
+export function withUnit(typed: string, dimension: string): string {
+  return shownUnits() !== "metric" && BARE.test(typed.trim())
+    ? `${typed.trim()} ${shownAs(dimension).symbol}`.trim()
+    : typed;
+}
+
+/** What was kept as a bare number was metric: it is shown with its unit to whoever sees others. */
+export function asKept(typed: string, dimension: string): string {
+  return shownUnits() !== "metric" && BARE.test(typed.trim())
+    ? `${typed.trim()} ${DIMENSIONS.metric[dimension as Dimension].symbol}`.trim()
+    : typed;
+}
