@@ -62,7 +62,7 @@ class People(UserManager["Person"]):
 class Person(AbstractUser):
     """Somebody of a shop, with a role that says what they may do."""
 
-    objects = People()
+    objects: ClassVar[People] = People()
 
     class Role(models.TextChoices):
         LEAD = "lead", "Lead"

@@ -16,7 +16,7 @@ from axlecore.fitup.bracket_place import LevelHole, level_hole
 from axlecore.fitup.links import LinkAttitude, link_attitude, link_for_level_arm
 from axlecore.lean.protractor import Protractor, read_pictures
 from axlecore.quantities.measure import Known, Measured
-from axlecore.quantities.units import GRAVITY_M_S2, Dimension, read_quantity
+from axlecore.quantities.units import Dimension, read_quantity
 from shops.requests import PersonRequest
 
 router = Router(tags=["bench"])
@@ -109,7 +109,7 @@ class SnappedIn(Schema):
     wall: str = _typed(default="12 mm")
     edge: str = _typed(default="35 mm")
     behind: str = _typed(default="reachable")
-    load: str = _typed(default="200 kg")
+    load: str = _typed(default="2 kN")
 
 
 class PicturesIn(Schema):
@@ -260,7 +260,7 @@ def get_snapped(request: PersonRequest, body: Query[SnappedIn]) -> list[RepairRu
         read_quantity(body.wall, Dimension.SMALL_LENGTH, "wall"),
         read_quantity(body.edge, Dimension.SMALL_LENGTH, "edge"),
         body.behind == "reachable",
-        read_quantity(body.load, Dimension.MASS, "load") * GRAVITY_M_S2,
+        read_quantity(body.load, Dimension.FORCE, "load"),
     )
 
 

@@ -97,7 +97,7 @@ def _print_axle(report: AxleFitReport, everything: bool) -> None:
             f"{_degrees(tape.ride_between_rad):>11}{ratio:>8}{reach:>19}"
         )
     print(
-        f"\n{'link hole':<11}{'bar place':<11}{'arm hole':<10}{'link mm':>8}{'ratio':>8}{'off':>8}"
+        f"\n{'link hole':<11}{'place':<11}{'arm hole':<10}{'link mm':>8}{'ratio':>8}{'off':>8}"
         f"{'spare mm':>10}  trouble"
     )
     shown = report.matrix if everything else report.matrix[:_SHOWN]

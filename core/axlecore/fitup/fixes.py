@@ -95,8 +95,8 @@ def _other_hole(matrix: Sequence[Combination]) -> list[Fix]:
     ]
     return [
         Fix(
-            f"Other holes: link hole {best.link_hole + 1}, bar place {best.bar_place + 1}, arm "
-            f"hole {best.bar_hole + 1}, link {best.link_m * 1e3:.0f} mm{gap} "
+            f"Other holes: link hole {best.link_hole + 1}, bracket's place {best.bar_place + 1}, "
+            f"arm hole {best.bar_hole + 1}, link {best.link_m * 1e3:.0f} mm{gap} "
             f"({len(free)} of {len(matrix)} combinations clear everything).",
             picks,
         )

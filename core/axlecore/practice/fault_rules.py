@@ -466,7 +466,7 @@ FAULT_RULES: tuple[FaultRule, ...] = (
         Kind.NOTE,
         "The {part}'s bracket covers a bolt of the bar.",
         "The bolt comes out only past it.",
-        "Turn the bracket, or trim it where its maker allows; centre the damper after.",
+        "Turn the bracket, or trim it where its maker allows; centre the steering damper after.",
         (),
         ((_W.TAKING_OFF, "turn the steering damper's bracket clear, and centre it after"),),
     ),

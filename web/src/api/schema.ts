@@ -6418,7 +6418,7 @@ export interface components {
             edge: string;
             /**
              * Load
-             * @default 200 kg
+             * @default 2 kN
              */
             load: string;
             /**

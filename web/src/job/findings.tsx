@@ -1,5 +1,6 @@
 import { useNavigate } from "@tanstack/react-router";
 import type { Finding } from "../api/types";
+import { Gloss, wordsIn } from "../ui/gloss";
 import { FindingMark } from "../ui/findingMark";
 import { useJobView } from "./context";
 import { addressOfPlace } from "./placeAddress";
@@ -63,6 +64,22 @@ export function FindingList({ title, findings, children }: FindingListProps) {
   );
 }
 
+/** Words of the trade in a finding, each with what it means behind its ?. */
+function WordsOf({ finding: { what, why, todo } }: { finding: Finding }) {
+  const words = wordsIn(`${what} ${why} ${todo}`);
+  if (words.length === 0) return null;
+  return (
+    <p className="mt-1 flex flex-wrap gap-x-3 text-xs text-pale">
+      {words.map((word) => (
+        <span key={word}>
+          {word}
+          <Gloss word={word} />
+        </span>
+      ))}
+    </p>
+  );
+}
+
 function FindingItem({ finding }: { finding: Finding }) {
   return (
     <li className="flex gap-3 border-t border-line py-2 text-sm">
@@ -79,6 +96,7 @@ function FindingItem({ finding }: { finding: Finding }) {
           </span>
         </summary>
         <p className="figure mt-1 text-pale">{finding.formula}</p>
+        <WordsOf finding={finding} />
         {finding.place && (
           <GoToPlace
             place={finding.place}

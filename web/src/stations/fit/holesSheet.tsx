@@ -51,7 +51,7 @@ export function HolesSheet() {
         <Places
           title="Places of the bar’s bracket"
           part="bar_places"
-          one="bar place"
+          one="bracket’s place"
           onChange={change}
         />
         {writable && (
