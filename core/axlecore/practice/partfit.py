@@ -81,6 +81,10 @@ def _mm(value: float) -> str:
     return write_quantity(value, Dimension.SMALL_LENGTH, 1e-4)
 
 
+def _tape(value: float) -> str:
+    return write_quantity(value, Dimension.LENGTH, 1e-3)
+
+
 def _axle(case: _Case) -> Iterator[FitReason]:
     made = case.part.fits.axle
     if not made.covers(case.end):
@@ -191,15 +195,15 @@ def _eyes(case: _Case) -> Iterator[FitReason]:
     if apart > case.axle.track_m.value - 0.2:
         yield FitReason(
             Fit.NO,
-            f"Its eyes are {_mm(apart)} apart and would stand in the tyres: the track is "
-            f"{_mm(case.axle.track_m.value)}.",
+            f"Its eyes are {_tape(apart)} apart and would stand in the tyres: the track is "
+            f"{_tape(case.axle.track_m.value)}.",
             f"{case.end}.track_m",
         )
     elif spacing is not None and abs(apart - spacing.value) > _EYE_SLACK_M:
         yield FitReason(
             Fit.WORK,
-            f"Its eyes are {_mm(apart)} apart, the links stand at "
-            f"{_mm(spacing.value)}: other upper brackets are needed.",
+            f"Its eyes are {_tape(apart)} apart, the links stand at "
+            f"{_tape(spacing.value)}: other upper brackets are needed.",
             f"{case.end}.link_spacing_m",
         )
 

@@ -51,6 +51,8 @@ _WORDS = {
         "cm": "cm cms centimetre centimetres centimeter centimeters",
         "km": "km kms kilometre kilometres kilometer kilometers",
         "m": "m metre metres meter meters",
+        "m²": "m² sqm",
+        "ft²": "ft² sqft",
         "in": "in ins inch inches",
         "ft": "ft foot feet",
         "mi": "mi mile miles",
@@ -139,7 +141,7 @@ def plain(text: str) -> str:
     for sign, fraction in _FRACTIONS.items():
         found = re.sub(rf"(?<=\d)\s*-?\s*{sign}", f" {fraction}", found).replace(sign, fraction)
     found = re.sub(r"\b1\s*/\s*s\b", "/s", found)
-    return re.sub(r"(?<=m)\s*(?:\^\s*2|2|²)(?!\d)", "²", found, flags=re.IGNORECASE)
+    return re.sub(r"(?:(?<=m)|(?<=ft))\s*(?:\^\s*2|2|²)(?!\d)", "²", found, flags=re.IGNORECASE)
 
 
 def unit_of(written: str) -> str:

@@ -44,6 +44,7 @@ class Dimension(StrEnum):
     ROLL_DAMPING = "roll_damping"
     SPEED = "speed"
     FORCE = "force"
+    AREA = "area"
     TORQUE = "torque"
     PRESSURE = "pressure"
     #: How far a vehicle has gone.
@@ -188,6 +189,9 @@ _WRITINGS = {
     Dimension.TORQUE: _Writing(
         "N*m", "n·m", 1.0, "N·m", 0, _TORQUES, "110 N m, 81 ft-lb or 90 in-lb"
     ),
+    Dimension.AREA: _Writing(
+        "m**2", "m²", 1.0, "m²", 1, {"m²": "m**2", "ft²": "foot**2"}, "19.5 m2 or 210 ft2"
+    ),
     Dimension.FORCE: _Writing("N", "n", 1.0, "N", 0, _FORCES, "2000 N, 2 kN or 450 lbf"),
     Dimension.DISTANCE: _Writing("m", "km", 1e-3, "km", 0, _DISTANCES, "82,000 km or 51,000 mi"),
     Dimension.PRESSURE: _Writing(
@@ -218,6 +222,7 @@ _IN_INCHES = {
     Dimension.RATE: ("lb/in", "lb/in", 0),
     Dimension.SPEED: ("mi/h", "mph", 0),
     Dimension.TORQUE: ("ft·lb", "lbf·ft", 0),
+    Dimension.AREA: ("ft²", "ft²", 0),
     Dimension.FORCE: ("lb", "lbf", 0),
     Dimension.DISTANCE: ("mi", "mi", 0),
     Dimension.PRESSURE: ("psi", "psi", 0),

@@ -1393,6 +1393,11 @@ export const DIMENSIONS = {
       "symbol": "N",
       "most": 0
     },
+    "area": {
+      "per": 1.0,
+      "symbol": "m²",
+      "most": 1
+    },
     "torque": {
       "per": 1.0,
       "symbol": "N·m",
@@ -1468,6 +1473,11 @@ export const DIMENSIONS = {
     "force": {
       "per": 0.22480894309971045,
       "symbol": "lbf",
+      "most": 0
+    },
+    "area": {
+      "per": 10.763910416709724,
+      "symbol": "ft²",
       "most": 0
     },
     "torque": {

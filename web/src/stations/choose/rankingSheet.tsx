@@ -45,11 +45,9 @@ export function RankingSheet() {
   return (
     <div>
       <p className="mb-2 text-sm" data-testid="recommended">
-        <span className="font-semibold">
-          {ranking.data.ranking.recommended === null
-            ? "Nothing meets every wish. "
-            : "Recommended: "}
-        </span>
+        {ranking.data.ranking.recommended !== null && (
+          <span className="font-semibold">Recommended: </span>
+        )}
         {ranking.data.ranking.why}{" "}
         {suggested !== null && (
           <>

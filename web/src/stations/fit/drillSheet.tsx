@@ -247,13 +247,13 @@ function FromALevelBar({ attempt }: { attempt: Attempt }) {
       <h2 className="text-base font-semibold">Bracket’s place from a level bar</h2>
       <p>
         Hold the bar level at ride height and plumb {fit.link_goes} from its arm: the link’s hole
-        sits <span className="figure">{caliper(bracket.forward_m)}</span> forward of the axle and{" "}
-        <span className="figure">{caliper(Math.abs(bracket.above_edge_m))}</span>{" "}
+        sits <span className="figure">{tape(bracket.forward_m)}</span> forward of the axle and{" "}
+        <span className="figure">{tape(Math.abs(bracket.above_edge_m))}</span>{" "}
         {bracket.above_edge_m >= 0 ? "above" : "below"} the rail’s lower edge.
       </p>
       {away >= 1e-3 && writable && (
         <Button className="mt-1" onClick={() => void attempt(take)}>
-          Move hole {hole + 1} there, {caliper(away)} away
+          Move hole {hole + 1} there, {tape(away)} away
         </Button>
       )}
     </section>

@@ -6,6 +6,8 @@ import { lengthwiseScale, sideFrame } from "../../drawings/sideGeometry";
 import { LOAD_NAMES } from "../../api/generated/core";
 import type { AxleName } from "../../api/types";
 
+/** Two ride heights beside each other take so much [px]. */
+const ROOM_FOR_RIDE = 300;
 const WIDTH = 760;
 const HEIGHT = 244;
 const MIDDLE = 122;
@@ -65,6 +67,8 @@ export function PlanView({ stateIndex }: PlanViewProps) {
       />
     </>
   );
+  // Both pairs of ride heights stand between the axles where there is room for both.
+  const between = Math.abs((axles[1]?.x ?? 0) - (axles[0]?.x ?? 0)) > ROOM_FOR_RIDE;
   return (
     <section aria-labelledby="plan-title">
       <h2 id="plan-title" className="font-semibold">
@@ -89,10 +93,10 @@ export function PlanView({ stateIndex }: PlanViewProps) {
                 <Dimension
                   key={corner}
                   place={`${state}_${corner}_height_m`}
-                  x={x + side * 50}
+                  x={x + (between ? side : 1) * 50}
                   y={MIDDLE + (corner === "left" ? 1 : -1) * (out + 12)}
                   caption="ride"
-                  align={align}
+                  align={between ? align : "start"}
                   wanted
                 />
               ))}

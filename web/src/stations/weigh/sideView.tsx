@@ -5,7 +5,7 @@ import { SheetOfPaper } from "../../drawings/sheetOfPaper";
 import { Ground } from "../../drawings/ground";
 import { pathOf } from "../../drawings/point";
 import { lengthwiseScale, profileOutline, sideFrame } from "../../drawings/sideGeometry";
-import { grouped, tape } from "../../drawings/quantity";
+import { known } from "../../drawings/quantity";
 import { ProfileBlocks } from "./profileBlocks";
 import { SidePictureTools, SidePictureUnderlay, useSidePicture } from "./sidePicture";
 
@@ -155,7 +155,8 @@ function VehicleFromTheSide({ frame, pxPerM }: SidePartProps) {
             d={`M${frame.frontAxle + side.centre_behind_front_axle_m * pxPerM - 9} ${up(side.centre_height_m)} h18 m-9 -9 v18`}
           />
           <text className="pale" x={190} y={298}>
-            + the wind acts on {grouped(side.area_m2, 1)} m², {tape(side.centre_height_m)} up
+            + the wind acts on {known(side.area_m2, "area", 0.1)},{" "}
+            {known(side.centre_height_m, "length", 0.01)} up
           </text>
         </g>
       )}
