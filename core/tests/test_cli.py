@@ -174,6 +174,8 @@ class CommandTests(unittest.TestCase):
             ("rank", "RankFile"),
             ("claim", "ClaimFile"),
             ("fit", "FitFile"),
+            ("job", "JobFile"),
+            ("board", "BoardFile"),
         ):
             out = io.StringIO()
             with contextlib.redirect_stdout(out):
@@ -185,7 +187,7 @@ class PublishedTests(unittest.TestCase):
     def test_the_examples_of_the_docs_are_what_the_program_prints(self):
         page = (ROOT / "docs" / "cli.md").read_text()
         examples = re.findall(r"(?ms)^```\n\$ axlecore (.*?)\n(.*?)^```$", page)
-        self.assertEqual(len(examples), 7)
+        self.assertEqual(len(examples), 10)
         for words, printed in examples:
             out = io.StringIO()
             with contextlib.redirect_stdout(out), contextlib.chdir(ROOT):

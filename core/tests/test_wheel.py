@@ -24,7 +24,7 @@ class WheelTests(unittest.TestCase):
     def test_a_built_wheel_runs_the_fit_command_where_nothing_else_of_core_is(self):
         with tempfile.TemporaryDirectory() as folder:
             source, wheels, home = (Path(folder) / name for name in ("source", "wheels", "home"))
-            shutil.copytree(CORE, source, ignore=shutil.ignore_patterns("*.egg-info", "build"))
+            shutil.copytree(CORE, source, ignore=shutil.ignore_patterns("*.egg-info"))
             pip = [sys.executable, "-m", "pip"]
             build = ["wheel", "-q", "--no-deps", "--no-build-isolation", "-w", str(wheels)]
             subprocess.run([*pip, *build, str(source)], check=True, capture_output=True)

@@ -38,7 +38,7 @@ class ChooseTests(BrowserTestCase):
         self.assertEqual(bend.get_attribute("aria-valuetext"), "0.41 g")
         self.assertAlmostEqual(self.degrees("lean-after"), at_rest * 0.41 / 0.3, delta=0.1)
         self.page.get_by_role("slider", name="Wind from the side").press("Shift+ArrowRight")
-        self.wait_for_text(self.page.get_by_test_id("push"), "kg of force, whatever the bar")
+        self.wait_for_text(self.page.get_by_test_id("push"), " N, whatever the bar")
         # Who wrote meanwhile is asked all the time; that is no computation.
         self.assertEqual([url for url in asked if not url.endswith("/news")], [])
 
@@ -62,7 +62,7 @@ class ChooseTests(BrowserTestCase):
     def test_a_stiffer_hole_leans_less_and_steel_changes_nothing(self):
         self.open_job("Orrery", "choose")
         soft = int(self.text("chosen-rate").split()[0])
-        self.page.get_by_label("Steel").select_option("s355")
+        self.page.get_by_role("combobox", name="Steel").select_option("s355")
         self.wait_for_text(self.page.locator("li"), "S355, as rolled buys strength")
         self.assertEqual(int(self.text("chosen-rate").split()[0]), soft)
         self.page.get_by_role("button", name="Hole 3 of 3").click()
@@ -101,7 +101,7 @@ class ChooseTests(BrowserTestCase):
         self.page.get_by_label("Name").wait_for()
         self.sign_in(self.page, "plover")
         self.open_job("Orrery", "choose")
-        self.assertTrue(self.page.get_by_label("Steel").is_disabled())
+        self.assertTrue(self.page.get_by_role("combobox", name="Steel").is_disabled())
         self.assertTrue(self.place("set_up.rear.fitted.bar.outside_diameter_m").is_disabled())
 
 

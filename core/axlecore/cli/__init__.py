@@ -10,13 +10,26 @@ import sys
 from collections.abc import Sequence
 
 from axlecore import __version__
-from axlecore.cli import bands, claim, evaluate, fit, rank, respond, schema, size, torque
+from axlecore.cli import (
+    bands,
+    board,
+    claim,
+    evaluate,
+    fit,
+    plan,
+    quote,
+    rank,
+    respond,
+    schema,
+    size,
+    torque,
+)
 from axlecore.cli.files import EXIT_OK
 from axlecore.quantities.sentences import in_units
 from axlecore.quantities.units import Units
 
 #: Each adds its own words and says what runs it; a new command is one row.
-COMMANDS = (evaluate, bands, size, rank, claim, respond, fit, torque, schema)
+COMMANDS = (evaluate, bands, size, rank, claim, respond, fit, torque, plan, quote, board, schema)
 
 
 def main(arguments: Sequence[str] | None = None) -> int:

@@ -6,6 +6,8 @@ import json
 from argparse import Namespace
 from typing import Any
 
+from axlecore.build.board import BoardFile
+from axlecore.build.job import JobFile
 from axlecore.cli.claim import ClaimFile
 from axlecore.cli.files import EXIT_OK
 from axlecore.cli.fit import FitFile
@@ -13,7 +15,14 @@ from axlecore.cli.rank import RankFile
 from axlecore.formats import json_schema
 from axlecore.vehicle.rig import RigFile
 
-FILES: dict[str, type] = {"rig": RigFile, "rank": RankFile, "claim": ClaimFile, "fit": FitFile}
+FILES: dict[str, type] = {
+    "rig": RigFile,
+    "rank": RankFile,
+    "claim": ClaimFile,
+    "fit": FitFile,
+    "job": JobFile,
+    "board": BoardFile,
+}
 
 
 def add_to(commands: Any) -> None:

@@ -1,0 +1,563 @@
+"""When each job takes which bay: an exact plan over the hours a shop is open.
+
+Time is counted in working hours from the opening of day 0; nights take none. A job starts on a
+whole hour and keeps its bay through consecutive working hours. A binary stands for each job, each
+group of like bays and each start; lateness decides first, then how many starts that were told
+move, then how early all is done.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+from enum import StrEnum
+
+import numpy as np
+from scipy.optimize import Bounds, LinearConstraint, milp
+from scipy.sparse import csr_array
+
+from axlecore.errors import InputError
+from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.measure import Record
+
+MOST_DAYS, MOST_HOURS_A_DAY, MOST_JOBS, MOST_BAYS, MOST_PEOPLE = 120, 24, 60, 20, 40
+#: What the search may take in all [s], and the share of each of its questions: lateness, moves of
+#: what was told, and how early. What is not proven by then says so.
+PATIENCE_S = 4.5
+_SHARES = (0.65, 0.15, 0.2)
+#: Lateness less than this is none [h].
+_ON_TIME_H = 1e-6
+
+
+class NoBoardError(InputError):
+    """There is no answer in the days that were given; names the jobs that have no room."""
+
+    def __init__(self, field: str, message: str, jobs: Sequence[str]) -> None:
+        super().__init__(field, message)
+        self.jobs = tuple(jobs)
+
+
+class Forbids(StrEnum):
+    """What keeps a job from being done by its day."""
+
+    PARTS = "its parts"
+    HOURS = "its own hours"
+    BAY = "a bay"
+    PEOPLE = "people"
+    PIN = "a pin"
+    OTHERS = "other jobs"
+
+
+@dataclass(frozen=True)
+class Bay(Record):
+    """A place for one vehicle.
+
+    Attributes
+    ----------
+    key, kind : str
+        Its name, and what it is: a lift, a pit, level ground.
+    """
+
+    key: str
+    kind: str
+
+
+@dataclass(frozen=True)
+class Slot(Record):
+    """Where and when a job starts.
+
+    Attributes
+    ----------
+    bay : str
+        Key of the bay.
+    day, hour : int
+        Day from 0, and whole hours after its opening.
+    """
+
+    bay: str
+    day: int
+    hour: int
+
+
+@dataclass(frozen=True)
+class BoardJob(Record):
+    """A job to be given a bay and a time.
+
+    Attributes
+    ----------
+    key : str
+        Its name.
+    hours : float
+        Working hours, above zero.
+    people : int
+        Of the shop, while it runs.
+    kinds : tuple of str
+        Kinds of bay that will do.
+    earliest : int
+        Day before which it cannot start: its parts are not here.
+    due : int
+        Day by whose closing it is promised.
+    pinned : Slot or None
+        Where a lead put it; it stays there.
+    rolls : bool
+        It can be pushed out of the bay overnight; it keeps it all the same.
+    told : Slot or None
+        Where it stood when its owner was told a day; None where nobody was told.
+    """
+
+    key: str
+    hours: float
+    people: int
+    kinds: tuple[str, ...]
+    earliest: int
+    due: int
+    pinned: Slot | None = None
+    rolls: bool = True
+    told: Slot | None = None
+
+    @property
+    def slots(self) -> int:
+        """Whole working hours that it holds a bay for."""
+        return math.ceil(self.hours - 1e-9)
+
+
+@dataclass(frozen=True)
+class BoardFile(Record):
+    """A shop's days, bays, people and jobs.
+
+    Attributes
+    ----------
+    open : int
+        Hours a day, whole.
+    days : int
+        Days that are planned, from day 0.
+    people : int
+        Of the shop.
+    bays : tuple of Bay
+        At least one.
+    jobs : tuple of BoardJob
+        To be placed.
+    """
+
+    open: int
+    days: int
+    people: int
+    bays: tuple[Bay, ...]
+    jobs: tuple[BoardJob, ...]
+
+    def __post_init__(self) -> None:
+        for name, value, most in (
+            ("open", self.open, MOST_HOURS_A_DAY),
+            ("days", self.days, MOST_DAYS),
+            ("people", self.people, MOST_PEOPLE),
+        ):
+            if not 1 <= value <= most:
+                raise InputError(name, f"Read {value}; enter 1 to {most}.")
+        if not 1 <= len(self.bays) <= MOST_BAYS:
+            raise InputError("bays", f"Read {len(self.bays)} bays; enter 1 to {MOST_BAYS}.")
+        if len(self.jobs) > MOST_JOBS:
+            raise InputError("jobs", f"Read {len(self.jobs)} jobs; enter at most {MOST_JOBS}.")
+        for name, keys in (
+            ("bays", [bay.key for bay in self.bays]),
+            ("jobs", [job.key for job in self.jobs]),
+        ):
+            twice = sorted({key for key in keys if keys.count(key) > 1})
+            if twice:
+                raise InputError(name, f"“{twice[0][:40]}” is there twice; every key is one.")
+        for at, job in enumerate(self.jobs):
+            self._check(job, f"jobs.{at}")
+
+    def _check(self, job: BoardJob, path: str) -> None:
+        # Asked as "not in range" so that NaN is refused too.
+        if not 0 < job.hours <= self.open * MOST_DAYS:
+            raise InputError(f"{path}.hours", f"Read {job.hours:g} hours; enter more than none.")
+        if job.people < 0:
+            raise InputError(f"{path}.people", f"Read {job.people}; enter none or more.")
+        if not job.kinds:
+            raise InputError(f"{path}.kinds", "Name at least one kind of bay that will do.")
+        if job.earliest < 0:
+            raise InputError(f"{path}.earliest", f"Read day {job.earliest}; days count from 0.")
+        if job.pinned is not None:
+            keys = [bay.key for bay in self.bays]
+            if job.pinned.bay not in keys:
+                known = ", ".join(keys)
+                raise InputError(
+                    f"{path}.pinned.bay", f"Read “{job.pinned.bay[:40]}”; one of {known}."
+                )
+            if not (0 <= job.pinned.hour < self.open and 0 <= job.pinned.day < self.days):
+                raise InputError(
+                    f"{path}.pinned",
+                    f"Read day {job.pinned.day}, hour {job.pinned.hour}; enter day 0 to "
+                    f"{self.days - 1} and hour 0 to {self.open - 1}.",
+                )
+
+
+@dataclass(frozen=True)
+class Placed(Record):
+    """A job on the board.
+
+    Attributes
+    ----------
+    key, bay : str
+        Of the job, and of the bay it takes.
+    day, hour : int
+        When it starts.
+    late : float
+        Working hours past the closing of its day; zero where it is kept.
+    """
+
+    key: str
+    bay: str
+    day: int
+    hour: int
+    late: float
+
+
+@dataclass(frozen=True)
+class Lateness(Record):
+    """Why a job is late.
+
+    Attributes
+    ----------
+    key : str
+        Of the job.
+    forbids : Forbids
+        What keeps it from being done by its day.
+    says : str
+        The same in words.
+    """
+
+    key: str
+    forbids: Forbids
+    says: str
+
+
+@dataclass(frozen=True)
+class Board(Record):
+    """All jobs with their bays and times.
+
+    Attributes
+    ----------
+    jobs : list of Placed
+        In the order they were given.
+    late_total : float
+        Working hours past closing, of all jobs together.
+    proven : bool
+        Nothing is less late, moves less of what was told, or is earlier all told.
+    gap : float
+        How far the first question that is not proven may be off, as a part; zero where proven,
+        one where nothing is known of it.
+    late : list of Lateness
+        Why each late job is late.
+    """
+
+    jobs: list[Placed]
+    late_total: float
+    proven: bool
+    gap: float
+    late: list[Lateness]
+
+
+@dataclass(frozen=True)
+class _Group:
+    """Bays that are alike: any free one will do."""
+
+    kind: str
+    bays: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class _Try:
+    """One way to place a job: which group of bays, and its start."""
+
+    job: int
+    group: int
+    start: int
+
+
+def solve_board(asked: BoardFile, patience_s: float = PATIENCE_S) -> Board:
+    """Return where and when each job is done: least late, fewest moves of what was told, earliest.
+
+    Parameters
+    ----------
+    asked : BoardFile
+        The shop and its jobs.
+    patience_s : float
+        What the search may take in all [s], above zero.
+
+    Raises
+    ------
+    NoBoardError
+        Names the jobs that find no room in the days given, and what forbids it.
+
+    Notes
+    -----
+    Time-indexed integer program (Sousa & Wolsey, *Mathematical Programming* 54, 1992), solved by
+    HiGHS through `scipy.optimize.milp`, one question after the other, each held for the next.
+    """
+    if not asked.jobs:
+        return Board([], 0.0, True, 0.0, [])
+    groups = _groups(asked)
+    tries = list(_tries(asked, groups))
+    _all_have_room(asked, tries)
+    program = _Program(asked, groups, tries)
+    questions = [program.lateness, program.moves, program.starts]
+    held: list[tuple[FloatArray, float]] = []
+    gap, picked = 0.0, None
+    for costs, share in zip(questions, _SHARES, strict=True):
+        if not costs.any():
+            continue
+        found = program.least(costs, held, share * patience_s)
+        if found is None and picked is None:
+            raise _no_room(asked, program, patience_s)
+        if found is None:
+            gap = gap or 1.0
+            break
+        picked = found.picked
+        gap = gap or found.gap
+        held.append((costs, found.value))
+    if picked is None:
+        found = program.least(program.starts, [], patience_s)
+        if found is None:
+            raise _no_room(asked, program, patience_s)
+        picked, gap = found.picked, found.gap
+    placed = _placed(asked, groups, [tries[at] for at in picked])
+    late_total = sum(one.late for one in placed)
+    return Board(
+        placed,
+        late_total,
+        gap == 0.0,
+        gap,
+        [_why(asked, one, placed) for one in placed if one.late > _ON_TIME_H],
+    )
+
+
+def _groups(asked: BoardFile) -> list[_Group]:
+    """Bays that are alike together; one with a pinned job stands by itself."""
+    alone = {job.pinned.bay for job in asked.jobs if job.pinned is not None}
+    by_kind: dict[tuple[str, str], list[str]] = {}
+    for bay in asked.bays:
+        by_kind.setdefault((bay.kind, bay.key if bay.key in alone else ""), []).append(bay.key)
+    return [_Group(kind, tuple(keys)) for (kind, _), keys in by_kind.items()]
+
+
+def _tries(asked: BoardFile, groups: Sequence[_Group]) -> Iterator[_Try]:
+    horizon = asked.open * asked.days
+    for at, job in enumerate(asked.jobs):
+        for number, group in enumerate(groups):
+            if job.pinned is not None:
+                start = job.pinned.day * asked.open + job.pinned.hour
+                if group.bays == (job.pinned.bay,) and start + job.slots <= horizon:
+                    yield _Try(at, number, start)
+            elif group.kind in job.kinds and job.people <= asked.people:
+                for start in range(job.earliest * asked.open, horizon - job.slots + 1):
+                    yield _Try(at, number, start)
+
+
+def _all_have_room(asked: BoardFile, tries: Sequence[_Try]) -> None:
+    tried = {one.job for one in tries}
+    homeless = [at for at in range(len(asked.jobs)) if at not in tried]
+    if not homeless:
+        return
+    said = [_never(asked, asked.jobs[at]) for at in homeless]
+    raise NoBoardError(
+        f"jobs.{homeless[0]}", " ".join(said), [asked.jobs[at].key for at in homeless]
+    )
+
+
+def _never(asked: BoardFile, job: BoardJob) -> str:
+    """Why a job has no room whatever the others do."""
+    kinds = {bay.kind for bay in asked.bays}
+    if job.pinned is None and not kinds & set(job.kinds):
+        return f"{job.key} needs {' or '.join(job.kinds)}; the shop has {', '.join(sorted(kinds))}."
+    if job.people > asked.people:
+        return f"{job.key} needs {job.people} people; the shop has {asked.people}."
+    begins = f"pinned to day {job.pinned.day}" if job.pinned else f"from day {job.earliest}"
+    return f"{job.key} takes {job.hours:g} h {begins}; the board ends with day {asked.days - 1}."
+
+
+@dataclass(frozen=True)
+class _Answer:
+    picked: list[int]
+    value: float
+    gap: float
+
+
+class _Program:
+    """The integer program: one job once, one vehicle a bay, no more people than there are."""
+
+    def __init__(self, asked: BoardFile, groups: Sequence[_Group], tries: Sequence[_Try]) -> None:
+        self._asked, self._tries = asked, tries
+        jobs, horizon = asked.jobs, asked.open * asked.days
+        rows, columns, values = [], [], []
+        for column, one in enumerate(tries):
+            job = jobs[one.job]
+            hours = range(one.start, one.start + job.slots)
+            rows += [len(jobs) + one.group * horizon + hour for hour in hours]
+            columns += [column] * len(hours)
+            values += [1.0] * len(hours)
+            if job.people:
+                rows += [len(jobs) + len(groups) * horizon + hour for hour in hours]
+                columns += [column] * len(hours)
+                values += [float(job.people)] * len(hours)
+            rows.append(one.job)
+            columns.append(column)
+            values.append(1.0)
+        count = len(jobs) + (len(groups) + 1) * horizon
+        self._matrix = csr_array((values, (rows, columns)), shape=(count, len(tries)))
+        room = [float(len(group.bays)) for group in groups for _ in range(horizon)]
+        room += [float(asked.people)] * horizon
+        self._most = np.array([1.0] * len(jobs) + room)
+        self._least = np.concatenate([np.ones(len(jobs)), np.full(count - len(jobs), -np.inf)])
+        self.lateness = np.array([_late(asked, jobs[one.job], one.start) for one in tries])
+        self.moves = np.array([_moved(asked, jobs[one.job], one.start) for one in tries])
+        self.starts = np.array([float(one.start) for one in tries])
+
+    def least(
+        self, costs: FloatArray, held: Sequence[tuple[FloatArray, float]], patience_s: float
+    ) -> _Answer | None:
+        """What is least of one cost, with others held where they were found; None: no answer."""
+        constraints = [LinearConstraint(self._matrix, self._least, self._most)]
+        constraints += [
+            LinearConstraint(csr_array(other[None, :]), -np.inf, value + 1e-6)
+            for other, value in held
+        ]
+        return self._solved(costs, constraints, patience_s)
+
+    def most_placed(self, patience_s: float) -> set[int]:
+        """Jobs that can be placed together where all cannot."""
+        free = np.where(self._least == 1.0, 0.0, self._least)
+        constraints = [LinearConstraint(self._matrix, free, self._most)]
+        found = self._solved(np.full(len(self._tries), -1.0), constraints, patience_s)
+        return set() if found is None else {self._tries[at].job for at in found.picked}
+
+    def _solved(
+        self, costs: FloatArray, constraints: Sequence[LinearConstraint], patience_s: float
+    ) -> _Answer | None:
+        found = milp(
+            costs,
+            integrality=np.ones(len(costs)),
+            bounds=Bounds(0, 1),
+            constraints=constraints,
+            options={"time_limit": patience_s, "mip_rel_gap": 0.0},
+        )
+        if found.x is None:
+            return None
+        picked = np.flatnonzero(found.x > 0.5).tolist()
+        value = float(costs[picked].sum())
+        bound = value if found.status == 0 else float(found.mip_dual_bound)
+        # What is counted in whole hours cannot be off by a part of one.
+        off = max(0.0, value - bound)
+        return _Answer(picked, value, 0.0 if off < 1e-6 else off / max(abs(value), 1.0))
+
+
+def _late(asked: BoardFile, job: BoardJob, start: int) -> float:
+    return max(0.0, start + job.hours - (job.due + 1) * asked.open)
+
+
+def _moved(asked: BoardFile, job: BoardJob, start: int) -> float:
+    told = job.told
+    return float(told is not None and told.day * asked.open + told.hour != start)
+
+
+def _no_room(asked: BoardFile, program: _Program, patience_s: float) -> NoBoardError:
+    placed = program.most_placed(patience_s)
+    out = [job.key for at, job in enumerate(asked.jobs) if at not in placed]
+    pinned = [job.key for job in asked.jobs if job.pinned is not None]
+    because = " Pinned jobs may stand in each other's way." if set(out) & set(pinned) else ""
+    return NoBoardError(
+        "days",
+        f"Not all jobs find room in {asked.days} days: {', '.join(out)} would be left over. Plan "
+        f"more days, a bay or people.{because}",
+        out,
+    )
+
+
+def _placed(asked: BoardFile, groups: Sequence[_Group], picked: Sequence[_Try]) -> list[Placed]:
+    """Each job with a bay of its group: one that is free, the one it was told where that is."""
+    free_from: dict[str, int] = {bay.key: 0 for bay in asked.bays}
+    found: dict[int, Placed] = {}
+    for one in sorted(picked, key=lambda one: (one.start, one.job)):
+        job, group = asked.jobs[one.job], groups[one.group]
+        free = [bay for bay in group.bays if free_from[bay] <= one.start]
+        bay = job.told.bay if job.told is not None and job.told.bay in free else free[0]
+        free_from[bay] = one.start + job.slots
+        day, hour = divmod(one.start, asked.open)
+        found[one.job] = Placed(job.key, bay, day, hour, _late(asked, job, one.start))
+    return [found[at] for at in range(len(asked.jobs))]
+
+
+def _why(asked: BoardFile, late: Placed, placed: Sequence[Placed]) -> Lateness:
+    """What keeps a late job from its day: of what is asked, the first that alone forbids it."""
+    job = next(one for one in asked.jobs if one.key == late.key)
+    closing = (job.due + 1) * asked.open
+    if job.pinned is not None:
+        return Lateness(job.key, Forbids.PIN, f"It is pinned to day {job.pinned.day}.")
+    if job.hours > closing:
+        return Lateness(
+            job.key,
+            Forbids.HOURS,
+            f"It takes {job.hours:g} h; until the closing of day {job.due} there are {closing}.",
+        )
+    if job.earliest * asked.open + job.hours > closing + 1e-9:
+        return Lateness(
+            job.key,
+            Forbids.PARTS,
+            f"Its parts come on day {job.earliest} and it takes {job.hours:g} h.",
+        )
+    return _crowded(asked, job, placed)
+
+
+def _crowded(asked: BoardFile, job: BoardJob, placed: Sequence[Placed]) -> Lateness:
+    """Whether bays or people are taken at every start that would have been in time."""
+    by_key: Mapping[str, BoardJob] = {one.key: one for one in asked.jobs}
+    horizon = asked.open * asked.days
+    people, taken = np.zeros(horizon), {bay.key: np.zeros(horizon, bool) for bay in asked.bays}
+    for one in placed:
+        if one.key != job.key:
+            start = one.day * asked.open + one.hour
+            hours = slice(start, start + by_key[one.key].slots)
+            people[hours] += by_key[one.key].people
+            taken[one.bay][hours] = True
+    last = math.floor((job.due + 1) * asked.open - job.hours + 1e-9)
+    starts = range(job.earliest * asked.open, min(last, horizon - job.slots) + 1)
+    bays = [bay.key for bay in asked.bays if bay.kind in job.kinds]
+    with_bay = [
+        start
+        for start in starts
+        if any(not taken[bay][start : start + job.slots].any() for bay in bays)
+    ]
+    if not with_bay:
+        return Lateness(
+            job.key,
+            Forbids.BAY,
+            f"No {' or '.join(job.kinds)} is free for {job.hours:g} h between day {job.earliest} "
+            f"and the closing of day {job.due}.",
+        )
+    if all(
+        (people[start : start + job.slots] + job.people > asked.people).any() for start in with_bay
+    ):
+        return Lateness(
+            job.key, Forbids.PEOPLE, f"Its {job.people} people are with other jobs until then."
+        )
+    return Lateness(job.key, Forbids.OTHERS, "Other jobs would be later for it.")
+
+
+def pinned_as_placed(asked: BoardFile, board: Board, keys: Sequence[str]) -> BoardFile:
+    """Return a board on which some jobs are pinned where another put them.
+
+    Parameters
+    ----------
+    asked : BoardFile
+        The shop and its jobs.
+    board : Board
+        Its answer.
+    keys : sequence of str
+        Jobs to pin.
+    """
+    spots = {one.key: Slot(one.bay, one.day, one.hour) for one in board.jobs}
+    jobs = tuple(
+        replace(job, pinned=spots[job.key]) if job.key in keys else job for job in asked.jobs
+    )
+    return replace(asked, jobs=jobs)
