@@ -23,6 +23,7 @@ from jobs.api import stale_answer
 from jobs.choose_api import router as choose_router
 from jobs.fitup_api import router as fitup_router
 from jobs.practice_api import router as practice_router
+from jobs.work_api import router as work_router
 from photos.api import router as photos_router
 from prints.api import router as prints_router
 from racks.api import router as racks_router
@@ -63,6 +64,7 @@ api.add_router("", jobs_router)
 api.add_router("", practice_router)
 api.add_router("", choose_router)
 api.add_router("", fitup_router)
+api.add_router("", work_router)
 api.add_router("", racks_router)
 api.add_router("", bench_router)
 api.add_router("", photos_router)

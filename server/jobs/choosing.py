@@ -15,7 +15,7 @@ from axlecore.practice.look import LookOver
 from axlecore.practice.options import Option, axle_options
 from axlecore.practice.partfit import Fit, part_fit
 from axlecore.practice.target import Target
-from axlecore.racks.parts import WITH_A_BAR, PartKind
+from axlecore.racks.parts import WITH_A_BAR, PartKind, RackPart
 from axlecore.vehicle.axle import new_bar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, AxleChoice, Joints, SetUp, with_choice
@@ -168,6 +168,18 @@ def _fittings(job: OpenJob, end: End) -> list[Priced]:
         for one in _cheapest_fittings(job.row.shop, sheet, end)
         if part_fit(one.part, sheet, look, end).fit is not Fit.NO
     ]
+
+
+def besides_of(job: OpenJob, end: End, part: Part, action: Action) -> list[RackPart]:
+    """Return the parts that a bar is bought with, so that it can be bolted on."""
+    found = made_for(job.row.shop_id, end).filter(pk=part.pk)
+    fittings = _fittings(job, end)
+    by_id = {one.id: one.part for one in fittings}
+    for own in priced(found):
+        axle = job.rig.of_end(end)
+        whole = completed(own, action, axle, end, fittings, rates_of(job.row.shop))
+        return [by_id[one.part_id] for one in whole.besides]
+    return []
 
 
 def record_decision(job: OpenJob, person: Person, seen: tuple[int, int], reason: str) -> None:

@@ -7,8 +7,8 @@ from pydantic import Field
 from axlecore.fitup.drilling import Template, template
 from axlecore.fitup.sheet import Fitting, Layout
 from axlecore.fitup.start import begun
+from axlecore.papers import PaperName
 from axlecore.practice.fitting import FitStation
-from axlecore.practice.papers import PaperName
 from axlecore.vehicle.ends import End, Side
 from jobs.fitup import begun_fitting, changed_fitting
 from jobs.papers import change_paper

@@ -5,7 +5,7 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
-from axlecore.practice.papers import PaperName
+from axlecore.papers import PaperName
 from axlecore.practice.stations import JobKind, Station
 from history.models import Revision, Versioned
 from rigs.models import Vehicle
@@ -36,6 +36,10 @@ class Job(Versioned):
     set_up = models.JSONField()
     changed_at = models.DateTimeField(auto_now=True)
     shelf = models.CharField(max_length=10, choices=Shelf, default=Shelf.YARD)
+    # Written by the rooms that settle them, so that the gate reads them with the job.
+    parts_here = models.BooleanField(default=False)
+    quote_agreed = models.BooleanField(default=False)
+    bay_planned = models.BooleanField(default=False)
 
     class Meta:
         constraints = [
@@ -137,3 +141,17 @@ class Decision(models.Model):
 
     def __str__(self) -> str:
         return f"decision on {self.job}"
+
+
+class PlanLook(models.Model):
+    """A lead looked through a plan: its steps as they then were. Never edited."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="plan_looks")
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    # Digest of the steps, to be held against the plan as it is; the steps, to say what changed.
+    digest = models.CharField(max_length=64)
+    steps = models.JSONField()
+
+    def __str__(self) -> str:
+        return f"plan of {self.job}"

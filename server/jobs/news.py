@@ -6,7 +6,7 @@ from datetime import datetime
 from django.db.models import F
 from ninja import Schema
 
-from axlecore.practice.papers import PAPERS
+from axlecore.papers import PAPERS
 from history.models import Revision
 from jobs.models import Job, PaperRevision
 from rigs.models import SheetRevision

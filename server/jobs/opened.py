@@ -11,14 +11,14 @@ from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.schools import holding
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_json, to_plain
+from axlecore.papers import PAPER_OF, PAPERS, PaperName
 from axlecore.practice.as_found import as_found, idle_bars
-from axlecore.practice.checks import Papers
+from axlecore.practice.checks import Built, Papers
 from axlecore.practice.decision import Decision
 from axlecore.practice.findings import Assessment
 from axlecore.practice.fitting import FitStation, Racks, fit_station
 from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
-from axlecore.practice.papers import PAPER_OF, PAPERS, PaperName
 from axlecore.practice.report import Practice, assessed, practice
 from axlecore.practice.stations import JobKind, Station
 from axlecore.practice.target import Target
@@ -234,6 +234,19 @@ class OpenJob:
         return Racks(parts, links), rows
 
     @cached_property
+    def built(self) -> Built:
+        """What is settled at the desk; the plan is worked out only where the job stands there."""
+        row = self.row
+        seen = row.station == Station.BUILD and self._plan_seen()
+        return Built(seen, row.parts_here, row.quote_agreed, row.bay_planned)
+
+    def _plan_seen(self) -> bool:
+        # The plan is derived from an opened job; it is read here only to be held against a look.
+        from jobs.work import plan_seen
+
+        return plan_seen(self)
+
+    @cached_property
     def practice(self) -> Practice:
         """What the rules say of the job's papers, its gates among them."""
         return practice(
@@ -249,5 +262,6 @@ class OpenJob:
                 self.fit,
                 Station(self.row.station),
                 self.schools,
+                self.built,
             )
         )

@@ -3,8 +3,8 @@
 from collections.abc import Callable, Sequence
 
 from axlecore.formats import from_plain, to_plain
+from axlecore.papers import PAPERS, PaperName, only_leads_change
 from axlecore.practice.look import Ends, LookOver, parts_to_see, with_rest_good
-from axlecore.practice.papers import PAPERS, PaperName, only_leads_change
 from axlecore.practice.stations import JobKind
 from axlecore.quantities.entry import enter
 from axlecore.quantities.measure import Known, Record

@@ -7,9 +7,9 @@ from ninja import Query, Router
 from pydantic import Field
 
 from axlecore.lean.uncertainty import Certainty, certainty
+from axlecore.papers import PaperName
 from axlecore.practice.look import Ends
 from axlecore.practice.offers import take_offer
-from axlecore.practice.papers import PaperName
 from axlecore.practice.report import Practice
 from axlecore.practice.stations import JobKind, Station
 from axlecore.quantities.measure import Known

@@ -10,10 +10,10 @@ from ninja import Schema
 from pydantic import Field, create_model
 
 from axlecore.formats import to_json
+from axlecore.papers import PAPERS
 from axlecore.practice.decision import Decision
 from axlecore.practice.findings import Assessment
 from axlecore.practice.fitting import FitStation
-from axlecore.practice.papers import PAPERS
 from axlecore.practice.report import Practice
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.practice.words import chosen_words

@@ -9,9 +9,9 @@ from django.db.models import Max
 from axlecore.errors import InputError
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_plain
+from axlecore.papers import PaperName
 from axlecore.practice.classes import brought_back, change_part
 from axlecore.practice.first_answer import BarSeen
-from axlecore.practice.papers import PaperName
 from axlecore.practice.stations import STATIONS_OF, JobKind
 from axlecore.vehicle.ends import End, Side
 from axlecore.vehicle.rig import RigFile, RigKind, SetUp, check_set_up

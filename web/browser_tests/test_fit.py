@@ -11,7 +11,7 @@ from axlecore.formats import from_plain
 from axlecore.vehicle.rig import Action
 from browser_tests.browser import BrowserTestCase
 from jobs.choosing import Pick, take_set
-from axlecore.practice.papers import PaperName
+from axlecore.papers import PaperName
 from axlecore.vehicle.ends import End
 from jobs.models import Job
 from jobs.papers import write_paper

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from axlecore.build import cautions
 from axlecore.build.facts import Facts
-from axlecore.build.steps import Hours, OldFastener, Records, Step, Use, VehicleState
+from axlecore.build.steps import Hours, OldFastener, Records, Step, UsedUp, VehicleState
 from axlecore.practice.look import Cover
 from axlecore.practice.undercarriage import Fault
 from axlecore.vehicle.ends import End
@@ -29,7 +29,7 @@ class Thing:
         Quick, usual and slow [h].
     tools : tuple of str
         For both.
-    uses : tuple of Use
+    uses : tuple of UsedUp
         When it goes back.
     cautions : tuple of str
         When it comes off.
@@ -51,7 +51,7 @@ class Thing:
     off_hours: Hours
     back_hours: Hours
     tools: tuple[str, ...] = ()
-    uses: tuple[Use, ...] = ()
+    uses: tuple[UsedUp, ...] = ()
     cautions: tuple[str, ...] = ()
     records: tuple[Records, ...] = (Records.TICK,)
     undoes: str = ""
@@ -140,7 +140,7 @@ THINGS: tuple[Thing, ...] = (
         (0.1, 0.25, 0.6),
         (0.1, 0.2, 0.4),
         ("10 mm socket", "clip lever"),
-        (Use("heat-shield clips", 4),),
+        (UsedUp("heat-shield clips", 4),),
         (cautions.HOT,),
     ),
     Thing(
@@ -152,7 +152,7 @@ THINGS: tuple[Thing, ...] = (
         (0.1, 0.2, 0.35),
         (0.1, 0.2, 0.35),
         ("10 mm socket", "clip lever"),
-        (Use("plastic clips, a handful"),),
+        (UsedUp("plastic clips, a handful"),),
     ),
     Thing(
         "liner",
@@ -163,7 +163,7 @@ THINGS: tuple[Thing, ...] = (
         (0.1, 0.2, 0.4),
         (0.1, 0.2, 0.3),
         ("clip lever",),
-        (Use("plastic clips, a handful"),),
+        (UsedUp("plastic clips, a handful"),),
     ),
     Thing(
         "brace",
@@ -207,7 +207,7 @@ THINGS: tuple[Thing, ...] = (
         (0.3, 0.5, 0.9),
         (0.3, 0.5, 0.8),
         ("12-point socket, flange bolts", "paint pen"),
-        (Use("drive shaft bolts, one set"),),
+        (UsedUp("drive shaft bolts, one set"),),
         (cautions.SHAFT,),
         (Records.PHOTO, Records.TORQUE),
         "drive_shaft",
@@ -221,7 +221,7 @@ THINGS: tuple[Thing, ...] = (
         (0.3, 0.6, 1.2),
         (0.2, 0.4, 0.8),
         ("exhaust clamp socket", "hanger pliers"),
-        (Use("exhaust clamp"), Use("exhaust hanger")),
+        (UsedUp("exhaust clamp"), UsedUp("exhaust hanger")),
         (cautions.HOT, cautions.EYES),
         (Records.HANDED_ON,),
         "exhaust",

@@ -8,7 +8,7 @@ from dataclasses import replace
 from axlecore.build import cautions
 from axlecore.build.access import off_keys, things_off
 from axlecore.build.facts import Facts, Work
-from axlecore.build.steps import OldFastener, Records, Step, Use, VehicleState
+from axlecore.build.steps import OldFastener, Records, Step, UsedUp, VehicleState
 from axlecore.fasteners.hexagons import across_flats
 from axlecore.fitup.drilling import HoleWork
 from axlecore.fitup.sheet import Layout
@@ -224,7 +224,7 @@ def _prepare(
             axle=end,
             after=seats,
             tools=("wire brush", "caliper"),
-            uses=(Use("chassis paint"), Use("gloves")),
+            uses=(UsedUp("chassis paint"), UsedUp("gloves")),
             hours=(0.15, 0.3, 0.6),
             cautions=(cautions.EYES,),
             records=(Records.NUMBER,) if work.new_bushings else (Records.TICK,),
@@ -255,7 +255,7 @@ def _greased(facts: Facts, end: End) -> Step:
         state=VehicleState.BENCH,
         axle=end,
         after=(SOAK,),
-        uses=() if dry else (Use(grease),),
+        uses=() if dry else (UsedUp(grease),),
         hours=(0.1, 0.2, 0.4),
     )
 
@@ -307,7 +307,7 @@ def _drilled(facts: Facts, end: End, state: VehicleState, after: tuple[str, ...]
             side=side,
             after=after,
             tools=("drill", "template", *(f"drill {one:g} mm" for one in drills)),
-            uses=(Use("chassis paint"), Use("cutting oil")),
+            uses=(UsedUp("chassis paint"), UsedUp("cutting oil")),
             hours=(0.15 * len(marks), 0.25 * len(marks), 0.5 * len(marks)),
             cautions=(cautions.DRILL, cautions.EYES),
             records=(Records.PHOTO,),
@@ -347,7 +347,7 @@ def _u_bolts_off(
             loose_until=f"{end}.u_bolts.torque",
             puts_back=f"{end} U-bolts, {side}",
             tools=("24 mm deep socket",),
-            uses=(Use("spring U-bolts with nuts, one side"),),
+            uses=(UsedUp("spring U-bolts with nuts, one side"),),
             hours=(0.2, 0.3, 0.6),
             cautions=(cautions.U_BOLT,),
         )
@@ -371,10 +371,10 @@ def _links_made(facts: Facts, end: End) -> Step:
     )
 
 
-def _link_parts(facts: Facts, end: End) -> tuple[Use, ...]:
+def _link_parts(facts: Facts, end: End) -> tuple[UsedUp, ...]:
     """Links are bought where they are renewed and no kit or set brings them."""
-    nuts = Use("lock nuts for links", 4)
-    return (Use(f"{end} links, pair"), nuts) if facts.work(end).new_links else (nuts,)
+    nuts = UsedUp("lock nuts for links", 4)
+    return (UsedUp(f"{end} links, pair"), nuts) if facts.work(end).new_links else (nuts,)
 
 
 def _on(
@@ -437,7 +437,7 @@ def _hung(
             after=tuple(before),
             people=2 if two else 1,
             tools=("stands or straps to rest it on",),
-            uses=(Use("masking tape"),),
+            uses=(UsedUp("masking tape"),),
             hours=(0.2, 0.4, 0.8),
             cautions=(cautions.HEAVY,) if two else (),
         )
@@ -512,11 +512,11 @@ def _bracket_tools(facts: Facts, end: End) -> tuple[str, ...]:
     return tuple(tool for one in flats for tool in (f"{one} socket", f"{one} wrench to hold"))
 
 
-def _thread_treatment(facts: Facts) -> tuple[Use, ...]:
+def _thread_treatment(facts: Facts) -> tuple[UsedUp, ...]:
     return {
-        "medium": (Use("medium thread-lock"),),
-        "high_strength": (Use("high-strength thread-lock"),),
-        "anti_seize": (Use("anti-seize"),),
+        "medium": (UsedUp("medium thread-lock"),),
+        "high_strength": (UsedUp("high-strength thread-lock"),),
+        "anti_seize": (UsedUp("anti-seize"),),
         "nylon": (),
     }[facts.job.ways["threads"]]
 
@@ -583,7 +583,7 @@ def soak_step(facts: Facts) -> Step | None:
         what="The day before: soak every bolt that comes off, at the hidden end too.",
         why=f"rust is {facts.rust}; the nut's far side is where it holds",
         state=VehicleState.ON_WHEELS,
-        uses=(Use("penetrating oil"),),
+        uses=(UsedUp("penetrating oil"),),
         hours=(0.1, 0.2, 0.3),
         cautions=(cautions.EYES,),
     )

@@ -49,7 +49,7 @@ class Tool(Record):
 
 
 @dataclass(frozen=True)
-class Plan(Record):
+class WorkPlan(Record):
     """All steps of a job in working order.
 
     Attributes
@@ -76,7 +76,7 @@ class Plan(Record):
     idle: list[str]
 
 
-def plan_of(job: JobFile, fit: FitStation | None) -> Plan:
+def plan_of(job: JobFile, fit: FitStation | None) -> WorkPlan:
     """Return the plan of a job.
 
     Parameters
@@ -94,7 +94,7 @@ def plan_of(job: JobFile, fit: FitStation | None) -> Plan:
     derived = derive(job, fit)
     edited = with_edits(derived, job.edits)
     order = in_working_order(edited.steps)
-    return Plan(
+    return WorkPlan(
         steps=list(order.steps),
         state_changes=order.state_changes,
         hours=_sum(order.steps),

@@ -47,7 +47,7 @@ class Quantiles(Record):
 
 
 @dataclass(frozen=True)
-class Driver(Record):
+class Widener(Record):
     """Something that widens a quote.
 
     Attributes
@@ -75,7 +75,7 @@ class Quote(Record):
         Of the shop's own work [h], and of all together in its money.
     days : Quantiles
         Working days from the start to the finish.
-    drivers : list of Driver
+    drivers : list of Widener
         The three that widen it most.
     snapping : float
         Chance that at least one bolt snaps, as a part.
@@ -86,7 +86,7 @@ class Quote(Record):
     hours: Quantiles
     price: Quantiles
     days: Quantiles
-    drivers: list[Driver]
+    drivers: list[Widener]
     snapping: float
     draws: int
 
@@ -193,7 +193,7 @@ def _drivers(
     worked: FloatArray,
     repair_h: FloatArray,
     record: Sequence[Tally],
-) -> list[Driver]:
+) -> list[Widener]:
     """What widens the hours most, by share of the variance; draws are independent."""
     spread = [
         (float(row.var()), step.what.rstrip("."), None)
@@ -207,7 +207,7 @@ def _drivers(
     whole = sum(one[0] for one in found)
     if whole <= 0:
         return []
-    return [Driver(what, share / whole, chance) for share, what, chance in found[:_DRIVERS]]
+    return [Widener(what, share / whole, chance) for share, what, chance in found[:_DRIVERS]]
 
 
 _NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight")

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from axlecore.build import cautions
 from axlecore.build.job import JobFile
-from axlecore.build.steps import Hours, Records, Step, Use
+from axlecore.build.steps import Hours, Records, Step, UsedUp
 from axlecore.fasteners.repair import RepairRung, Rung, repair_ladder
 
 #: What each rung takes, quick, usual and slow [h]; workshop practice, until the shop's own record.
@@ -63,7 +63,7 @@ def with_repairs(steps: Sequence[Step], job: JobFile) -> list[Step]:
             side=broken.side,
             after=(bolt.step,),
             hours=RUNG_HOURS[rung.rung],
-            uses=(Use(what),) if cost else (),
+            uses=(UsedUp(what),) if cost else (),
             cautions=(cautions.WELD,) if weld else (cautions.EYES,),
             records=(Records.HANDED_ON,) if weld else (Records.PHOTO,),
             outside="licensed welder" if weld else "",

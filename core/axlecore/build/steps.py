@@ -71,7 +71,7 @@ class OldFastener(Record):
 
 
 @dataclass(frozen=True)
-class Use(Record):
+class UsedUp(Record):
     """Something a step uses up.
 
     Attributes
@@ -120,7 +120,7 @@ class Step(Record):
         By hand only.
     people : int
         One, or two for what is heavy.
-    uses : tuple of Use
+    uses : tuple of UsedUp
         What it uses up.
     hours : tuple of three float
         Quick, usual and slow, of all its people together [h].
@@ -149,7 +149,7 @@ class Step(Record):
     tools: tuple[str, ...] = ()
     no_impact: bool = False
     people: int = 1
-    uses: tuple[Use, ...] = ()
+    uses: tuple[UsedUp, ...] = ()
     hours: Hours = (0.05, 0.1, 0.2)
     cautions: tuple[str, ...] = ()
     records: tuple[Records, ...] = (Records.TICK,)

@@ -6,7 +6,7 @@ from argparse import Namespace
 from typing import Any
 
 from axlecore.build.job import JobFile
-from axlecore.build.plan import Plan, in_states, plan_of
+from axlecore.build.plan import WorkPlan, in_states, plan_of
 from axlecore.cli.files import EXIT_OK, add_file, guarded, print_json, read
 from axlecore.fitup.arrival import Arrival
 from axlecore.practice.fitting import FitStation, Racks, fit_station
@@ -58,7 +58,7 @@ def _run(chosen: Namespace) -> int:
     return EXIT_OK
 
 
-def _print(plan: Plan) -> None:
+def _print(plan: WorkPlan) -> None:
     number = 0
     for state, steps in in_states(plan.steps):
         print(f"\n{state.upper()}")

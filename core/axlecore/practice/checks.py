@@ -47,6 +47,28 @@ class Check(Record):
 
 
 @dataclass(frozen=True)
+class Built(Record):
+    """How far a job is with what is settled at the desk before it takes a bay.
+
+    Attributes
+    ----------
+    plan_seen : bool
+        A lead looked through the plan as it is now.
+    parts_here : bool
+        All that is ordered is here and passed.
+    quote_agreed : bool
+        The owner agreed to a quote.
+    bay_planned : bool
+        It stands on the board.
+    """
+
+    plan_seen: bool = False
+    parts_here: bool = False
+    quote_agreed: bool = False
+    bay_planned: bool = False
+
+
+@dataclass(frozen=True)
 class Papers:
     """All that the gates of a job look at.
 
@@ -74,6 +96,8 @@ class Papers:
         Where the job stands.
     schools : mapping of str to str
         School that holds, by matter.
+    built : Built
+        What is settled at the desk.
     """
 
     kind: JobKind
@@ -87,6 +111,7 @@ class Papers:
     fit: FitStation | None = None
     station: Station = Station.HAND_OVER
     schools: Mapping[str, str] = field(default_factory=lambda: settled({}))
+    built: Built = field(default_factory=Built)
 
     @cached_property
     def seen(self) -> Consequences:
@@ -353,3 +378,21 @@ def _fit_numbers(fit: AxleFit, asked: Collection[FitSheet]) -> Iterator[tuple[st
         yield f"{side}.link_m", pick.link_m
     yield "bump_m", fit.bump_m
     yield "droop_m", fit.droop_m
+
+
+def build_checks(papers: Papers) -> Iterator[Check]:
+    """Yield what must be settled before a vehicle takes its bay.
+
+    Parameters
+    ----------
+    papers : Papers
+        Of the job.
+    """
+    built = papers.built
+    for key, text, met in (
+        ("plan", "A lead has looked through the plan as it is now.", built.plan_seen),
+        ("order", "All that is ordered is here and passed.", built.parts_here),
+        ("quote", "The owner has agreed to the quote.", built.quote_agreed),
+        ("board", "The job has its bay and its day.", built.bay_planned),
+    ):
+        yield Check(key, text, met, False, f"build.{key}")

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from axlecore.practice.checks import (
     Check,
     Papers,
+    build_checks,
     choose_checks,
     fit_checks,
     listen_checks,
@@ -24,6 +25,7 @@ CHECKS: dict[Station, Callable[[Papers], Iterator[Check]]] = {
     Station.LOOK: look_checks,
     Station.CHOOSE: choose_checks,
     Station.FIT: fit_checks,
+    Station.BUILD: build_checks,
 }
 
 

@@ -5,8 +5,8 @@ from functools import partial
 from django.test import TransactionTestCase
 
 from axlecore.formats import from_plain
+from axlecore.papers import PaperName
 from axlecore.practice.listen import Complaint
-from axlecore.practice.papers import PaperName
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.quantities.entry import enter as entered
 from axlecore.quantities.measure import Known

@@ -993,6 +993,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Work */
+        get: operations["work_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/work/add": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Add */
+        post: operations["add_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/work/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Look */
+        post: operations["look_through_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/work/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Move */
+        post: operations["move_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/work/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Split */
+        post: operations["split_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/work/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Strike */
+        post: operations["strike_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/practice": {
         parameters: {
             query?: never;
@@ -1316,6 +1418,84 @@ export interface components {
          * @enum {string}
          */
         Action: "supplement" | "replace" | "new";
+        /**
+         * Added
+         * @description A step that somebody added.
+         *
+         *     Attributes
+         *     ----------
+         *     key, what, reason : str
+         *         Its name, what is done and why.
+         *     state : VehicleState
+         *         How the vehicle stands for it.
+         *     axle : End or None
+         *         Where.
+         *     after, before : tuple of str
+         *         Keys of steps it comes after, and before.
+         *     hours : tuple of three float
+         *         Quick, usual and slow [h].
+         */
+        Added: {
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            axle?: components["schemas"]["End"] | null;
+            /**
+             * Before
+             * @default []
+             */
+            before: string[];
+            /**
+             * Hours
+             * @default [
+             *       0.1,
+             *       0.2,
+             *       0.4
+             *     ]
+             */
+            hours: [
+                number,
+                number,
+                number
+            ];
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+            /** @default on its wheels */
+            state: components["schemas"]["VehicleState"];
+            /** What */
+            what: string;
+        };
+        /** AddIn */
+        AddIn: {
+            /**
+             * After
+             * @default
+             */
+            after: string;
+            axle?: components["schemas"]["End"] | null;
+            /** Base Version */
+            base_version: number;
+            /**
+             * Before
+             * @default
+             */
+            before: string;
+            /** Reason */
+            reason: string;
+            /** @default on its wheels */
+            state: components["schemas"]["VehicleState"];
+            /**
+             * Usual Hours
+             * @default 0.2
+             */
+            usual_hours: number;
+            /** What */
+            what: string;
+        };
         /** AgainIn */
         AgainIn: {
             kind: components["schemas"]["JobKind"];
@@ -2274,6 +2454,29 @@ export interface components {
             /** Lean Rad */
             lean_rad: number;
             state: components["schemas"]["LoadKey"];
+        };
+        /**
+         * Chance
+         * @description How likely fasteners of one class snap.
+         *
+         *     Attributes
+         *     ----------
+         *     prior : float
+         *         Starting value, as a part.
+         *     came_off, snapped : int
+         *         The shop's own record.
+         *     posterior : float
+         *         What counts: the starting value, worth twenty bolts, with the record.
+         */
+        Chance: {
+            /** Came Off */
+            came_off: number;
+            /** Posterior */
+            posterior: number;
+            /** Prior */
+            prior: number;
+            /** Snapped */
+            snapped: number;
         };
         /**
          * Check
@@ -3804,6 +4007,9 @@ export interface components {
             number: number;
             /** Passes */
             passes: components["schemas"]["PassOut"][];
+            plan: components["schemas"]["PlanEdits"];
+            /** Plan Version */
+            plan_version: number;
             /** Schools Version */
             schools_version: number;
             set_up: components["schemas"]["SetUp"];
@@ -4101,6 +4307,21 @@ export interface components {
             stop_m_s2: number | null;
             /** Wheel Load N */
             wheel_load_n: number[][][];
+        };
+        /**
+         * LeftOff
+         * @description Something that came off and stays off.
+         *
+         *     Attributes
+         *     ----------
+         *     what, reason : str
+         *         What, and why.
+         */
+        LeftOff: {
+            /** Reason */
+            reason: string;
+            /** What */
+            what: string;
         };
         /**
          * LevelHole
@@ -4480,6 +4701,17 @@ export interface components {
             rear_right_height_m?: components["schemas"]["Measured"] | null;
             rear_right_kg: components["schemas"]["Measured"];
         };
+        /** LookOut */
+        LookOut: {
+            change: components["schemas"]["PlanChange"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Person */
+            person: string;
+        };
         /**
          * LookOver
          * @description All that was seen under one vehicle.
@@ -4530,6 +4762,11 @@ export interface components {
             rear_tube: components["schemas"]["TubeFacts"];
             /** @default unseen */
             rust: components["schemas"]["Rust"];
+        };
+        /** LookThroughIn */
+        LookThroughIn: {
+            /** Digest */
+            digest: string;
         };
         /**
          * Lubrication
@@ -4641,6 +4878,36 @@ export interface components {
          * @enum {string}
          */
         MountNeed: "any" | "one bolt" | "two bolts" | "stud";
+        /**
+         * Moved
+         * @description A step that is to be done after another, beyond what it must.
+         *
+         *     Attributes
+         *     ----------
+         *     key, after : str
+         *         Of the step, and of the one it now follows.
+         *     reason : str
+         *         Why.
+         */
+        Moved: {
+            /** After */
+            after: string;
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+        };
+        /** MoveIn */
+        MoveIn: {
+            /** After */
+            after: string;
+            /** Base Version */
+            base_version: number;
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+        };
         /**
          * MovesWith
          * @description What an obstacle follows through the travel.
@@ -4877,6 +5144,47 @@ export interface components {
          */
         Often: "never" | "sometimes" | "mostly";
         /**
+         * OldFastener
+         * @description Old fasteners that a step undoes.
+         *
+         *     Attributes
+         *     ----------
+         *     size : str
+         *         Such as ``M10x1.5``.
+         *     count : int
+         *         How many.
+         *     rust : Rust
+         *         Of the undercarriage.
+         *     hidden : bool
+         *         Their far end is in a captive or welded nut.
+         *     thread_lock : bool
+         *         Permanent thread-lock holds them.
+         *     soaked : bool
+         *         They were soaked the day before, at both ends.
+         */
+        OldFastener: {
+            /** Count */
+            count: number;
+            /**
+             * Hidden
+             * @default false
+             */
+            hidden: boolean;
+            rust: components["schemas"]["Rust"];
+            /** Size */
+            size: string;
+            /**
+             * Soaked
+             * @default false
+             */
+            soaked: boolean;
+            /**
+             * Thread Lock
+             * @default false
+             */
+            thread_lock: boolean;
+        };
+        /**
          * Option
          * @description One thing that can be done at an axle, as the ranking names it.
          *
@@ -4933,6 +5241,40 @@ export interface components {
             /** Renews */
             renews: boolean;
             verdict: components["schemas"]["FitVerdict"];
+        };
+        /**
+         * Ordered
+         * @description What a line of the order is.
+         * @enum {string}
+         */
+        Ordered: "part" | "fastener" | "consumable";
+        /**
+         * OrderLine
+         * @description One thing the job consumes.
+         *
+         *     Attributes
+         *     ----------
+         *     what : str
+         *         In words; of a part its maker and number.
+         *     quantity : int
+         *         How many.
+         *     kind : Ordered
+         *         What it is.
+         *     part_number : str
+         *         On the racks; empty where it is none of their parts.
+         *     why : list of str
+         *         Which decisions ask for it.
+         */
+        OrderLine: {
+            kind: components["schemas"]["Ordered"];
+            /** Part Number */
+            part_number: string;
+            /** Quantity */
+            quantity: number;
+            /** What */
+            what: string;
+            /** Why */
+            why: string[];
         };
         /**
          * Outcome
@@ -5023,7 +5365,7 @@ export interface components {
          * @description Papers besides the sheet and the set-up.
          * @enum {string}
          */
-        PaperName: "complaint" | "look_over" | "target" | "fitting" | "arrival";
+        PaperName: "complaint" | "look_over" | "target" | "fitting" | "arrival" | "plan";
         /**
          * Part
          * @description A part of one vehicle that is to be looked at.
@@ -5265,6 +5607,60 @@ export interface components {
             swings: number;
         };
         /**
+         * PlanChange
+         * @description What is otherwise when a plan is derived again.
+         *
+         *     Attributes
+         *     ----------
+         *     new, gone, changed : list of str
+         *         Steps by what they say: new ones, those that are gone, and those that changed.
+         */
+        PlanChange: {
+            /** Changed */
+            changed: string[];
+            /** Gone */
+            gone: string[];
+            /** New */
+            new: string[];
+        };
+        /**
+         * PlanEdits
+         * @description All that people did to a plan, in the order of its kinds.
+         *
+         *     Attributes
+         *     ----------
+         *     added : tuple of Added
+         *         Steps of their own.
+         *     struck : tuple of Struck
+         *         Steps left out.
+         *     moved : tuple of Moved
+         *         Steps put later.
+         *     split : tuple of Split
+         *         Steps done in two goes.
+         */
+        PlanEdits: {
+            /**
+             * Added
+             * @default []
+             */
+            added: components["schemas"]["Added"][];
+            /**
+             * Moved
+             * @default []
+             */
+            moved: components["schemas"]["Moved"][];
+            /**
+             * Split
+             * @default []
+             */
+            split: components["schemas"]["Split"][];
+            /**
+             * Struck
+             * @default []
+             */
+            struck: components["schemas"]["Struck"][];
+        };
+        /**
          * Practice
          * @description Everything the first stations show beside the numbers.
          *
@@ -5363,11 +5759,58 @@ export interface components {
             lean_rad: number;
         };
         /**
+         * Quantiles
+         * @description A band: one in ten is below the first, one in ten above the last.
+         *
+         *     Attributes
+         *     ----------
+         *     p10, p50, p80, p90 : float
+         *         Quantiles.
+         */
+        Quantiles: {
+            /** P10 */
+            p10: number;
+            /** P50 */
+            p50: number;
+            /** P80 */
+            p80: number;
+            /** P90 */
+            p90: number;
+        };
+        /**
          * Quantity
          * @description What kind of figure a band is of, for its unit and digits.
          * @enum {string}
          */
         Quantity: "lean" | "balance" | "reserve";
+        /**
+         * Quote
+         * @description What a job takes and costs.
+         *
+         *     Attributes
+         *     ----------
+         *     hours, price : Quantiles
+         *         Of the shop's own work [h], and of all together in its money.
+         *     days : Quantiles
+         *         Working days from the start to the finish.
+         *     drivers : list of Widener
+         *         The three that widen it most.
+         *     snapping : float
+         *         Chance that at least one bolt snaps, as a part.
+         *     draws : int
+         *         How many draws it rests on.
+         */
+        Quote: {
+            days: components["schemas"]["Quantiles"];
+            /** Draws */
+            draws: number;
+            /** Drivers */
+            drivers: components["schemas"]["Widener"][];
+            hours: components["schemas"]["Quantiles"];
+            price: components["schemas"]["Quantiles"];
+            /** Snapping */
+            snapping: number;
+        };
         /** RackOut */
         RackOut: {
             /** Counts */
@@ -5659,6 +6102,12 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Records
+         * @description What is kept of a step once it is done.
+         * @enum {string}
+         */
+        Records: "tick" | "number" | "photo" | "torque" | "witness mark" | "handed on";
         /** RemovedIn */
         RemovedIn: {
             /** Base Version */
@@ -6433,6 +6882,42 @@ export interface components {
             wall: string;
         };
         /**
+         * Split
+         * @description A step that is done in two goes.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Of the step; the second go has the same key with ``.2`` behind it.
+         *     first, second : str
+         *         What is done in each go.
+         *     reason : str
+         *         Why.
+         */
+        Split: {
+            /** First */
+            first: string;
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+            /** Second */
+            second: string;
+        };
+        /** SplitIn */
+        SplitIn: {
+            /** Base Version */
+            base_version: number;
+            /** First */
+            first: string;
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+            /** Second */
+            second: string;
+        };
+        /**
          * Springs
          * @description What carries the body on an axle.
          * @enum {string}
@@ -6673,6 +7158,148 @@ export interface components {
             travel_reserve: number;
         };
         /**
+         * Step
+         * @description One step of the work.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Its name among the others, the same each time the plan is derived.
+         *     what, why : str
+         *         What is done, and the rule with the job's own facts.
+         *     state : VehicleState
+         *         How the vehicle stands for it.
+         *     axle : End or None
+         *         Where; None of the whole vehicle.
+         *     side : Side or None
+         *         On which side; None on both or in the middle.
+         *     after : tuple of str
+         *         Keys of what must be done before.
+         *     loose_until : str or None
+         *         Key of the step that tightens what this leaves loose.
+         *     takes_off : str
+         *         What it takes off; empty where nothing.
+         *     puts_back : str
+         *         What it puts back; the same words as took it off.
+         *     tools : tuple of str
+         *         Socket or wrench, and what it is held with.
+         *     no_impact : bool
+         *         By hand only.
+         *     people : int
+         *         One, or two for what is heavy.
+         *     uses : tuple of UsedUp
+         *         What it uses up.
+         *     hours : tuple of three float
+         *         Quick, usual and slow, of all its people together [h].
+         *     cautions : tuple of str
+         *         That belong to it.
+         *     records : tuple of Records
+         *         What is kept of it.
+         *     undoes : tuple of OldFastener
+         *         Old fasteners that may snap.
+         *     torque : str
+         *         Key of the fastener it tightens; empty where it tightens none to a figure.
+         *     outside : str
+         *         Who does it where the shop does not: exhaust shop, welder, alignment technician.
+         */
+        Step: {
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            axle?: components["schemas"]["End"] | null;
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: string[];
+            /**
+             * Hours
+             * @default [
+             *       0.05,
+             *       0.1,
+             *       0.2
+             *     ]
+             */
+            hours: [
+                number,
+                number,
+                number
+            ];
+            /** Key */
+            key: string;
+            /** Loose Until */
+            loose_until?: string | null;
+            /**
+             * No Impact
+             * @default false
+             */
+            no_impact: boolean;
+            /**
+             * Outside
+             * @default
+             */
+            outside: string;
+            /**
+             * People
+             * @default 1
+             */
+            people: number;
+            /**
+             * Puts Back
+             * @default
+             */
+            puts_back: string;
+            /**
+             * Records
+             * @default [
+             *       "tick"
+             *     ]
+             */
+            records: components["schemas"]["Records"][];
+            side?: components["schemas"]["Side"] | null;
+            state: components["schemas"]["VehicleState"];
+            /**
+             * Takes Off
+             * @default
+             */
+            takes_off: string;
+            /**
+             * Tools
+             * @default []
+             */
+            tools: string[];
+            /**
+             * Torque
+             * @default
+             */
+            torque: string;
+            /**
+             * Undoes
+             * @default []
+             */
+            undoes: components["schemas"]["OldFastener"][];
+            /**
+             * Uses
+             * @default []
+             */
+            uses: components["schemas"]["UsedUp"][];
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
+        /** StepIn */
+        StepIn: {
+            /** Base Version */
+            base_version: number;
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * Strength
          * @description How strongly the owner feels it.
          * @enum {string}
@@ -6716,6 +7343,23 @@ export interface components {
             worst_pa: number;
             /** Yield Reserve */
             yield_reserve: number;
+        };
+        /**
+         * Struck
+         * @description A derived step that is left out.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Of the step.
+         *     reason : str
+         *         Why; a thing that is taken off and not put back is on the record by it.
+         */
+        Struck: {
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * Suggestion
@@ -6990,6 +7634,23 @@ export interface components {
             time_s: number[];
         };
         /**
+         * Tool
+         * @description One tool of the tray, with the steps it is for.
+         *
+         *     Attributes
+         *     ----------
+         *     name : str
+         *         What is laid out.
+         *     steps : list of str
+         *         Keys of its steps.
+         */
+        Tool: {
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: string[];
+        };
+        /**
          * Topic
          * @description What a finding is about, where a gate asks.
          * @enum {string}
@@ -7206,6 +7867,26 @@ export interface components {
             towing: components["schemas"]["Often"];
         };
         /**
+         * UsedUp
+         * @description Something a step uses up.
+         *
+         *     Attributes
+         *     ----------
+         *     what : str
+         *         What.
+         *     quantity : int
+         *         How many or how much.
+         */
+        UsedUp: {
+            /**
+             * Quantity
+             * @default 1
+             */
+            quantity: number;
+            /** What */
+            what: string;
+        };
+        /**
          * Vehicle
          * @description A vehicle's whole measured sheet.
          *
@@ -7293,6 +7974,12 @@ export interface components {
             width_m: components["schemas"]["Measured"];
         };
         /**
+         * VehicleState
+         * @description How the vehicle stands for a step.
+         * @enum {string}
+         */
+        VehicleState: "on its wheels" | "frame on stands, axle hanging" | "on a lift under the wheels" | "wheels off" | "cradle lowered" | "bench";
+        /**
          * Vent
          * @description How the axle's vent stands.
          * @enum {string}
@@ -7322,6 +8009,73 @@ export interface components {
          * @enum {string}
          */
         When: "before ordering" | "day before" | "while taking off" | "while preparing" | "while putting back" | "before driving";
+        /**
+         * Widener
+         * @description Something that widens a quote.
+         *
+         *     Attributes
+         *     ----------
+         *     what : str
+         *         In words.
+         *     share : float
+         *         Of the variance of the hours, as a part.
+         *     chance : Chance or None
+         *         How likely its bolts snap; None for a step that simply takes long.
+         */
+        Widener: {
+            chance: components["schemas"]["Chance"] | null;
+            /** Share */
+            share: number;
+            /** What */
+            what: string;
+        };
+        /** WorkOut */
+        WorkOut: {
+            /** Digest */
+            digest: string;
+            looked: components["schemas"]["LookOut"] | null;
+            /** Order */
+            order: components["schemas"]["OrderLine"][];
+            plan: components["schemas"]["WorkPlan"];
+            quote: components["schemas"]["Quote"];
+        };
+        /**
+         * WorkPlan
+         * @description All steps of a job in working order.
+         *
+         *     Attributes
+         *     ----------
+         *     steps : list of Step
+         *         Each after all that must come before it.
+         *     state_changes : int
+         *         How often the vehicle's state changes between one step and the next.
+         *     hours : tuple of three float
+         *         All steps quick, usual, slow [h], the shop's own.
+         *     tray : list of Tool
+         *         Tools of the whole job, to be laid out first.
+         *     left_off : list of LeftOff
+         *         What is not put back, with the reason.
+         *     idle : list of str
+         *         Changes of people that no longer apply, in words.
+         */
+        WorkPlan: {
+            /** Hours */
+            hours: [
+                number,
+                number,
+                number
+            ];
+            /** Idle */
+            idle: string[];
+            /** Left Off */
+            left_off: components["schemas"]["LeftOff"][];
+            /** State Changes */
+            state_changes: number;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Tray */
+            tray: components["schemas"]["Tool"][];
+        };
         /**
          * WorstWhen
          * @description Load state in which it is worst.
@@ -8379,7 +9133,7 @@ export interface operations {
             path: {
                 job_id: number;
                 /** @description Papers besides the sheet and the set-up. */
-                paper: "complaint" | "look_over" | "target" | "fitting" | "arrival";
+                paper: "complaint" | "look_over" | "target" | "fitting" | "arrival" | "plan";
             };
             cookie?: never;
         };
@@ -8407,7 +9161,7 @@ export interface operations {
             path: {
                 job_id: number;
                 /** @description Papers besides the sheet and the set-up. */
-                paper: "complaint" | "look_over" | "target" | "fitting" | "arrival";
+                paper: "complaint" | "look_over" | "target" | "fitting" | "arrival" | "plan";
             };
             cookie?: never;
         };
@@ -8435,7 +9189,7 @@ export interface operations {
             path: {
                 job_id: number;
                 /** @description Papers besides the sheet and the set-up. */
-                paper: "complaint" | "look_over" | "target" | "fitting" | "arrival";
+                paper: "complaint" | "look_over" | "target" | "fitting" | "arrival" | "plan";
             };
             cookie?: never;
         };
@@ -8913,6 +9667,158 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TicketIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    work_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkOut"];
+                };
+            };
+        };
+    };
+    add_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    look_through_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookThroughIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    move_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    split_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    strike_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
             };
         };
         responses: {

@@ -11,8 +11,8 @@ from django.core.management.base import BaseCommand
 from django.db import transaction
 
 from axlecore.fitup.sheet import Layout
+from axlecore.papers import PaperName
 from axlecore.practice.look import parts_to_see
-from axlecore.practice.papers import PaperName
 from axlecore.practice.stations import JobKind, Station
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, Vehicle

@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from types import MappingProxyType
 
+from axlecore.build.edits import PlanEdits
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.practice.listen import Complaint
@@ -27,6 +28,7 @@ class PaperName(StrEnum):
     TARGET = "target"
     FITTING = "fitting"
     ARRIVAL = "arrival"
+    PLAN = "plan"
 
 
 def _as_changed(_before: Record, after: Record) -> Record:
@@ -72,6 +74,13 @@ PAPERS: Mapping[PaperName, PaperKind] = MappingProxyType(
             {"torque_reasons": "Only a lead confirms a torque that would stop. Ask one."},
         ),
         PaperName.ARRIVAL: PaperKind(Arrival, Station.FIT),
+        PaperName.PLAN: PaperKind(
+            PlanEdits,
+            Station.BUILD,
+            dict.fromkeys(
+                ("added", "struck", "moved", "split"), "Only a lead changes the plan. Ask one."
+            ),
+        ),
     }
 )
 

@@ -1,0 +1,169 @@
+"""The plan of a job on its stored decisions, who looked it through, and what it takes."""
+
+import hashlib
+import json
+from collections.abc import Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from axlecore.build.edits import PlanEdits
+from axlecore.build.job import JobFile, Kit
+from axlecore.build.order import OrderLine, order_list
+from axlecore.build.plan import PlanChange, WorkPlan, change_of, plan_of
+from axlecore.build.quote import Quote, quote_of
+from axlecore.build.steps import Step
+from axlecore.build.terms import Terms
+from axlecore.errors import InputError
+from axlecore.fitup.sheet import Fitting
+from axlecore.formats import from_plain, to_plain
+from axlecore.papers import PaperName
+from axlecore.practice.look import LookOver
+from axlecore.practice.stations import JobKind
+from axlecore.quantities.measure import Record
+from axlecore.racks.parts import RackPart
+from axlecore.vehicle.ends import End
+from jobs.choosing import besides_of
+from jobs.models import PlanLook
+from jobs.opened import OpenJob
+from jobs.papers import change_paper
+from racks.models import Part
+from racks.services import record_of
+from shops.errors import Refused
+from shops.models import Person
+
+#: The same plan has the same quote.
+_SEED = 1
+#: What a licensed welder usually asks for a plate; shops say their own price in the quote.
+_WELDER = 160.0
+
+
+def job_file(job: OpenJob) -> JobFile:
+    """Return a stored job as core plans it."""
+    shop = job.row.shop
+    kits = {end: _kit(job, end) for end in End}
+    outside = {
+        "exhaust shop": shop.exhaust_cents / 100,
+        "alignment technician": shop.alignment_cents / 100,
+        "licensed welder": _WELDER,
+    }
+    return JobFile(
+        kind=JobKind(job.row.kind),
+        vehicle=job.rig,
+        look_over=job.read(LookOver),
+        set_up=job.set_up,
+        fitting=job.read(Fitting),
+        front=kits[End.FRONT],
+        rear=kits[End.REAR],
+        schools=shop.schools,
+        edits=job.read(PlanEdits),
+        terms=Terms(shop.labour_cents_an_hour / 100, outside, _parts_price(job, kits)),
+    )
+
+
+def _kit(job: OpenJob, end: End) -> Kit | None:
+    choice = job.set_up.of_end(end)
+    if choice is None or not choice.part_number:
+        return None
+    part = Part.objects.filter(shop=job.row.shop_id, part_number=choice.part_number).first()
+    if part is None:
+        return None
+    return Kit(record_of(part), besides=tuple(besides_of(job, end, part, choice.action)))
+
+
+def _parts_price(job: OpenJob, kits: dict[End, Kit | None]) -> float:
+    """What is bought, cheapest offer each; the labour of the choice is not in it."""
+    numbers = [one.part_number for kit in kits.values() if kit for one in _bought(kit)]
+    offers = (
+        Part.objects.filter(shop=job.row.shop_id, part_number__in=numbers)
+        .values_list("part_number", "offers__price_cents")
+        .order_by("part_number", "offers__price_cents")
+    )
+    cheapest: dict[str, int] = {}
+    for number, cents in offers:
+        if cents is not None:
+            cheapest.setdefault(number, cents)
+    return sum(cheapest.get(number, 0) for number in numbers) / 100
+
+
+def _bought(kit: Kit) -> Iterator[RackPart]:
+    yield kit.part
+    yield from kit.besides
+
+
+class Work:
+    """A job's plan with all that follows from it, each worked out once."""
+
+    def __init__(self, job: OpenJob) -> None:
+        self.job = job
+        self.file = job_file(job)
+        self.plan: WorkPlan = plan_of(self.file, job.fit)
+
+    @property
+    def digest(self) -> str:
+        """Of the steps as they are."""
+        return _digest(self.plan.steps)
+
+    @property
+    def order(self) -> list[OrderLine]:
+        """All that the job consumes."""
+        return order_list(self.file, self.job.fit, self.plan.steps)
+
+    @property
+    def quote(self) -> Quote:
+        """What it takes and costs."""
+        rng = np.random.default_rng(_SEED)
+        return quote_of(self.plan.steps, self.file.terms, self.file.record, rng)
+
+    def change_since(self, look: PlanLook | None) -> PlanChange | None:
+        """What is otherwise than when a lead looked it through; None where none did."""
+        if look is None:
+            return None
+        then = [from_plain(step, Step) for step in look.steps]
+        return change_of(then, self.plan.steps)
+
+
+def _digest(steps: list[Step]) -> str:
+    plain = json.dumps([to_plain(step) for step in steps], sort_keys=True)
+    return hashlib.sha256(plain.encode()).hexdigest()
+
+
+def last_look(job: OpenJob) -> PlanLook | None:
+    """Return the last time a lead looked through a job's plan."""
+    return job.row.plan_looks.select_related("person").order_by("-pk").first()
+
+
+def plan_seen(job: OpenJob) -> bool:
+    """Whether a lead looked through the plan as it is now."""
+    look = last_look(job)
+    if look is None:
+        return False
+    try:
+        return look.digest == Work(job).digest
+    except InputError:
+        return False
+
+
+def look_through(job: OpenJob, person: Person, digest: str) -> None:
+    """Keep that a lead looked through the plan; Refused where it is another by now."""
+    if person.role != Person.Role.LEAD:
+        raise Refused("role", "Only a lead looks a plan through; ask one.", 403)
+    work = Work(job)
+    if work.digest != digest:
+        raise Refused("digest", "The plan changed meanwhile: look at it again.", 409)
+    job.row.plan_looks.create(
+        person=person, digest=digest, steps=[to_plain(step) for step in work.plan.steps]
+    )
+
+
+def edit_plan(
+    job: OpenJob, person: Person, base_version: int, place: str, typed: str, edits: PlanEdits
+) -> None:
+    """Write the next version of what people did to the plan; refused where it makes a circle."""
+
+    def changed(_: Record) -> Record:
+        # What precedence forbids is said before it is kept.
+        plan_of(replace(job_file(job), edits=edits), job.fit)
+        return edits
+
+    change_paper(job, PaperName.PLAN, person, base_version, place, typed, changed)
