@@ -11,7 +11,7 @@ import numpy as np
 
 from axlecore.bars.bar import Bar, square_u
 from axlecore.errors import InputError
-from axlecore.fitup.clash import spans
+from axlecore.fitup.clash import LINK_BRACKET_M, spans
 from axlecore.fitup.links import Attitude, link_attitude
 from axlecore.fitup.matrix import Combination, HoleTrouble, hole_matrix
 from axlecore.fitup.sheet import (
@@ -107,7 +107,15 @@ def _plain_loop(
     found = {}
     for hole in range(len(bar.hole_setbacks_m)):
         arm, across = arm_length(bar, hole), spans(fit, bar, hole)
-        lying = [[across.middle], list(across.arm), list(across.link)]
+        lying = [
+            [across.middle],
+            list(across.arm),
+            list(across.link),
+            list(across.bracket),
+            list(across.link_bracket),
+        ]
+        thick, thin = bar.outside_diameter_m.value / 2, fit.link.diameter_m.value / 2
+        radii = (thick, thick, thin, across.bracket_m, LINK_BRACKET_M)
         for link_hole in range(len(fit.link_holes)):
             for place in range(len(fit.bar_places)):
                 for length in LENGTHS:
@@ -125,7 +133,7 @@ def _plain_loop(
                             spare = math.nan
                             break
                         tip = (axis[0] + line.direction * at.tip_m[0], axis[1] + at.tip_m[1])
-                        rods = ((axis, axis), (axis, tip), (tip, far))
+                        rods = ((axis, axis), (axis, tip), (tip, far), (axis, axis), (far, far))
                         for one in obstacles:
                             for rod, (start, end) in enumerate(rods):
                                 gap = _gap(
@@ -134,12 +142,7 @@ def _plain_loop(
                                     start,
                                     end,
                                     lying[rod],
-                                    (
-                                        bar.outside_diameter_m.value
-                                        if rod < 2
-                                        else fit.link.diameter_m.value
-                                    )
-                                    / 2,
+                                    radii[rod],
                                 )
                                 spare = min(spare, gap - one.least_gap_m)
                     found[(link_hole, place, hole, length)] = spare

@@ -13,6 +13,7 @@ sys.path[:0] = [str(ROOT / "server"), str(ROOT / "bench")]
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "calmaxle.settings")
 
 import bars  # noqa: E402
+import build  # noqa: E402
 import calmaxle.wsgi  # noqa: E402, F401  settings come first; set up as the server is
 import catalogue  # noqa: E402
 import endpoint  # noqa: E402
@@ -36,6 +37,12 @@ FIGURES: dict[str, tuple[str, str, str]] = {
     "holes_s": ("the same, 41 travels and 12 obstacles", "s", "at most 0.2"),
     "holes_ratio": ("times faster than the plain loop", "×", "at least 30"),
     "holes_disagreement_mm": ("largest disagreement of both", "mm", ""),
+    "plan_ms": ("plan of the example's job, all rusted", "ms", "under 30"),
+    "quote_s": ("quote: 120 steps, 40 bolts, 5,000 draws", "s", "under 0.15"),
+    "quote_ratio": ("times faster than the plain loop", "×", "at least 50"),
+    "board_few_s": ("board: 12 jobs, 2 bays, 10 days", "s", "at most 1"),
+    "board_many_s": ("board: 30 jobs, 3 bays, 15 days", "s", "at most 5"),
+    "board_many_gap_percent": ("the same, how far it may be off", "%", "at most 2"),
     "import_s": ("import of all of axlecore's models", "s", "under 0.5"),
     "memory_mb": ("most memory of all that", "MB", "under 300"),
     "evaluation_processor_ms": ("one evaluation, processor time", "ms", "under 10"),
@@ -77,7 +84,13 @@ FIGURES: dict[str, tuple[str, str, str]] = {
 
 def main(address: str) -> None:
     # Measured before the browser starts: its loop makes Django refuse plain queries.
-    found = physics.measure() | fitup.measure() | bars.measure() | evaluation.measure()
+    found = (
+        physics.measure()
+        | fitup.measure()
+        | build.measure()
+        | bars.measure()
+        | evaluation.measure()
+    )
     found |= endpoint.measure(address)
     found |= catalogue.measure() | page.script_size() | page.slider(address)
     machine = f"{platform.machine()}, {os.cpu_count()} cores, Python {platform.python_version()}"

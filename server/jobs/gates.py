@@ -41,7 +41,7 @@ def pass_gate(
     # An earlier gate that is passed again moves nothing.
     if gate.next and station == job.row.station:
         job.row.station = gate.next
-    _move(job)
+    moved(job)
 
 
 def change_kind(job: OpenJob, base_version: int, kind: JobKind) -> None:
@@ -51,30 +51,31 @@ def change_kind(job: OpenJob, base_version: int, kind: JobKind) -> None:
     line = STATIONS_OF[kind]
     job.row.kind = kind
     job.row.station = next((station for station in line if station not in passed), line[-1])
-    _move(job)
+    moved(job)
 
 
 def change_due(job: OpenJob, base_version: int, due_on: date | None) -> None:
     """Say when a job is wanted."""
     check_version(job.row.line_version, base_version, "due_on")
     job.row.due_on = due_on
-    _move(job)
+    moved(job)
 
 
 def describe_vehicle(job: OpenJob, base_version: int, about: About) -> None:
     """Say what the job's vehicle is and whose, in all its jobs."""
     check_version(job.row.line_version, base_version, "name")
     describe(job.row.vehicle, about)
-    _move(job)
+    moved(job)
 
 
 def put_on_shelf(job: OpenJob, base_version: int, shelf: Shelf) -> None:
     """Take a job out of the yard, or put it there again."""
     check_version(job.row.line_version, base_version, "shelf")
     job.row.shelf = shelf
-    _move(job)
+    moved(job)
 
 
-def _move(job: OpenJob) -> None:
+def moved(job: OpenJob) -> None:
+    """Write where a job stands as its next version."""
     job.row.line_version += 1
     job.row.save()

@@ -23,7 +23,9 @@ from axlecore.practice.stations import JobKind
 from axlecore.quantities.measure import Record
 from axlecore.racks.parts import RackPart
 from axlecore.vehicle.ends import End
+from history.versions import check_version
 from jobs.choosing import besides_of
+from jobs.gates import moved
 from jobs.models import PlanLook
 from jobs.opened import OpenJob
 from jobs.papers import change_paper
@@ -144,8 +146,9 @@ def plan_seen(job: OpenJob) -> bool:
         return False
 
 
-def look_through(job: OpenJob, person: Person, digest: str) -> None:
+def look_through(job: OpenJob, person: Person, base_version: int, digest: str) -> None:
     """Keep that a lead looked through the plan; Refused where it is another by now."""
+    check_version(job.row.line_version, base_version, "plan")
     if person.role != Person.Role.LEAD:
         raise Refused("role", "Only a lead looks a plan through; ask one.", 403)
     work = Work(job)
@@ -154,6 +157,7 @@ def look_through(job: OpenJob, person: Person, digest: str) -> None:
     job.row.plan_looks.create(
         person=person, digest=digest, steps=[to_plain(step) for step in work.plan.steps]
     )
+    moved(job)
 
 
 def edit_plan(

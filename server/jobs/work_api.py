@@ -37,7 +37,7 @@ class WorkOut(Schema):
     looked: LookOut | None
 
 
-class LookThroughIn(Schema):
+class LookThroughIn(BaseIn):
     digest: str = Field(max_length=64)
 
 
@@ -87,7 +87,11 @@ def get_work(request: PersonRequest, job_id: int) -> HttpResponse:
 
 @router.post("/jobs/{int:job_id}/work/look", response=JobChange, operation_id="look_through_plan")
 def post_look(request: PersonRequest, job_id: int, body: LookThroughIn) -> HttpResponse:
-    return change(request, job_id, lambda job, person: look_through(job, person, body.digest))
+    return change(
+        request,
+        job_id,
+        lambda job, person: look_through(job, person, body.base_version, body.digest),
+    )
 
 
 @router.post("/jobs/{int:job_id}/work/add", response=JobChange, operation_id="add_step")

@@ -10,6 +10,7 @@ from jobs.schemas import job_of
 from prints.comparison import comparison_page
 from prints.drilling import written
 from prints.intake import intake_sheet
+from prints.job_sheet import job_sheet
 from shops.files import shown
 from shops.in_units import units_of
 from shops.requests import PersonRequest
@@ -28,6 +29,13 @@ def get_intake_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
 def get_comparison(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
     return _pdf(comparison_page(job, units_of(request)), f"job-{job.row.number}-comparison.pdf")
+
+
+@router.get("/jobs/{int:job_id}/job-sheet.pdf", include_in_schema=False)
+def get_job_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
+    job = job_of(request, job_id)
+    address = request.build_absolute_uri(f"/jobs/{job.row.pk}/build")
+    return _pdf(job_sheet(job, address, units_of(request)), f"job-{job.row.number}-sheet.pdf")
 
 
 @router.get("/jobs/{int:job_id}/drill-template.{kind}", include_in_schema=False)

@@ -19,10 +19,7 @@ from jobs.models import Job
 from shops.models import Person
 
 CHROMIUM = "/usr/bin/chromium"
-ARGUMENTS = (
-    "--no-sandbox --disable-gpu --disable-quic --no-first-run "
-    "--disable-background-networking --disable-component-update --disable-sync"
-).split()
+ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
 #: A limit for every wait, not a measure of speed: the cores are busy with the other tests too.
 PATIENCE_MS = 30_000
 

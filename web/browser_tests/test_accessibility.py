@@ -69,7 +69,8 @@ class AccessibilityTests(BrowserTestCase):
             ("Orrery", "choose?sheet=ranking"), ("Orrery", "choose?sheet=motion"),
             ("Orrery", "choose?sheet=ground"), ("Orrery", "choose?sheet=steel"),
             ("Hive hauler", "choose?sheet=decide"), ("Tidewater", "fit"),
-            ("Crumb Line", "fit"),
+            ("Crumb Line", "fit"), ("Orrery", "build"), ("Crumb Line", "build"),
+            ("Orrery", "build?sheet=order"), ("Orrery", "build?sheet=quote"),
             *(("Orrery", f"fit?sheet={sheet}") for sheet in FIT_SHEETS),
         ):
             self.open_job(name, station)

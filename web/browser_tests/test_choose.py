@@ -1,8 +1,7 @@
 import re
 
-from browser_tests.browser import BrowserTestCase
-
 from axlecore.lean.evaluate import evaluate
+from browser_tests.browser import BrowserTestCase
 from jobs.models import Job, Paper
 from jobs.opened import opened
 

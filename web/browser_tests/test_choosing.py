@@ -3,11 +3,10 @@
 import re
 from dataclasses import replace
 
-from browser_tests.browser import BrowserTestCase
-
 from axlecore.lean.evaluate import evaluate
-from axlecore.vehicle.rig import SetUp
 from axlecore.practice.target import Target
+from axlecore.vehicle.rig import SetUp
+from browser_tests.browser import BrowserTestCase
 from jobs.models import Decision, Job
 from jobs.opened import OpenJob, opened
 

@@ -1,7 +1,6 @@
 """From a vehicle nobody has seen to the look-over's gate, as a lead would go."""
 
 from browser_tests.browser import BrowserTestCase
-
 from jobs.models import Job
 from shops.models import Person, Shop
 

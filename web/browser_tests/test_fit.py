@@ -8,18 +8,18 @@ import ezdxf
 
 from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.formats import from_plain
+from axlecore.papers import PaperName
+from axlecore.quantities.entry import enter
+from axlecore.quantities.measure import Known
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action
 from browser_tests.browser import BrowserTestCase
 from jobs.choosing import Pick, take_set
-from axlecore.papers import PaperName
-from axlecore.vehicle.ends import End
 from jobs.models import Job
-from jobs.papers import write_paper
 from jobs.opened import OpenJob
+from jobs.papers import write_paper
 from jobs.services import edit_sheet
 from jobs.writes import write
-from axlecore.quantities.entry import enter
-from axlecore.quantities.measure import Known
 from shops.models import Person
 
 #: Measures of a rear axle in the order Tab follows on the side view.

@@ -14,7 +14,8 @@ SCREENS = (
     ("Orrery", "fit?sheet=side"), ("Orrery", "fit?sheet=holes"), ("Orrery", "fit?sheet=links"),
     ("Orrery", "fit?sheet=across"), ("Orrery", "fit?sheet=clash"), ("Orrery", "fit?sheet=drill"),
     ("Hive hauler", "fit?sheet=bolts"), ("Hive hauler", "fit?sheet=arrival"),
-    ("Orrery", "fit?sheet=turn"),
+    ("Orrery", "fit?sheet=turn"), ("Orrery", "build"), ("Orrery", "build?sheet=order"),
+    ("Orrery", "build?sheet=quote"),
 )
 #: Rooms without a job.
 ROOMS = (

@@ -4,7 +4,6 @@ import tempfile
 from pathlib import Path
 
 from browser_tests.browser import BrowserTestCase
-
 from jobs.models import Job
 from racks.models import Offer, Part
 from rigs.models import Vehicle

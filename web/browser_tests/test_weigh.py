@@ -1,5 +1,4 @@
 from browser_tests.browser import BrowserTestCase
-
 from jobs.models import Job
 
 

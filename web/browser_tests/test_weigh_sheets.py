@@ -2,10 +2,9 @@
 
 import math
 
-from browser_tests.test_first_stations import StationCase
-
 from axlecore.lean.uncertainty import certainty
 from axlecore.vehicle.loads import LoadKey
+from browser_tests.test_first_stations import StationCase
 from jobs.opened import opened
 
 

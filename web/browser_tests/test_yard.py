@@ -1,5 +1,4 @@
 from browser_tests.browser import BrowserTestCase
-
 from jobs.models import Job
 from shops.models import Person, Shop
 
@@ -38,9 +37,9 @@ class YardTests(BrowserTestCase):
 
     def test_stations_not_built_yet_say_so_and_lead_nowhere(self):
         self.open_job("Orrery", "weigh")
-        build = self.page.get_by_role("navigation", name="Stations").get_by_text("Build")
-        self.assertEqual(self.page.get_by_role("link", name="Build").count(), 0)
-        self.assertIn("not yet", build.locator("..").inner_text())
+        drive = self.page.get_by_role("navigation", name="Stations").get_by_text("Drive")
+        self.assertEqual(self.page.get_by_role("link", name="Drive").count(), 0)
+        self.assertIn("not yet", drive.locator("..").inner_text())
 
     def test_a_job_is_renamed_archived_and_taken_back(self):
         job = self.open_job("Orrery", "weigh")

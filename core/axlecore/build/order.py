@@ -63,8 +63,7 @@ def order_list(job: JobFile, fit: FitStation | None, steps: Sequence[Step]) -> l
 
     Notes
     -----
-    Of what several ask for as stock, the most that one of them asks for is enough; what each step
-    uses up is added.
+    Nuts and clips are counted, each step's own; of paint, oil and grease one is enough for all.
     """
     lines: dict[str, OrderLine] = {}
     for line in (*_parts(job), *_look_over(job, steps), *_fasteners(job, fit), *_used(steps)):
@@ -76,8 +75,7 @@ def order_list(job: JobFile, fit: FitStation | None, steps: Sequence[Step]) -> l
 
 def _together(one: OrderLine, other: OrderLine) -> OrderLine:
     why = list(dict.fromkeys([*one.why, *other.why]))
-    used = one.kind is Ordered.CONSUMABLE and other.kind is Ordered.CONSUMABLE
-    quantity = max(one.quantity, other.quantity) if not used else one.quantity
+    quantity = max(one.quantity, other.quantity)
     return OrderLine(one.what, quantity, one.kind, one.part_number or other.part_number, why)
 
 
@@ -115,11 +113,7 @@ def _look_over(job: JobFile, steps: Sequence[Step]) -> Iterator[OrderLine]:
     used = {use.what for step in steps for use in step.uses}
     for need in seen.needs:
         if need.part not in brought and need.part not in used:
-            kind = Ordered.FASTENER if "bolt" in need.part or "nut" in need.part else None
-            kind = kind or (
-                Ordered.PART if need.part.endswith((" bar", ", pair")) else Ordered.CONSUMABLE
-            )
-            yield OrderLine(need.part, need.quantity, kind, "", [need.why])
+            yield OrderLine(need.part, need.quantity, _kind_of(need.part), "", [need.why])
     if job.look_over.rust in (Rust.SCALY, Rust.HEAVY):
         yield OrderLine(
             "thread insert set", 1, Ordered.FASTENER, "", [f"rust is {job.look_over.rust}"]
@@ -146,16 +140,23 @@ def _used(steps: Sequence[Step]) -> Iterator[OrderLine]:
     why: dict[str, list[str]] = {}
     for step in steps:
         for use in step.uses:
-            counted[use.what] = counted.get(use.what, 0) + use.quantity
+            # A can of paint is one, however many steps dip into it; nuts and clips are counted.
+            own = counted.get(use.what, 0)
+            loose = _kind_of(use.what) is Ordered.CONSUMABLE
+            counted[use.what] = max(own, use.quantity) if loose else own + use.quantity
             why.setdefault(use.what, []).append(step.what.rstrip("."))
         for tool in step.tools:
             if tool.startswith("drill "):
                 counted[tool] = 1
                 why.setdefault(tool, []).append(step.what.rstrip("."))
     for what, quantity in counted.items():
-        kind = Ordered.CONSUMABLE
-        if what.endswith(", pair") or "U-bolts" in what:
-            kind = Ordered.PART
-        elif "nuts" in what or "bolts" in what or "clips" in what:
-            kind = Ordered.FASTENER
-        yield OrderLine(what, quantity, kind, "", why[what][:3])
+        yield OrderLine(what, quantity, _kind_of(what), "", why[what][:3])
+
+
+def _kind_of(what: str) -> Ordered:
+    """What a line is, by its words where no part of the racks says it."""
+    if what.endswith((" bar", ", pair")) or "U-bolts" in what:
+        return Ordered.PART
+    if any(word in what for word in ("nut", "bolt", "clip")):
+        return Ordered.FASTENER
+    return Ordered.CONSUMABLE

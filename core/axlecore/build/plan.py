@@ -127,7 +127,46 @@ def derive(job: JobFile, fit: FitStation | None) -> list[Step]:
         steps += axle_steps(facts, end)
         steps += tightening_steps(facts, end)
     steps += closing_steps(facts)
-    return _loose_ends(with_repairs([_remembered(facts, step) for step in steps], job))
+    told = [_placed(_remembered(facts, step)) for step in steps]
+    return _loose_ends(with_repairs(told, job))
+
+
+#: Part of the undercarriage that a step is at, by the second word of its key.
+_SPOTS = {
+    "link": "link",
+    "links": "link",
+    "brackets": "bracket",
+    "bar": "bar",
+    "swings": "bar",
+    "settle": "bar",
+    "photo": "bracket",
+    "seats": "bushing",
+    "bushings": "bushing",
+    "threads": "bracket",
+    "torque": "bracket",
+    "drill": "frame",
+    "u_bolts": "u_bolts",
+    "cradle": "cradle",
+    "air": "air_lines",
+    "spare": "spare_carrier",
+    "shield": "exhaust",
+    "exhaust": "exhaust",
+    "splash": "splash_shield",
+    "liner": "liner",
+    "brace": "brace",
+    "crossmember": "crossmember",
+    "damper": "steering_damper",
+    "shaft": "drive_shaft",
+}
+
+
+def _placed(step: Step) -> Step:
+    """A step with the part it is at, so that a drawing can light it."""
+    kind = _SPOTS.get(step.key.split(".")[1]) if step.axle is not None else None
+    if kind is None:
+        return step
+    side = "" if step.side is None else f"_{step.side}"
+    return replace(step, spot=f"{step.axle}_{kind}{side}")
 
 
 def _loose_ends(steps: Sequence[Step]) -> list[Step]:

@@ -20,7 +20,7 @@ from axlecore.quantities.measure import Record
 DRAWS = 5000
 #: How far down the ladder a snapped bolt goes: chance that each rung is where it ends. Workshop
 #: practice, until the shop's own record; the welder is the last.
-_ENDS_AT = {
+ENDS_AT = {
     Rung.EXTRACT: 0.45,
     Rung.RE_TAP: 0.15,
     Rung.INSERT: 0.25,
@@ -168,9 +168,9 @@ def _repairs(
     chances = np.array([chance_of(one, record).posterior for one in fasteners])
     counts = np.array([one.count for one in fasteners])
     snapped = rng.binomial(counts[:, None], chances[:, None], size=(len(fasteners), draws))
-    ends = list(_ENDS_AT)
+    ends = list(ENDS_AT)
     # Which rung a snapped bolt ends at; whoever goes further has tried those before.
-    shares = rng.multinomial(snapped, [_ENDS_AT[rung] for rung in ends])
+    shares = rng.multinomial(snapped, [ENDS_AT[rung] for rung in ends])
     climbed = np.flip(np.cumsum(np.flip(shares, axis=-1), axis=-1), axis=-1)
     hours, costs = np.zeros(snapped.shape), np.zeros(snapped.shape)
     for at, rung in enumerate(ends):
@@ -215,10 +215,10 @@ _NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight"
 
 def _bolts(fastener: OldFastener, step: Step) -> str:
     count = _NUMBERS[fastener.count] if fastener.count < len(_NUMBERS) else str(fastener.count)
-    where = "in welded or captive nuts, " if fastener.hidden else ""
+    where = " in welded or captive nuts" if fastener.hidden else ""
     rust = "rust not seen" if fastener.rust is Rust.UNSEEN else f"{fastener.rust} rust"
     rust = "no rust" if fastener.rust is Rust.NONE else rust
-    place = f" at the {step.axle}" if step.axle else ""
+    place = f", {step.axle}" if step.axle else ""
     size = fastener.size.partition("x")[0]
     bolts = "bolt" if fastener.count == 1 else "bolts"
-    return f"{count} {size} {bolts} {where}{rust}{place}".replace("  ", " ")
+    return f"{count} {size} {bolts}{where}, {rust}{place}"

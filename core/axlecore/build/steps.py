@@ -134,6 +134,8 @@ class Step(Record):
         Key of the fastener it tightens; empty where it tightens none to a figure.
     outside : str
         Who does it where the shop does not: exhaust shop, welder, alignment technician.
+    spot : str
+        Part of the undercarriage it is at, as the look-over calls it; empty of the whole vehicle.
     """
 
     key: str
@@ -156,6 +158,7 @@ class Step(Record):
     undoes: tuple[OldFastener, ...] = ()
     torque: str = ""
     outside: str = ""
+    spot: str = ""
 
     def __post_init__(self) -> None:
         for name, text, most in (("key", self.key, 60), ("what", self.what, 200)):

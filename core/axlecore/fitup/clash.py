@@ -24,7 +24,7 @@ RODS = ("bar", "arm", "link", "bracket", "link bracket")
 #: Rods that need not keep off what they are bolted to.
 _CARRIED = ("link", "link bracket")
 #: A link bracket is a plate that reaches this far to each side of its link [m].
-_LINK_BRACKET_M = 0.02
+LINK_BRACKET_M = 0.02
 SIDES = ("left", "right")
 
 #: A point in the side view, forward and up, of one or many places.
@@ -89,7 +89,7 @@ def spans(fit: AxleFit, bar: Bar, hole: int) -> Spans:
         arm=arm,
         link=link,
         bracket=sides(saddle, saddle, offset) + np.array([-wide, wide]),
-        link_bracket=np.array([[top], [-top]]) + np.array([-_LINK_BRACKET_M, _LINK_BRACKET_M]),
+        link_bracket=np.array([[top], [-top]]) + np.array([-LINK_BRACKET_M, LINK_BRACKET_M]),
         bracket_m=math.nan if seat.bracket_out_m is None else seat.bracket_out_m.value,
         on_frame=fit.mount is Mount.ON_FRAME,
     )
@@ -153,7 +153,7 @@ def gaps(
         (hole, None),
     )
     bar, link = diameters_m[0] / 2, diameters_m[1] / 2
-    radii = (bar, bar, link, across.bracket_m, _LINK_BRACKET_M)
+    radii = (bar, bar, link, across.bracket_m, LINK_BRACKET_M)
     lying = (
         across.middle[None, :],
         *(

@@ -32,7 +32,9 @@ class WorkTests(TwoShops):
         return self.send("POST", f"/jobs/{self.job.pk}/work/{way}", body, client)
 
     def look(self, digest, client=None):
-        return self.send("POST", f"/jobs/{self.job.pk}/work/look", {"digest": digest}, client)
+        base = Job.objects.get(pk=self.job.pk).line_version
+        body = {"base_version": base, "digest": digest}
+        return self.send("POST", f"/jobs/{self.job.pk}/work/look", body, client)
 
     def test_a_choice_is_a_plan_with_its_order_and_its_quote(self):
         work = self.work()

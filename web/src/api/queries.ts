@@ -82,7 +82,7 @@ export function useAssessment(job: Job | undefined) {
 }
 
 /** What is worked out from a job's papers, and comes with the answer to a write on them. */
-type Follows = "assessment" | "practice" | "fit";
+type Follows = "assessment" | "practice" | "fit" | "work";
 
 /** Key of what follows from a job's papers; changes with each of them. */
 export function followsKey(what: Follows, job: Job | undefined) {
@@ -97,6 +97,7 @@ export function followsKey(what: Follows, job: Job | undefined) {
     job?.target_version,
     job?.fitting_version,
     job?.arrival_version,
+    job?.plan_version,
     // Where it stands says which gates hold it; what the shop keeps to is in its fit-up.
     job?.line_version,
     job?.schools_version,

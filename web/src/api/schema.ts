@@ -4765,6 +4765,8 @@ export interface components {
         };
         /** LookThroughIn */
         LookThroughIn: {
+            /** Base Version */
+            base_version: number;
             /** Digest */
             digest: string;
         };
@@ -7201,6 +7203,8 @@ export interface components {
          *         Key of the fastener it tightens; empty where it tightens none to a figure.
          *     outside : str
          *         Who does it where the shop does not: exhaust shop, welder, alignment technician.
+         *     spot : str
+         *         Part of the undercarriage it is at, as the look-over calls it; empty of the whole vehicle.
          */
         Step: {
             /**
@@ -7259,6 +7263,11 @@ export interface components {
              */
             records: components["schemas"]["Records"][];
             side?: components["schemas"]["Side"] | null;
+            /**
+             * Spot
+             * @default
+             */
+            spot: string;
             state: components["schemas"]["VehicleState"];
             /**
              * Takes Off

@@ -192,6 +192,42 @@ function photoWrites(outbox: Outbox, send: Send, jobId: number) {
   };
 }
 
+/** On the plan: what a lead does to it, each with a reason. */
+function planWrites(send: Send, jobId: number) {
+  return {
+    addStep: (step: BodyOf<"/api/jobs/{job_id}/work/add", "post">) =>
+      send("plan", step.what, "added", ask("post", "/api/jobs/{job_id}/work/add", jobId, step)),
+    strikeStep: (key: string, reason: string) =>
+      send(
+        "plan",
+        key,
+        "struck out",
+        ask("post", "/api/jobs/{job_id}/work/strike", jobId, { key, reason }),
+      ),
+    moveStep: (key: string, after: string, reason: string) =>
+      send(
+        "plan",
+        key,
+        `after ${after}`,
+        ask("post", "/api/jobs/{job_id}/work/move", jobId, { key, after, reason }),
+      ),
+    splitStep: (key: string, first: string, second: string, reason: string) =>
+      send(
+        "plan",
+        key,
+        "split in two",
+        ask("post", "/api/jobs/{job_id}/work/split", jobId, { key, first, second, reason }),
+      ),
+    lookThrough: (digest: string) =>
+      send(
+        "line",
+        "plan",
+        "looked through",
+        ask("post", "/api/jobs/{job_id}/work/look", jobId, { digest }),
+      ),
+  };
+}
+
 /** On where the job stands. */
 function lineWrites(send: Send, jobId: number) {
   return {
@@ -242,6 +278,7 @@ export function useWrites(jobId: number) {
       ...sheetWrites(send, jobId),
       ...paperWrites(send, jobId),
       ...choiceWrites(send, jobId),
+      ...planWrites(send, jobId),
       ...lineWrites(send, jobId),
       ...photoWrites(outbox, send, jobId),
       ...pastWrites(outbox, jobId),

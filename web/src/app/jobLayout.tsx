@@ -46,6 +46,7 @@ const WORKED_OUT = new Set([
   "compare",
   "fit",
   "practice",
+  "work",
 ]);
 
 /** Station and sheet, as the page is called. */

@@ -13,7 +13,7 @@ import { Broken } from "./broken";
 import { JobLayout } from "./jobLayout";
 import { STATIONS } from "../job/stations";
 import { YARD_SORTS } from "../stations/yard/sorts";
-import { ALL_FIT_SHEETS, CHOOSE_SHEETS, WEIGH_SHEETS } from "../job/sheets";
+import { ALL_FIT_SHEETS, BUILD_SHEETS, CHOOSE_SHEETS, WEIGH_SHEETS } from "../job/sheets";
 import { Shell } from "./shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
@@ -81,6 +81,13 @@ const fit = createRoute({
   validateSearch: z.object({ sheet: oneOf(ALL_FIT_SHEETS), axle }),
 });
 
+const build = createRoute({
+  getParentRoute: () => job,
+  path: "build",
+  component: lazyRouteComponent(() => import("../stations/build/build"), "Build"),
+  validateSearch: z.object({ sheet: oneOf(BUILD_SHEETS), step: text }),
+});
+
 // Rooms beside the yard come when they are asked for, so that the first page stays small.
 const racks = createRoute({
   getParentRoute: () => root,
@@ -118,7 +125,7 @@ export const router = createRouter({
     importTable,
     bench,
     shop,
-    job.addChildren([jobStart, listen, weigh, look, choose, fit]),
+    job.addChildren([jobStart, listen, weigh, look, choose, fit, build]),
   ]),
   defaultPreload: false,
   defaultErrorComponent: Broken,

@@ -1,9 +1,10 @@
-import type { ChooseSheet, FitSheet, WeighSheet } from "./sheets";
+import { BUILD_SHEETS } from "./sheets";
+import type { BuildSheet, ChooseSheet, FitSheet, WeighSheet } from "./sheets";
 
 /** Which sheet of Fit a place is entered on, by what follows the axle. */
 const FIT_SHEET_OF: [RegExp, FitSheet][] = [
   [/\.obstacles\./, "clash"],
-  [/\.drilled\.|\.rail\.(inside|wall_m|depth_m)|\.(plate|backing)_m/, "drill"],
+  [/\.drilled\.|\.rail\.(inside|wall_m|depth_m|access_m)|\.(plate|backing)_m/, "drill"],
   [/\.seat\.|\.rail\.(outside|width)_m/, "across"],
   [/\.link\.|\.stack/, "links"],
   [/^fitting\.torque_reasons/, "bolts"],
@@ -23,6 +24,7 @@ export type PlaceAddress =
   | { to: "/jobs/$jobId/look"; search: { part: string | undefined } }
   | { to: "/jobs/$jobId/choose"; search: { axle?: "front" | "rear"; sheet?: ChooseSheet } }
   | { to: "/jobs/$jobId/fit"; search: { axle?: "front" | "rear"; sheet: FitSheet } }
+  | { to: "/jobs/$jobId/build"; search: { sheet: BuildSheet } }
   | { to: "/jobs/$jobId/weigh"; search: { place: string; sheet: WeighSheet } };
 
 /**
@@ -46,6 +48,10 @@ export function addressOfPlace(place: string): PlaceAddress {
       to: "/jobs/$jobId/fit",
       search: { sheet, ...(axle && { axle: axle as "front" | "rear" }) },
     };
+  }
+  if (place.startsWith("build.")) {
+    const sheet = BUILD_SHEETS.find((one) => place === `build.${one}`) ?? "plan";
+    return { to: "/jobs/$jobId/build", search: { sheet } };
   }
   if (place === "decision") return { to: "/jobs/$jobId/choose", search: { sheet: "decide" } };
   if (place.startsWith("set_up.")) {

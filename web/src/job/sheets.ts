@@ -24,11 +24,16 @@ export type FitSheet = (typeof ALL_FIT_SHEETS)[number];
 /** Those a job asks for: a short one only what it renews. */
 export const fitSheetsOf = (kind: JobKind): readonly FitSheet[] => FIT_SHEETS[kind];
 
+/** Sheets that Build is laid out on at the desk, from the order of work to its cost. */
+export const BUILD_SHEETS = ["plan", "order", "quote"] as const;
+export type BuildSheet = (typeof BUILD_SHEETS)[number];
+
 /** What sheets are called, by the station they are of. */
 export const SHEET_NAMES: {
   weigh: Record<WeighSheet, string>;
   choose: Record<ChooseSheet, string>;
   fit: Record<FitSheet, string>;
+  build: Record<BuildSheet, string>;
 } = {
   weigh: {
     drawings: "Drawings",
@@ -58,6 +63,11 @@ export const SHEET_NAMES: {
     arrival: "Kit and arrival",
     turn: "Turntable",
   },
+  build: {
+    plan: "Plan",
+    order: "Order",
+    quote: "Quote",
+  },
 };
 
 /** What each sheet is for, what is entered on it, and what comes of it. */
@@ -67,6 +77,7 @@ export const SHEET_SAYS: {
   weigh: Record<WeighSheet, readonly string[]>;
   choose: Record<ChooseSheet, readonly string[]>;
   fit: Record<FitSheet, readonly string[]>;
+  build: Record<BuildSheet, readonly string[]>;
 } = {
   listen: [
     "What the owner feels, sorted into what a bar changes and what it does not.",
@@ -192,6 +203,23 @@ export const SHEET_SAYS: {
       "The whole of it, turned with a finger.",
       "Drag to turn, slide the travel.",
       "Nothing is entered here.",
+    ],
+  },
+  build: {
+    plan: [
+      "The order of work, derived from what was decided; nothing is typed twice.",
+      "A lead adds, strikes, splits or moves a step, each with a reason that stays.",
+      "Out come tools to lay out, hours, and as few changes of how the vehicle stands as can be.",
+    ],
+    order: [
+      "All that the job consumes, from what is chosen, seen and fitted up.",
+      "Nothing is entered here.",
+      "Out comes one list of parts, fasteners and what is used up, each with its reason.",
+    ],
+    quote: [
+      "What the job takes and costs, as a band: bolts snap, steps take longer.",
+      "Nothing is entered here; hours and rates are the plan's and the shop's.",
+      "Out come the band and the three things that widen it most.",
     ],
   },
 };

@@ -11,6 +11,7 @@ export const PAGE_OF = {
   look: "/jobs/$jobId/look",
   choose: "/jobs/$jobId/choose",
   fit: "/jobs/$jobId/fit",
+  build: "/jobs/$jobId/build",
 } as const satisfies Partial<Record<Station, string>>;
 
 type Page = (typeof PAGE_OF)[keyof typeof PAGE_OF];

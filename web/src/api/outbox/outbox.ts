@@ -311,6 +311,7 @@ const REVERT: Record<Paper, string> = {
   target: "papers/target/revert",
   fitting: "papers/fitting/revert",
   arrival: "papers/arrival/revert",
+  plan: "papers/plan/revert",
 };
 
 /** A step back or forth as a write: which version of which paper stands again. */

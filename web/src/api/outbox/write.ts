@@ -3,7 +3,7 @@ import type { Complaint, Job, News } from "../types";
 
 /** Which of a job's papers a write goes to. */
 export type Paper = "sheet" | "set_up" | OwnPaper;
-export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival";
+export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival" | "plan";
 /** What is sent as it was made, with no job beneath that it could have passed by. */
 const ALONE = ["photos", "attachments", "yard", "racks", "shop"] as const;
 export type Alone = (typeof ALONE)[number];

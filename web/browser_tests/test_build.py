@@ -1,0 +1,81 @@
+"""Build at the desk: the plan of the planetarium from its decision to its job sheet."""
+
+import io
+
+from pypdf import PdfReader
+
+from browser_tests.browser import BrowserTestCase
+from jobs.models import Job, PlanLook
+
+
+class BuildTests(BrowserTestCase):
+    def open_build(self, name="Orrery", rest=""):
+        return self.open_job(name, f"build{rest}")
+
+    def step(self, key):
+        return self.page.locator(f'[data-step="{key}"]')
+
+    def test_the_plan_is_looked_through_changed_and_printed(self):
+        job = self.open_build()
+        self.page.get_by_role("button", name="I have looked it through").click()
+        self.page.get_by_text("looked it through as it is").wait_for()
+        self.assertEqual(PlanLook.objects.filter(job=job).count(), 1)
+
+        self.step("rear.photo").click()
+        detail = self.page.get_by_label("Step in hand")
+        self.wait_for_text(detail, "Photograph what is handed")
+        self.assertEqual(self.page.get_by_test_id("step-spot").count(), 2)
+        self.page.get_by_text("Change this step").click()
+        self.assertTrue(self.page.get_by_role("button", name="Leave it out").is_disabled())
+        self.page.get_by_label("Why; it stays with the plan").fill("owner watched")
+        self.page.get_by_role("button", name="Leave it out").click()
+        self.until(lambda: self.step("rear.photo").count() == 0)
+        self.wait_for_text(self.page.get_by_test_id("plan-looked"), "gone: Photograph what is")
+
+        self.page.get_by_role("button", name="Undo").first.click()
+        self.step("rear.photo").wait_for()
+        self.page.get_by_text("looked it through as it is").wait_for()
+
+        sheet = self.page.request.get(f"{self.live_server_url}/api/jobs/{job.pk}/job-sheet.pdf")
+        text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(sheet.body())).pages)
+        self.assertIn("Lay out first", text)
+        self.assertIn("Brackets on: every bolt started by hand", " ".join(text.split()))
+
+    def test_an_order_that_precedence_forbids_is_refused_with_the_reason(self):
+        self.expected = ("422",)
+        self.open_build()
+        self.step("rear.bar.in").click()
+        self.page.get_by_text("Change this step").click()
+        self.page.get_by_label("Why; it stays with the plan").fill("why not")
+        self.page.get_by_label("Only after").select_option("rear.settle")
+        self.page.get_by_role("button", name="Move it there").click()
+        self.page.get_by_text("These wait for each other").first.wait_for()
+
+    def test_a_step_of_ones_own_stands_after_the_one_in_hand(self):
+        self.open_build()
+        self.step("rear.seats").click()
+        self.page.get_by_text("Add a step of your own").click()
+        self.page.get_by_label("What is done").fill("Wash the arch")
+        self.page.get_by_label("Why", exact=True).fill("mud")
+        self.page.get_by_role("button", name="Add it", exact=True).click()
+        self.wait_for_text(self.step("own.1"), "Wash the arch")
+
+    def test_the_quote_says_what_widens_it_and_the_order_what_is_consumed(self):
+        self.open_build(rest="?sheet=quote")
+        self.page.get_by_role("img", name="Hours: ").wait_for()
+        self.wait_for_text(self.page.get_by_role("listitem"), "M12 bolts")
+        self.open_build(rest="?sheet=order")
+        self.wait_for_text(self.page.locator("tr"), "Tamarisk Springworks TM-R35-S")
+
+    def test_a_short_job_has_a_small_plan(self):
+        self.open_build("Crumb Line")
+        self.page.get_by_label("Steps of the plan").wait_for()
+        self.assertGreater(self.page.locator("[data-step]").count(), 5)
+        for key in ("bar.in", "brackets.on", "drill.left", "photo"):
+            self.assertEqual(self.page.locator(f'[data-step$="{key}"]').count(), 0)
+
+    def test_nothing_chosen_is_said(self):
+        self.expected = ("422",)
+        bittern = Job.objects.get(vehicle__name__startswith="Bittern")
+        self.page.goto(f"{self.live_server_url}/jobs/{bittern.pk}/build")
+        self.page.get_by_text("Nothing is chosen at either axle").wait_for()

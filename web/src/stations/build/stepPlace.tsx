@@ -1,0 +1,39 @@
+import type { WorkStep } from "../../api/types";
+import { Drawing } from "../../drawings/drawing";
+import { Undercarriage } from "../../drawings/undercarriage";
+import { partPoint, underFrame } from "../../drawings/undercarriageGeometry";
+import { useJobView } from "../../job/context";
+import { spotsOf } from "./steps";
+
+/** The whole vehicle from below, and the window on it that shows one end [px]. */
+const [WHOLE, WIDTH, HEIGHT] = [900, 440, 330];
+
+/** The end that a step is at from below, its place lit; nothing for a step of the whole vehicle. */
+export function StepPlace({ step }: { step: WorkStep }) {
+  const { job } = useJobView();
+  if (!step.axle) return null;
+  const frame = underFrame(job.sheet, WHOLE, HEIGHT);
+  const left = frame.axleX[step.axle] - WIDTH / 2;
+  const named = step.spot?.replaceAll("_", " ") ?? "";
+  return (
+    <Drawing
+      width={WIDTH}
+      height={HEIGHT}
+      role="img"
+      aria-label={`The ${step.axle} end from below${named ? `, the ${named} marked` : ""}.`}
+    >
+      <g transform={`translate(${-left} 0)`}>
+        <Undercarriage sheet={job.sheet} frame={frame} />
+        {spotsOf(step).map((spot) => {
+          const { x, y } = partPoint(frame, spot);
+          return (
+            <g key={spot} data-testid="step-spot">
+              <circle cx={x} cy={y} r={17} fill="var(--after)" opacity={0.25} />
+              <circle cx={x} cy={y} r={17} fill="none" stroke="var(--after)" strokeWidth={3} />
+            </g>
+          );
+        })}
+      </g>
+    </Drawing>
+  );
+}
