@@ -14,6 +14,7 @@ from ninja.errors import (
 from ninja.security import django_auth
 
 from axlecore.errors import CoreError, InputError, SeveralInputsError
+from board.api import router as board_router
 from calmaxle.parser import WritableText
 from calmaxle.shape_words import shape_words
 from devices.api import router as devices_router
@@ -70,6 +71,7 @@ api.add_router("", bench_router)
 api.add_router("", photos_router)
 api.add_router("", devices_router)
 api.add_router("", prints_router)
+api.add_router("", board_router)
 
 
 _IN_WORDS = {

@@ -41,6 +41,7 @@ INSTALLED_APPS = [
     "photos",
     "devices",
     "prints",
+    "board",
     "demo",
 ]
 

@@ -59,7 +59,9 @@ def job_file(job: OpenJob) -> JobFile:
         rear=kits[End.REAR],
         schools=shop.schools,
         edits=job.read(PlanEdits),
-        terms=Terms(shop.labour_cents_an_hour / 100, outside, _parts_price(job, kits)),
+        terms=Terms(
+            shop.labour_cents_an_hour / 100, outside, _parts_price(job, kits), shop.open_hours
+        ),
     )
 
 

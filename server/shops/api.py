@@ -43,6 +43,8 @@ class ShopOut(Schema):
     labour_cents_an_hour: int
     alignment_cents: int
     exhaust_cents: int
+    open_hours: int
+    crew: int
     schools: dict[str, str]
     #: All matters with their schools.
     matters: list[School]
@@ -104,6 +106,8 @@ def _shop_out(person: Person) -> ShopOut:
         labour_cents_an_hour=shop.labour_cents_an_hour,
         alignment_cents=shop.alignment_cents,
         exhaust_cents=shop.exhaust_cents,
+        open_hours=shop.open_hours,
+        crew=shop.crew,
         schools=settled(shop.schools),
         matters=list(SCHOOLS),
     )

@@ -37,6 +37,9 @@ class Shop(models.Model):
     schools_version = models.PositiveIntegerField(default=1)
     currency = models.CharField(max_length=3, choices=Currency, default=Currency.EUR)
     units = models.CharField(max_length=8, default=Units.METRIC.value)
+    # Hours a day, and people who work: what the board fills.
+    open_hours = models.PositiveSmallIntegerField(default=8)
+    crew = models.PositiveSmallIntegerField(default=2)
 
     class Meta:
         constraints = [

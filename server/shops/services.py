@@ -43,6 +43,20 @@ def _put_exhaust(shop: Shop, typed: str) -> None:
     shop.exhaust_cents = _given_out_cents(typed, "exhaust")
 
 
+def _whole(typed: str, place: str, most: int) -> int:
+    if not (typed.strip().isdecimal() and 1 <= int(typed) <= most):
+        raise InputError(place, f"Read “{typed[:20]}”; enter a whole number, 1 to {most}.")
+    return int(typed)
+
+
+def _put_open_hours(shop: Shop, typed: str) -> None:
+    shop.open_hours = _whole(typed, "open_hours", 24)
+
+
+def _put_crew(shop: Shop, typed: str) -> None:
+    shop.crew = _whole(typed, "crew", 40)
+
+
 def _put_units(shop: Shop, typed: str) -> None:
     shop.units = _known_units(typed)
 
@@ -61,6 +75,8 @@ _SETTINGS: Mapping[str, tuple[Callable[[Shop], str], Callable[[Shop, str], None]
     "alignment": (lambda shop: f"{shop.alignment_cents / 100:.2f}", _put_alignment),
     "exhaust": (lambda shop: f"{shop.exhaust_cents / 100:.2f}", _put_exhaust),
     "units": (lambda shop: shop.units, _put_units),
+    "open_hours": (lambda shop: str(shop.open_hours), _put_open_hours),
+    "crew": (lambda shop: str(shop.crew), _put_crew),
 }
 
 

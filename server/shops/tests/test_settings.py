@@ -30,7 +30,12 @@ class SettingTests(TwoShops):
             ("labour", "dear", "labour", "enter an amount"),
             ("labour", "0", "labour", "up to 10,000"),
             ("alignment", "20,000", "alignment", "up to 10,000"),
-            ("tea", "x", "place", "one of currency, labour, alignment, exhaust, units, schools."),
+            (
+                "tea",
+                "x",
+                "place",
+                "exhaust, units, open_hours, crew, schools.",
+            ),
             ("schools.grease", "lard", "grease", "choose one of"),
         ):
             self.assert_refused(self.change(place, typed, "EUR"), 422, field, words)

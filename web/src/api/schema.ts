@@ -174,6 +174,159 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Board */
+        get: operations["read_board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/bays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Bay */
+        post: operations["add_bay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/bays/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Bay Away */
+        post: operations["drop_bay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/days-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Day Off */
+        put: operations["set_day_off"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Job */
+        post: operations["put_on_board"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/jobs/{job_id}/pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Pin */
+        put: operations["pin_job"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Off */
+        post: operations["take_off_board"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Take */
+        post: operations["take_proposal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/unpin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Unpin */
+        post: operations["unpin_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/first-answer": {
         parameters: {
             query?: never;
@@ -2192,6 +2345,31 @@ export interface components {
             /** Strength Spread */
             strength_spread: number;
         };
+        /** BayAwayIn */
+        BayAwayIn: {
+            /** Bay Id */
+            bay_id: number;
+        };
+        /** BayIn */
+        BayIn: {
+            kind: components["schemas"]["BayKind"];
+            /** Name */
+            name: string;
+        };
+        /**
+         * BayKind
+         * @description What a bay is.
+         * @enum {string}
+         */
+        BayKind: "lift" | "pit" | "ground";
+        /** BayOut */
+        BayOut: {
+            /** Id */
+            id: number;
+            kind: components["schemas"]["BayKind"];
+            /** Name */
+            name: string;
+        };
         /**
          * BeforeAfter
          * @description Roll stiffness of one axle.
@@ -2245,6 +2423,56 @@ export interface components {
             part_number: string;
             /** Price */
             price: number;
+        };
+        /**
+         * Board
+         * @description All jobs with their bays and times.
+         *
+         *     Attributes
+         *     ----------
+         *     jobs : list of Placed
+         *         In the order they were given.
+         *     late_total : float
+         *         Working hours past closing, of all jobs together.
+         *     proven : bool
+         *         Nothing is less late, moves less of what was told, or is earlier all told.
+         *     gap : float
+         *         How far the first question that is not proven may be off, as a part; zero where proven,
+         *         one where nothing is known of it.
+         *     late : list of Lateness
+         *         Why each late job is late.
+         */
+        Board: {
+            /** Gap */
+            gap: number;
+            /** Jobs */
+            jobs: components["schemas"]["Placed"][];
+            /** Late */
+            late: components["schemas"]["Lateness"][];
+            /** Late Total */
+            late_total: number;
+            /** Proven */
+            proven: boolean;
+        };
+        /** BoardOut */
+        BoardOut: {
+            /** Bays */
+            bays: components["schemas"]["BayOut"][];
+            /** Crew */
+            crew: number;
+            /** Days */
+            days: string[];
+            /** Days Off */
+            days_off: string[];
+            /** Jobs */
+            jobs: components["schemas"]["PlacingOut"][];
+            /** Open Hours */
+            open_hours: number;
+            proposal: components["schemas"]["Board"];
+            /** Seen */
+            seen: string;
+            /** Waiting */
+            waiting: components["schemas"]["WaitingOut"][];
         };
         /**
          * Bolts
@@ -2945,6 +3173,16 @@ export interface components {
          * @enum {string}
          */
         Currency: "EUR" | "USD" | "GBP" | "CAD" | "AUD" | "NZD" | "CHF" | "DKK" | "NOK" | "SEK";
+        /** DayOffIn */
+        DayOffIn: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Off */
+            off: boolean;
+        };
         /**
          * DecidedState
          * @description Figures of one load state when the choice was made.
@@ -3749,6 +3987,12 @@ export interface components {
             text: string;
         };
         /**
+         * Forbids
+         * @description What keeps a job from being done by its day.
+         * @enum {string}
+         */
+        Forbids: "its parts" | "its own hours" | "a bay" | "people" | "a pin" | "other jobs";
+        /**
          * FrameTables
          * @description Before and after for every frame stiffness.
          *
@@ -3972,6 +4216,11 @@ export interface components {
          * @enum {string}
          */
         JobKind: "upgrade" | "renew_links" | "renew_bushings" | "broken_bar" | "link_length" | "recheck";
+        /** JobOnBoardIn */
+        JobOnBoardIn: {
+            /** Job Id */
+            job_id: number;
+        };
         /** JobOut */
         JobOut: {
             about: components["schemas"]["AboutOut"];
@@ -4200,6 +4449,26 @@ export interface components {
             username: string;
             /** Version */
             version: number;
+        };
+        /**
+         * Lateness
+         * @description Why a job is late.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Of the job.
+         *     forbids : Forbids
+         *         What keeps it from being done by its day.
+         *     says : str
+         *         The same in words.
+         */
+        Lateness: {
+            forbids: components["schemas"]["Forbids"];
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
         };
         /**
          * Layout
@@ -5587,6 +5856,71 @@ export interface components {
                 number
             ][];
         };
+        /** PinIn */
+        PinIn: {
+            /** Bay Id */
+            bay_id: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Hour */
+            hour: number;
+        };
+        /**
+         * Placed
+         * @description A job on the board.
+         *
+         *     Attributes
+         *     ----------
+         *     key, bay : str
+         *         Of the job, and of the bay it takes.
+         *     day, hour : int
+         *         When it starts.
+         *     late : float
+         *         Working hours past the closing of its day; zero where it is kept.
+         */
+        Placed: {
+            /** Bay */
+            bay: string;
+            /** Day */
+            day: number;
+            /** Hour */
+            hour: number;
+            /** Key */
+            key: string;
+            /** Late */
+            late: number;
+        };
+        /** PlacingOut */
+        PlacingOut: {
+            /** Bay */
+            bay: string | null;
+            /** Day */
+            day: string | null;
+            /** Due On */
+            due_on: string | null;
+            /**
+             * Earliest
+             * Format: date
+             */
+            earliest: string;
+            /** Hour */
+            hour: number | null;
+            /** Hours */
+            hours: number;
+            /** Job Id */
+            job_id: number;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** People */
+            people: number;
+            /** Pinned */
+            pinned: boolean;
+        };
         /**
          * Plan
          * @description Steps in the order of what they give for the money.
@@ -6620,6 +6954,8 @@ export interface components {
         ShopOut: {
             /** Alignment Cents */
             alignment_cents: number;
+            /** Crew */
+            crew: number;
             /** Currencies */
             currencies: components["schemas"]["Currency"][];
             currency: components["schemas"]["Currency"];
@@ -6633,6 +6969,8 @@ export interface components {
             my_units: components["schemas"]["Units"] | "";
             /** Name */
             name: string;
+            /** Open Hours */
+            open_hours: number;
             /** Schools */
             schools: {
                 [key: string]: string;
@@ -7494,6 +7832,11 @@ export interface components {
             front?: components["schemas"]["PickIn"] | null;
             rear?: components["schemas"]["PickIn"] | null;
         };
+        /** TakeProposalIn */
+        TakeProposalIn: {
+            /** Seen */
+            seen: string;
+        };
         /**
          * Target
          * @description What the job aims at; the budget stands with the complaint, the date with the job.
@@ -8007,6 +8350,18 @@ export interface components {
          */
         Verdict: "open" | "accepted" | "overridden";
         /**
+         * WaitingOut
+         * @description A job of the yard that is not on the board.
+         */
+        WaitingOut: {
+            /** Job Id */
+            job_id: number;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+        };
+        /**
          * Wheel
          * @description One wheel or dual pair, in the order of every array of wheel loads.
          * @enum {string}
@@ -8370,6 +8725,220 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TorqueOut"];
+                };
+            };
+        };
+    };
+    read_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    add_bay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    drop_bay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BayAwayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    set_day_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayOffIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    put_on_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobOnBoardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    pin_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PinIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    take_off_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobOnBoardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    take_proposal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeProposalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    unpin_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobOnBoardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
                 };
             };
         };

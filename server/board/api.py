@@ -1,0 +1,191 @@
+"""The board over HTTP: as it stands, as it is proposed, and what a lead does on it."""
+
+from datetime import date
+
+from ninja import Router, Schema
+from pydantic import Field
+
+from axlecore.build.board import Board
+from board import services
+from board.models import BayKind, Placing
+from jobs.models import Job, Shelf
+from shops.models import Person
+from shops.requests import PersonRequest, writer
+
+router = Router(tags=["board"])
+
+
+class BayOut(Schema):
+    id: int
+    name: str
+    kind: BayKind
+
+
+class PlacingOut(Schema):
+    job_id: int
+    number: int
+    name: str
+    due_on: date | None
+    hours: float
+    people: int
+    earliest: date
+    bay: str | None
+    day: date | None
+    hour: int | None
+    pinned: bool
+
+
+class WaitingOut(Schema):
+    """A job of the yard that is not on the board."""
+
+    job_id: int
+    number: int
+    name: str
+
+
+class BoardOut(Schema):
+    days: list[date]
+    open_hours: int
+    crew: int
+    bays: list[BayOut]
+    jobs: list[PlacingOut]
+    waiting: list[WaitingOut]
+    #: Of what stands, to be sent with taking the proposal.
+    seen: str
+    proposal: Board
+    days_off: list[date]
+
+
+class JobOnBoardIn(Schema):
+    job_id: int = Field(ge=1, lt=2**63)
+
+
+class BayAwayIn(Schema):
+    bay_id: int = Field(ge=1, lt=2**63)
+
+
+class PinIn(Schema):
+    bay_id: int = Field(ge=1, lt=2**63)
+    day: date
+    hour: int = Field(ge=0, le=23)
+
+
+class TakeProposalIn(Schema):
+    seen: str = Field(max_length=64)
+
+
+class BayIn(Schema):
+    name: str = Field(max_length=40)
+    kind: BayKind
+
+
+class DayOffIn(Schema):
+    day: date
+    off: bool
+
+
+def _board_out(person: Person) -> BoardOut:
+    shop = person.shop
+    bays = list(shop.bays.order_by("pk"))
+    off = sorted(shop.days_off.values_list("day", flat=True))
+    on = {placing.job_id for placing in Placing.objects.filter(job__shop=shop)}
+    waiting = [
+        WaitingOut(job_id=job.pk, number=job.number, name=job.vehicle.name)
+        for job in Job.objects.filter(shop=shop, shelf=Shelf.YARD)
+        .exclude(pk__in=on)
+        .select_related("vehicle")
+        .order_by("number")
+    ]
+    if not bays:
+        nothing = Board([], 0.0, True, 0.0, [])
+        return BoardOut(
+            days=services.working_days(shop, services.timezone.localdate()),
+            open_hours=shop.open_hours,
+            crew=shop.crew,
+            bays=[],
+            jobs=[],
+            waiting=waiting,
+            seen="",
+            proposal=nothing,
+            days_off=off,
+        )
+    board = services.standing(shop)
+    return BoardOut(
+        days=board.days,
+        open_hours=shop.open_hours,
+        crew=shop.crew,
+        bays=[BayOut(id=bay.pk, name=bay.name, kind=BayKind(bay.kind)) for bay in bays],
+        jobs=[
+            PlacingOut(
+                job_id=placing.job_id,
+                number=placing.job.number,
+                name=placing.job.vehicle.name,
+                due_on=placing.job.due_on,
+                hours=placing.hours,
+                people=placing.people,
+                earliest=placing.earliest,
+                bay=placing.bay.name if placing.bay else None,
+                day=placing.day,
+                hour=placing.hour,
+                pinned=placing.pinned,
+            )
+            for placing in board.placings
+        ],
+        waiting=waiting,
+        seen=board.digest,
+        proposal=services.propose(board),
+        days_off=off,
+    )
+
+
+@router.get("/board", response=BoardOut, operation_id="read_board")
+def get_board(request: PersonRequest) -> BoardOut:
+    return _board_out(request.user)
+
+
+@router.post("/board/jobs", response=BoardOut, operation_id="put_on_board")
+def post_job(request: PersonRequest, body: JobOnBoardIn) -> BoardOut:
+    services.put_on(writer(request), body.job_id)
+    return _board_out(request.user)
+
+
+@router.post("/board/off", response=BoardOut, operation_id="take_off_board")
+def post_off(request: PersonRequest, body: JobOnBoardIn) -> BoardOut:
+    services.take_off(writer(request), body.job_id)
+    return _board_out(request.user)
+
+
+@router.put("/board/jobs/{int:job_id}/pin", response=BoardOut, operation_id="pin_job")
+def put_pin(request: PersonRequest, job_id: int, body: PinIn) -> BoardOut:
+    services.pin(writer(request), job_id, body.bay_id, body.day, body.hour)
+    return _board_out(request.user)
+
+
+@router.post("/board/unpin", response=BoardOut, operation_id="unpin_job")
+def post_unpin(request: PersonRequest, body: JobOnBoardIn) -> BoardOut:
+    services.unpin(writer(request), body.job_id)
+    return _board_out(request.user)
+
+
+@router.post("/board/take", response=BoardOut, operation_id="take_proposal")
+def post_take(request: PersonRequest, body: TakeProposalIn) -> BoardOut:
+    services.take_proposal(writer(request), body.seen)
+    return _board_out(request.user)
+
+
+@router.post("/board/bays", response=BoardOut, operation_id="add_bay")
+def post_bay(request: PersonRequest, body: BayIn) -> BoardOut:
+    services.add_bay(writer(request), body.name, body.kind)
+    return _board_out(request.user)
+
+
+@router.post("/board/bays/away", response=BoardOut, operation_id="drop_bay")
+def post_bay_away(request: PersonRequest, body: BayAwayIn) -> BoardOut:
+    services.drop_bay(writer(request), body.bay_id)
+    return _board_out(request.user)
+
+
+@router.put("/board/days-off", response=BoardOut, operation_id="set_day_off")
+def put_day_off(request: PersonRequest, body: DayOffIn) -> BoardOut:
+    services.set_day_off(writer(request), body.day, body.off)
+    return _board_out(request.user)

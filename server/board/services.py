@@ -1,0 +1,230 @@
+"""The board as core solves it, and what people do on it."""
+
+import hashlib
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from django.db import transaction
+from django.utils import timezone
+
+from axlecore.build.board import Bay as CoreBay
+from axlecore.build.board import Board, BoardFile, BoardJob, Slot, solve_board
+from axlecore.build.steps import VehicleState
+from axlecore.errors import InputError
+from board.models import Bay, BayKind, DayOff, Placing
+from jobs.models import Job, Shelf
+from jobs.opened import opened
+from jobs.work import Work
+from racks.services import parts_of
+from shops.errors import Refused
+from shops.models import Person, Shop
+
+#: Working days that are planned: three weeks.
+DAYS = 15
+_SATURDAY = 5
+#: Kinds of bay that serve how a vehicle stands; where nothing special is needed any will do.
+_ANY = tuple(BayKind.values)
+_LIFTED = (BayKind.LIFT.value,)
+
+
+@dataclass(frozen=True)
+class Standing:
+    """The board as it stands: days, bays, jobs, and what core was asked."""
+
+    days: list[date]
+    bays: list[Bay]
+    placings: list[Placing]
+    asked: BoardFile
+    digest: str
+
+
+def working_days(shop: Shop, start: date, count: int = DAYS) -> list[date]:
+    """Return the next days a shop is open, from a day on."""
+    closed = set(DayOff.objects.filter(shop=shop, day__gte=start).values_list("day", flat=True))
+    found: list[date] = []
+    day = start
+    while len(found) < count:
+        if day.weekday() < _SATURDAY and day not in closed:
+            found.append(day)
+        day += timedelta(days=1)
+    return found
+
+
+def standing(shop: Shop) -> Standing:
+    """Return the board of a shop as it stands today."""
+    days = working_days(shop, timezone.localdate())
+    bays = list(shop.bays.order_by("pk"))
+    placings = list(
+        Placing.objects.filter(job__shop=shop, job__shelf=Shelf.YARD)
+        .select_related("job__vehicle", "bay")
+        .order_by("job__number")
+    )
+    if not bays:
+        raise InputError("bays", "There is no bay yet: a lead adds one in the Shop room.")
+    asked = BoardFile(
+        open=shop.open_hours,
+        days=len(days),
+        people=shop.crew,
+        bays=tuple(CoreBay(bay.name, bay.kind) for bay in bays),
+        jobs=tuple(_asked(placing, days) for placing in placings),
+    )
+    return Standing(days, bays, placings, asked, _digest(placings))
+
+
+def _asked(placing: Placing, days: Sequence[date]) -> BoardJob:
+    job = placing.job
+    slot = _slot(placing, days)
+    return BoardJob(
+        key=str(job.pk),
+        hours=placing.hours,
+        people=placing.people,
+        kinds=tuple(placing.kinds),
+        earliest=sum(day < placing.earliest for day in days),
+        due=len(days) - 1 if job.due_on is None else sum(day <= job.due_on for day in days) - 1,
+        pinned=slot if placing.pinned else None,
+        told=slot,
+    )
+
+
+def _slot(placing: Placing, days: Sequence[date]) -> Slot | None:
+    if placing.bay is None or placing.day not in days or placing.hour is None:
+        return None
+    return Slot(placing.bay.name, days.index(placing.day), placing.hour)
+
+
+def _digest(placings: Sequence[Placing]) -> str:
+    said = [(p.pk, p.hours, p.bay_id, str(p.day), p.hour, p.pinned) for p in placings]
+    return hashlib.sha256(repr(said).encode()).hexdigest()
+
+
+def propose(board: Standing) -> Board:
+    """Return where core would put each job."""
+    return solve_board(board.asked)
+
+
+def put_on(person: Person, job_id: int) -> None:
+    """Put a job on the board with what its plan takes, or take its new hours over."""
+    _leads(person)
+    with transaction.atomic():
+        _locked(person)
+        job = opened(job_id, person.shop_id)
+        work = Work(job)
+        states = {step.state for step in work.plan.steps}
+        numbers = [line.part_number for line in work.order if line.part_number]
+        waits = 0 if job.row.parts_here else _days_of(person.shop_id, numbers)
+        Placing.objects.update_or_create(
+            job=job.row,
+            defaults={
+                "hours": round(work.quote.hours.p80, 2),
+                "people": max(step.people for step in work.plan.steps),
+                "kinds": list(_LIFTED if VehicleState.WHEEL_LIFT in states else _ANY),
+                "earliest": timezone.localdate() + timedelta(days=waits),
+            },
+        )
+
+
+def _days_of(shop_id: int, numbers: Sequence[str]) -> int:
+    """Days until the last of some parts is here."""
+    found = parts_of(shop_id).filter(part_number__in=numbers)
+    return max((part.delivery_days or 0 for part in found), default=0)
+
+
+def take_off(person: Person, job_id: int) -> None:
+    """Take a job off the board."""
+    _leads(person)
+    with transaction.atomic():
+        _locked(person)
+        Placing.objects.get(job_id=job_id, job__shop=person.shop_id).delete()
+        Job.objects.filter(pk=job_id).update(bay_planned=False)
+
+
+def pin(person: Person, job_id: int, bay_id: int, day: date, hour: int) -> None:
+    """Put a job where a lead wants it; it stays there whatever is proposed."""
+    _leads(person)
+    with transaction.atomic():
+        shop = _locked(person)
+        placing = Placing.objects.get(job_id=job_id, job__shop=shop)
+        placing.bay = Bay.objects.get(pk=bay_id, shop=shop)
+        if not 0 <= hour < shop.open_hours:
+            raise InputError(
+                "hour", f"Read hour {hour}; the shop is open {shop.open_hours} hours, from 0."
+            )
+        if day not in working_days(shop, timezone.localdate()):
+            raise InputError("day", f"{day} is no working day of the next three weeks.")
+        placing.day, placing.hour, placing.pinned = day, hour, True
+        placing.save()
+        # Two pins in each other's way are said now, not at the next look.
+        propose(standing(shop))
+        Job.objects.filter(pk=job_id).update(bay_planned=True)
+
+
+def unpin(person: Person, job_id: int) -> None:
+    """Let a job be placed again."""
+    _leads(person)
+    with transaction.atomic():
+        _locked(person)
+        placing = Placing.objects.get(job_id=job_id, job__shop=person.shop_id)
+        placing.pinned = False
+        placing.save()
+
+
+def take_proposal(person: Person, seen: str) -> None:
+    """Put every job where it is proposed; refused where the board is another than was seen."""
+    _leads(person)
+    with transaction.atomic():
+        shop = _locked(person)
+        board = standing(shop)
+        if board.digest != seen:
+            raise Refused("seen", "Somebody changed the board meanwhile; look at it again.", 409)
+        bays = {bay.name: bay for bay in board.bays}
+        by_key = {str(placing.job_id): placing for placing in board.placings}
+        for placed in propose(board).jobs:
+            placing = by_key[placed.key]
+            placing.bay = bays[placed.bay]
+            placing.day, placing.hour = board.days[placed.day], placed.hour
+            placing.save()
+        Job.objects.filter(pk__in=[placing.job_id for placing in board.placings]).update(
+            bay_planned=True
+        )
+
+
+def _leads(person: Person) -> None:
+    if person.role != Person.Role.LEAD:
+        raise Refused("role", "Only a lead plans the board; ask one.", 403)
+
+
+def _locked(person: Person) -> Shop:
+    return Shop.objects.select_for_update(no_key=True).get(pk=person.shop_id)
+
+
+def add_bay(person: Person, name: str, kind: str) -> None:
+    """Add a bay to the shop."""
+    _leads(person)
+    if not name.strip():
+        raise InputError("name", "Name the bay, such as Lift or Level ground.")
+    with transaction.atomic():
+        shop = _locked(person)
+        if shop.bays.filter(name=name.strip()).exists():
+            raise InputError("name", f"There is a bay “{name.strip()[:40]}” already.")
+        shop.bays.create(name=name.strip(), kind=kind)
+
+
+def drop_bay(person: Person, bay_id: int) -> None:
+    """Take a bay away; what stands in it is placed again."""
+    _leads(person)
+    with transaction.atomic():
+        shop = _locked(person)
+        bay = Bay.objects.get(pk=bay_id, shop=shop)
+        bay.placings.update(bay=None, day=None, hour=None, pinned=False)
+        bay.delete()
+
+
+def set_day_off(person: Person, day: date, off: bool) -> None:
+    """Close the shop on a day, or open it again."""
+    _leads(person)
+    days = DayOff.objects.filter(shop=person.shop, day=day)
+    if off:
+        DayOff.objects.get_or_create(shop=person.shop, day=day)
+    else:
+        days.delete()

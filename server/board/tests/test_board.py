@@ -1,0 +1,142 @@
+"""The board over HTTP: jobs put on, pinned, proposed, taken; closed days; two people at once."""
+
+from datetime import timedelta
+
+from django.utils import timezone
+
+from board.models import Bay, Placing
+from jobs.models import Job
+from jobs.services import open_job_on
+from racks.models import Part
+from rigs.models import Vehicle
+from shops.models import Person
+from shops.tests.people import TwoShops, person, stock
+
+
+class BoardTests(TwoShops):
+    @classmethod
+    def setUpTestData(cls):
+        super().setUpTestData()
+        stock(cls.shop, 400)
+        cls.part = Part.objects.get(shop=cls.shop, part_number="TM-R32-S")
+
+    def setUp(self):
+        super().setUp()
+        self.choose(self.job)
+
+    def choose(self, job):
+        pick = {"rear": {"part_id": self.part.pk, "action": "supplement", "hole": 0}}
+        answer = self.send("PUT", f"/jobs/{job.pk}/choice", {"base_version": 1, **pick})
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+
+    def bay(self, name="Lift", kind="lift"):
+        answer = self.send("POST", "/board/bays", {"name": name, "kind": kind})
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return Bay.objects.get(shop=self.shop, name=name)
+
+    def put_on(self, job=None, client=None):
+        return self.send("POST", "/board/jobs", {"job_id": (job or self.job).pk}, client)
+
+    def board(self):
+        return self.client.get("/api/board").json()
+
+    def pin(self, bay, day, hour=0, client=None):
+        body = {"bay_id": bay.pk, "day": day, "hour": hour}
+        return self.send("PUT", f"/board/jobs/{self.job.pk}/pin", body, client)
+
+    def test_a_job_is_put_on_with_what_its_plan_takes_and_proposed(self):
+        self.bay()
+        board = self.put_on().json()
+        [job] = board["jobs"]
+        work = self.client.get(f"/api/jobs/{self.job.pk}/work").json()
+        self.assertAlmostEqual(job["hours"], work["quote"]["hours"]["p80"], places=2)
+        # Its parts are days away.
+        self.assertGreater(job["earliest"], str(timezone.localdate()))
+        [placed] = board["proposal"]["jobs"]
+        self.assertGreaterEqual(board["days"][placed["day"]], job["earliest"])
+        self.assertEqual(len(board["days"]), 15)
+
+    def test_taking_the_proposal_plans_the_bay_and_meets_the_gate(self):
+        self.bay()
+        seen = self.put_on().json()["seen"]
+        taken = self.send("POST", "/board/take", {"seen": seen})
+        self.assertEqual(taken.status_code, 200, taken.content[:300])
+        self.assertTrue(Job.objects.get(pk=self.job.pk).bay_planned)
+        [job] = taken.json()["jobs"]
+        self.assertEqual(job["bay"], "Lift")
+        self.send("POST", "/board/off", {"job_id": self.job.pk})
+        self.assertFalse(Job.objects.get(pk=self.job.pk).bay_planned)
+
+    def test_two_people_planning_at_once_do_not_overwrite_each_other(self):
+        bay = self.bay()
+        seen = self.put_on().json()["seen"]
+        self.assertEqual(self.pin(bay, self.board()["days"][5]).status_code, 200)
+        late = self.send("POST", "/board/take", {"seen": seen})
+        self.assert_refused(late, 409, "seen", "meanwhile")
+
+    def test_a_pin_stays_and_others_go_round_it(self):
+        bay = self.bay()
+        self.put_on()
+        other = open_job_on(self.lead, Vehicle.objects.get(pk=self.job.vehicle_id), None)
+        self.choose(other)
+        self.put_on(other)
+        day = self.board()["days"][4]
+        pinned = self.pin(bay, day, 1).json()
+        spots = {one["key"]: one for one in pinned["proposal"]["jobs"]}
+        mine = spots[str(self.job.pk)]
+        self.assertEqual((pinned["days"][mine["day"]], mine["hour"]), (day, 1))
+        self.send("POST", "/board/unpin", {"job_id": self.job.pk})
+        self.assertFalse(Placing.objects.get(job=self.job).pinned)
+
+    def test_a_closed_day_takes_no_job_and_no_pin(self):
+        bay = self.bay()
+        self.put_on()
+        day = self.board()["days"][3]
+        closed = self.send("PUT", "/board/days-off", {"day": day, "off": True}).json()
+        self.assertNotIn(day, closed["days"])
+        self.assert_refused(self.pin(bay, day), 422, "day", "no working day")
+        self.assert_refused(self.pin(bay, closed["days"][3], 20), 422, "hour", "open 8 hours")
+
+    def test_a_late_bar_moves_the_board_and_says_why(self):
+        self.bay()
+        self.put_on()
+        Job.objects.filter(pk=self.job.pk).update(due_on=timezone.localdate())
+        Placing.objects.update(earliest=timezone.localdate() + timedelta(days=6))
+        [late] = self.board()["proposal"]["late"]
+        self.assertEqual(late["forbids"], "its parts")
+
+    def test_what_cannot_be_is_said_in_words(self):
+        self.assertEqual(self.board()["bays"], [])
+        self.bay()
+        self.assert_refused(
+            self.send("POST", "/board/bays", {"name": "Lift", "kind": "lift"}),
+            422,
+            "name",
+            "already",
+        )
+        Placing.objects.create(
+            job=self.job, hours=900, people=1, kinds=["lift"], earliest=timezone.localdate()
+        )
+        refused = self.client.get("/api/board")
+        self.assert_refused(refused, 422, "jobs.0")
+        Placing.objects.update(hours=5, kinds=["pit"])
+        self.assert_refused(self.client.get("/api/board"), 422, "jobs.0", "needs pit")
+
+    def test_only_a_lead_of_the_shop_plans(self):
+        bay = self.bay()
+        self.put_on()
+        fitter = self.as_(person(self.shop, "fitter", Person.Role.FITTER))
+        self.assert_refused(self.put_on(client=fitter), 403, "role")
+        self.assert_refused(self.pin(bay, self.board()["days"][2], 0, fitter), 403, "role")
+        stranger = self.as_(self.stranger)
+        self.assertEqual(self.put_on(client=stranger).status_code, 404)
+        self.assertEqual(self.send("GET", "/board", None, stranger).json()["jobs"], [])
+
+    def test_a_bay_that_is_taken_away_lets_its_jobs_go(self):
+        bay = self.bay()
+        self.bay("Ground", "ground")
+        self.put_on()
+        self.pin(bay, self.board()["days"][2])
+        self.send("POST", "/board/bays/away", {"bay_id": bay.pk})
+        placing = Placing.objects.get(job=self.job)
+        self.assertEqual((placing.bay, placing.pinned), (None, False))
