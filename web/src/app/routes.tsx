@@ -100,6 +100,12 @@ const importTable = createRoute({
   path: "/racks/import",
   component: lazyRouteComponent(() => import("../racks/importTable"), "ImportTable"),
 });
+const board = createRoute({
+  getParentRoute: () => root,
+  path: "/board",
+  component: lazyRouteComponent(() => import("../board/board"), "Board"),
+  validateSearch: z.object({ job: z.catch(z.optional(z.int()), undefined) }),
+});
 const shop = createRoute({
   getParentRoute: () => root,
   path: "/shop",
@@ -125,6 +131,7 @@ export const router = createRouter({
     importTable,
     bench,
     shop,
+    board,
     job.addChildren([jobStart, listen, weigh, look, choose, fit, build]),
   ]),
   defaultPreload: false,

@@ -57,6 +57,9 @@ export function Shell() {
           <Link to="/" activeOptions={{ exact: true }} className={ROOM}>
             Yard
           </Link>
+          <Link to="/board" search={{}} className={ROOM}>
+            Board
+          </Link>
           <Link to="/racks" search={{}} className={ROOM}>
             Racks
           </Link>

@@ -69,6 +69,11 @@ export function Shop() {
           />
         ))}
       </div>
+      <h2 className="mt-6 font-semibold">The working day</h2>
+      <div className="grid gap-x-8 sm:grid-cols-2">
+        <Amount place="open_hours" label="Open a day" now={String(shop.open_hours)} currency="h" />
+        <Amount place="crew" label="People who work" now={String(shop.crew)} currency="" />
+      </div>
       <h2 className="mt-6 font-semibold">Our ways</h2>
       <p className="mb-2 text-sm text-pale">
         Practitioners disagree here, and each of these is safe. A job can keep to another.

@@ -16,11 +16,14 @@ from axlecore.practice.look import parts_to_see
 from axlecore.practice.stations import JobKind, Station
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, Vehicle
+from board.models import BayKind
+from board.services import add_bay, put_on, standing, take_proposal
 from demo import scenario
 from demo.pictures import part_picture, side_picture
 from jobs.choosing import Pick, record_decision, take_set
 from jobs.fitup import begun_fitting
 from jobs.gates import pass_gate
+from jobs.models import Job
 from jobs.opened import OpenJob, opened
 from jobs.papers import change_paper, write_paper
 from jobs.services import open_job_on
@@ -158,6 +161,21 @@ def _open(lead: Person, rig: _Rig) -> None:
         fill(name, scenario.papers(rig.key, name))
 
 
+#: Bays of the made-up shop, and jobs on its board; the last was put on since it was planned.
+_BAYS = (("Lift", BayKind.LIFT), ("Level ground", BayKind.GROUND))
+_PLANNED, _NEW = ("Crumb Line", "Skerry wagon", "Hive hauler"), "Orrery, travelling planetarium"
+
+
+def _fill_board(lead: Person) -> None:
+    for name, kind in _BAYS:
+        add_bay(lead, name, kind)
+    jobs = dict(Job.objects.filter(shop=lead.shop).values_list("vehicle__name", "pk"))
+    for name in _PLANNED:
+        put_on(lead, jobs[name])
+    take_proposal(lead, standing(lead.shop).digest)
+    put_on(lead, jobs[_NEW])
+
+
 def _looked(rig: _Rig) -> list[tuple[str, str]]:
     looked = scenario.papers(rig.key, "look_over")
     if Station.LOOK not in rig.gates:
@@ -222,3 +240,4 @@ class Command(BaseCommand):
         import_rows(shop, scenario.rack())
         for rig in _RIGS:
             _open(lead, rig)
+        _fill_board(lead)

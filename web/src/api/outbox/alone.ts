@@ -13,6 +13,8 @@ const STALE: Record<Alone, (write: Write) => QueryFilters> = {
   yard: () => ({ queryKey: ["yard"] }),
   racks: () => ALL,
   shop: () => ALL,
+  // Where a job stands on it is asked at its gate.
+  board: () => ALL,
 };
 
 /** Send a write that stands alone, and return what it was answered. */

@@ -1,0 +1,44 @@
+import type { BoardView, Placing } from "../api/types";
+
+/** Where a job lies on its lane, in working hours from the first day's opening. */
+export type Span = { bay: string; from: number; to: number };
+
+/** Where a job stands now; null where it stands nowhere in the days shown. */
+export function standsAt(board: BoardView, { bay, day, hour, hours }: Placing): Span | null {
+  if (bay === null || day === null || hour === null) return null;
+  const at = board.days.indexOf(day);
+  if (at < 0) return null;
+  const from = at * board.open_hours + hour;
+  return { bay, from, to: from + hours };
+}
+
+/** Where a job is proposed; null where there is no proposal for it. */
+export function proposedAt(board: BoardView, { job_id, hours }: Placing): Span | null {
+  const placed = board.proposal.jobs.find(({ key }) => key === String(job_id));
+  if (placed === undefined) return null;
+  const from = placed.day * board.open_hours + placed.hour;
+  return { bay: placed.bay, from, to: from + hours };
+}
+
+/** Jobs that the proposal puts elsewhere than they stand. */
+export const movesOf = (board: BoardView) =>
+  board.jobs.filter((job) => {
+    const [now, then] = [standsAt(board, job), proposedAt(board, job)];
+    return then !== null && (now === null || now.bay !== then.bay || now.from !== then.from);
+  });
+
+/** Why a job is late by the proposal, in words; empty where it keeps its day. */
+export const whyLate = (board: BoardView, { job_id }: Placing) =>
+  board.proposal.late.find(({ key }) => key === String(job_id))?.says ?? "";
+
+const DAY = new Intl.DateTimeFormat("en", { weekday: "short", day: "numeric", month: "short" });
+
+/** A day as a calendar says it. */
+export const dayOf = (day: string) => DAY.format(new Date(`${day}T12:00:00`));
+
+/** When a span begins, such as "Mon, Nov 30, hour 3". */
+export function beginsAt(board: BoardView, { from }: Span): string {
+  const day = board.days[Math.floor(from / board.open_hours)];
+  const hour = from % board.open_hours;
+  return `${day ? dayOf(day) : "later"}${hour ? `, after ${hour} h` : ", at opening"}`;
+}
