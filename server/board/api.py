@@ -5,7 +5,7 @@ from datetime import date
 from ninja import Router, Schema
 from pydantic import Field
 
-from axlecore.build.board import Board
+from axlecore.build.board import Board, NoBoardError
 from board import services
 from board.models import BayKind, Placing
 from jobs.models import Job, Shelf
@@ -53,6 +53,8 @@ class BoardOut(Schema):
     #: Of what stands, to be sent with taking the proposal.
     seen: str
     proposal: Board
+    #: Why there is no proposal; empty where there is one.
+    no_room: str
     days_off: list[date]
 
 
@@ -84,6 +86,9 @@ class DayOffIn(Schema):
     off: bool
 
 
+_NOTHING = Board([], 0.0, True, 0.0, [])
+
+
 def _board_out(person: Person) -> BoardOut:
     shop = person.shop
     bays = list(shop.bays.order_by("pk"))
@@ -97,7 +102,6 @@ def _board_out(person: Person) -> BoardOut:
         .order_by("number")
     ]
     if not bays:
-        nothing = Board([], 0.0, True, 0.0, [])
         return BoardOut(
             days=services.working_days(shop, services.timezone.localdate()),
             open_hours=shop.open_hours,
@@ -106,10 +110,15 @@ def _board_out(person: Person) -> BoardOut:
             jobs=[],
             waiting=waiting,
             seen="",
-            proposal=nothing,
+            proposal=_NOTHING,
+            no_room="",
             days_off=off,
         )
     board = services.standing(shop)
+    try:
+        proposal, no_room = services.propose(board), ""
+    except NoBoardError as error:
+        proposal, no_room = _NOTHING, str(error)
     return BoardOut(
         days=board.days,
         open_hours=shop.open_hours,
@@ -133,7 +142,8 @@ def _board_out(person: Person) -> BoardOut:
         ],
         waiting=waiting,
         seen=board.digest,
-        proposal=services.propose(board),
+        proposal=proposal,
+        no_room=no_room,
         days_off=off,
     )
 

@@ -1,9 +1,11 @@
 """The board as core solves it, and what people do on it."""
 
 import hashlib
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
+from functools import lru_cache
 
 from django.db import transaction
 from django.utils import timezone
@@ -26,6 +28,8 @@ _SATURDAY = 5
 #: Kinds of bay that serve how a vehicle stands; where nothing special is needed any will do.
 _ANY = tuple(BayKind.values)
 _LIFTED = (BayKind.LIFT.value,)
+#: A board that is asked about again is not solved again.
+_solved = lru_cache(maxsize=64)(solve_board)
 
 
 @dataclass(frozen=True)
@@ -52,8 +56,8 @@ def working_days(shop: Shop, start: date, count: int = DAYS) -> list[date]:
 
 
 def standing(shop: Shop) -> Standing:
-    """Return the board of a shop as it stands today."""
-    days = working_days(shop, timezone.localdate())
+    """Return the board of a shop from the day on that what is under way began."""
+    today = timezone.localdate()
     bays = list(shop.bays.order_by("pk"))
     placings = list(
         Placing.objects.filter(job__shop=shop, job__shelf=Shelf.YARD)
@@ -61,28 +65,45 @@ def standing(shop: Shop) -> Standing:
         .order_by("job__number")
     )
     if not bays:
-        raise InputError("bays", "There is no bay yet: a lead adds one in the Shop room.")
+        raise InputError("bays", "There is no bay yet: a lead adds one on the board.")
+    begun = [placing.day for placing in placings if _under_way(shop, placing, today)]
+    days = working_days(shop, min([today, *(day for day in begun if day is not None)]))
     asked = BoardFile(
         open=shop.open_hours,
         days=len(days),
         people=shop.crew,
-        bays=tuple(CoreBay(bay.name, bay.kind) for bay in bays),
-        jobs=tuple(_asked(placing, days) for placing in placings),
+        bays=tuple(CoreBay(bay.name, BayKind(bay.kind).label) for bay in bays),
+        jobs=tuple(_asked(placing, days, today) for placing in placings),
+        day_names=tuple(f"{day:%a} {day.day} {day:%b}" for day in days),
     )
     return Standing(days, bays, placings, asked, _digest(placings))
 
 
-def _asked(placing: Placing, days: Sequence[date]) -> BoardJob:
+def _under_way(shop: Shop, placing: Placing, today: date) -> bool:
+    """Whether a job began before today and holds its bay today."""
+    if placing.day is None or placing.hour is None or placing.day >= today:
+        return False
+    lasts = math.ceil((placing.hour + placing.hours) / shop.open_hours)
+    return working_days(shop, placing.day, lasts)[-1] >= today
+
+
+def _asked(placing: Placing, days: Sequence[date], today: date) -> BoardJob:
     job = placing.job
     slot = _slot(placing, days)
+    # What is under way stays; nothing is proposed to begin today, which has begun itself.
+    begun = slot is not None and days[slot.day] < today
+    earliest = max(placing.earliest, today + timedelta(days=1))
+    if slot is not None and days[slot.day] == today:
+        earliest = min(earliest, today)
     return BoardJob(
         key=str(job.pk),
+        name=job.vehicle.name,
         hours=placing.hours,
         people=placing.people,
-        kinds=tuple(placing.kinds),
-        earliest=sum(day < placing.earliest for day in days),
+        kinds=tuple(BayKind(kind).label for kind in placing.kinds),
+        earliest=sum(day < earliest for day in days),
         due=len(days) - 1 if job.due_on is None else sum(day <= job.due_on for day in days) - 1,
-        pinned=slot if placing.pinned else None,
+        pinned=slot if placing.pinned or begun else None,
         told=slot,
     )
 
@@ -99,8 +120,8 @@ def _digest(placings: Sequence[Placing]) -> str:
 
 
 def propose(board: Standing) -> Board:
-    """Return where core would put each job."""
-    return solve_board(board.asked)
+    """Return where core would put each job; `NoBoardError` where not all find room."""
+    return _solved(board.asked)
 
 
 def put_on(person: Person, job_id: int) -> None:
@@ -154,7 +175,7 @@ def pin(person: Person, job_id: int, bay_id: int, day: date, hour: int) -> None:
             raise InputError("day", f"{day} is no working day of the next three weeks.")
         placing.day, placing.hour, placing.pinned = day, hour, True
         placing.save()
-        # Two pins in each other's way are said now, not at the next look.
+        # Two pins in each other's way are refused now.
         propose(standing(shop))
         Job.objects.filter(pk=job_id).update(bay_planned=True)
 
@@ -216,6 +237,7 @@ def drop_bay(person: Person, bay_id: int) -> None:
     with transaction.atomic():
         shop = _locked(person)
         bay = Bay.objects.get(pk=bay_id, shop=shop)
+        Job.objects.filter(placing__bay=bay).update(bay_planned=False)
         bay.placings.update(bay=None, day=None, hour=None, pinned=False)
         bay.delete()
 

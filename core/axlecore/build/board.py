@@ -3,7 +3,7 @@
 Time is counted in working hours from the opening of day 0; nights take none. A job starts on a
 whole hour and keeps its bay through consecutive working hours. A binary stands for each job, each
 group of like bays and each start; lateness decides first, then how many starts that were told
-move, then how early all is done.
+move, then how early all is done, then how many change their bay.
 """
 
 from __future__ import annotations
@@ -104,6 +104,8 @@ class BoardJob(Record):
         It can be pushed out of the bay overnight; it keeps it all the same.
     told : Slot or None
         Where it stood when its owner was told a day; None where nobody was told.
+    name : str
+        What people call it; empty: its key.
     """
 
     key: str
@@ -115,6 +117,12 @@ class BoardJob(Record):
     pinned: Slot | None = None
     rolls: bool = True
     told: Slot | None = None
+    name: str = ""
+
+    @property
+    def called(self) -> str:
+        """What it is called in a sentence."""
+        return self.name or self.key
 
     @property
     def slots(self) -> int:
@@ -138,6 +146,8 @@ class BoardFile(Record):
         At least one.
     jobs : tuple of BoardJob
         To be placed.
+    day_names : tuple of str
+        What people call the days, one each; empty: by their numbers.
     """
 
     open: int
@@ -145,6 +155,15 @@ class BoardFile(Record):
     people: int
     bays: tuple[Bay, ...]
     jobs: tuple[BoardJob, ...]
+    day_names: tuple[str, ...] = ()
+
+    def day(self, number: int) -> str:
+        """Return what a day is called in a sentence."""
+        if not self.day_names:
+            return f"day {number}"
+        if not 0 <= number < len(self.day_names):
+            return "a day that is past" if number < 0 else "a later day"
+        return self.day_names[number]
 
     def __post_init__(self) -> None:
         for name, value, most in (
@@ -165,6 +184,10 @@ class BoardFile(Record):
             twice = sorted({key for key in keys if keys.count(key) > 1})
             if twice:
                 raise InputError(name, f"“{twice[0][:40]}” is there twice; every key is one.")
+        if len(self.day_names) not in (0, self.days):
+            raise InputError(
+                "day_names", f"Read {len(self.day_names)} names for {self.days} days; name each."
+            )
         for at, job in enumerate(self.jobs):
             self._check(job, f"jobs.{at}")
 
@@ -370,11 +393,20 @@ def _never(asked: BoardFile, job: BoardJob) -> str:
     """Why a job has no room whatever the others do."""
     kinds = {bay.kind for bay in asked.bays}
     if job.pinned is None and not kinds & set(job.kinds):
-        return f"{job.key} needs {' or '.join(job.kinds)}; the shop has {', '.join(sorted(kinds))}."
+        return (
+            f"{job.called} needs {' or '.join(job.kinds)}; the shop has {', '.join(sorted(kinds))}."
+        )
     if job.people > asked.people:
-        return f"{job.key} needs {job.people} people; the shop has {asked.people}."
-    begins = f"pinned to day {job.pinned.day}" if job.pinned else f"from day {job.earliest}"
-    return f"{job.key} takes {job.hours:g} h {begins}; the board ends with day {asked.days - 1}."
+        return f"{job.called} needs {job.people} people; the shop has {asked.people}."
+    begins = (
+        f"pinned to {asked.day(job.pinned.day)}"
+        if job.pinned
+        else f"from {asked.day(job.earliest)}"
+    )
+    return (
+        f"{job.called} takes {job.hours:g} h {begins}; "
+        f"the board ends with {asked.day(asked.days - 1)}."
+    )
 
 
 @dataclass(frozen=True)
@@ -412,7 +444,11 @@ class _Program:
         self._least = np.concatenate([np.ones(len(jobs)), np.full(count - len(jobs), -np.inf)])
         self.lateness = np.array([_late(asked, jobs[one.job], one.start) for one in tries])
         self.moves = np.array([_moved(asked, jobs[one.job], one.start) for one in tries])
-        self.starts = np.array([float(one.start) for one in tries])
+        # Starts are whole hours: all changed bays together count less than one.
+        other_bay = 0.5 / len(jobs)
+        self.starts = np.array(
+            [one.start + other_bay * _elsewhere(jobs[one.job], groups[one.group]) for one in tries]
+        )
 
     def least(
         self, costs: FloatArray, held: Sequence[tuple[FloatArray, float]], patience_s: float
@@ -461,27 +497,44 @@ def _moved(asked: BoardFile, job: BoardJob, start: int) -> float:
     return float(told is not None and told.day * asked.open + told.hour != start)
 
 
+def _elsewhere(job: BoardJob, group: _Group) -> bool:
+    return job.told is not None and job.told.bay not in group.bays
+
+
 def _no_room(asked: BoardFile, program: _Program, patience_s: float) -> NoBoardError:
     placed = program.most_placed(patience_s)
-    out = [job.key for at, job in enumerate(asked.jobs) if at not in placed]
+    left = [job for at, job in enumerate(asked.jobs) if at not in placed]
+    out = [job.key for job in left]
     pinned = [job.key for job in asked.jobs if job.pinned is not None]
     because = " Pinned jobs may stand in each other's way." if set(out) & set(pinned) else ""
     return NoBoardError(
         "days",
-        f"Not all jobs find room in {asked.days} days: {', '.join(out)} would be left over. Plan "
-        f"more days, a bay or people.{because}",
+        f"Not all jobs find room in {asked.days} days: "
+        f"{', '.join(job.called for job in left)} would be left over. Plan more days, a bay or "
+        f"people.{because}",
         out,
     )
 
 
 def _placed(asked: BoardFile, groups: Sequence[_Group], picked: Sequence[_Try]) -> list[Placed]:
-    """Each job with a bay of its group: one that is free, the one it was told where that is."""
+    """Each job with a free bay of its group: the one it was told, else one not told to the next."""
     free_from: dict[str, int] = {bay.key: 0 for bay in asked.bays}
     found: dict[int, Placed] = {}
-    for one in sorted(picked, key=lambda one: (one.start, one.job)):
+    in_turn = sorted(picked, key=lambda one: (one.start, one.job))
+    for at, one in enumerate(in_turn):
         job, group = asked.jobs[one.job], groups[one.group]
         free = [bay for bay in group.bays if free_from[bay] <= one.start]
-        bay = job.told.bay if job.told is not None and job.told.bay in free else free[0]
+        told = [
+            asked.jobs[other.job].told
+            for other in in_turn[at + 1 :]
+            if other.start < one.start + job.slots
+        ]
+        spoken = {slot.bay for slot in told if slot is not None}
+        bay = (
+            job.told.bay
+            if job.told is not None and job.told.bay in free
+            else min(free, key=spoken.__contains__)
+        )
         free_from[bay] = one.start + job.slots
         day, hour = divmod(one.start, asked.open)
         found[one.job] = Placed(job.key, bay, day, hour, _late(asked, job, one.start))
@@ -493,18 +546,19 @@ def _why(asked: BoardFile, late: Placed, placed: Sequence[Placed]) -> Lateness:
     job = next(one for one in asked.jobs if one.key == late.key)
     closing = (job.due + 1) * asked.open
     if job.pinned is not None:
-        return Lateness(job.key, Forbids.PIN, f"It is pinned to day {job.pinned.day}.")
+        return Lateness(job.key, Forbids.PIN, f"It is pinned to {asked.day(job.pinned.day)}.")
     if job.hours > closing:
         return Lateness(
             job.key,
             Forbids.HOURS,
-            f"It takes {job.hours:g} h; until the closing of day {job.due} there are {closing}.",
+            f"It takes {job.hours:g} h; until the closing of {asked.day(job.due)} there are "
+            f"{max(0, closing)}.",
         )
     if job.earliest * asked.open + job.hours > closing + 1e-9:
         return Lateness(
             job.key,
             Forbids.PARTS,
-            f"Its parts come on day {job.earliest} and it takes {job.hours:g} h.",
+            f"Its parts come on {asked.day(job.earliest)} and it takes {job.hours:g} h.",
         )
     return _crowded(asked, job, placed)
 
@@ -532,8 +586,8 @@ def _crowded(asked: BoardFile, job: BoardJob, placed: Sequence[Placed]) -> Laten
         return Lateness(
             job.key,
             Forbids.BAY,
-            f"No {' or '.join(job.kinds)} is free for {job.hours:g} h between day {job.earliest} "
-            f"and the closing of day {job.due}.",
+            f"No {' or '.join(job.kinds)} is free for {job.hours:g} h between "
+            f"{asked.day(job.earliest)} and the closing of {asked.day(job.due)}.",
         )
     if all(
         (people[start : start + job.slots] + job.people > asked.people).any() for start in with_bay

@@ -152,6 +152,13 @@ class BoardTests(unittest.TestCase):
         needed = replace(told, due=0)
         self.assertEqual(solve_board(board(needed)).jobs[0].day, 0)
 
+    def test_no_job_changes_its_bay_for_nothing(self):
+        new, told = job("new", 2, due=3), job("told", 2, due=3, told=Slot("A", 0, 0))
+        for bays in ((LIFT, Bay("B", "lift")), (PIT, LIFT), (LIFT, PIT)):
+            with self.subTest(bays=bays):
+                kept = solve_board(board(new, told, bays=bays)).jobs[1]
+                self.assertEqual(("A", 0, 0), (kept.bay, kept.day, kept.hour))
+
     def test_each_late_job_says_which_constraint_forbids_its_day(self):
         for jobs, key, forbids in (
             ([job("a", 6.0, due=0)], "a", Forbids.HOURS),

@@ -5,6 +5,7 @@ from datetime import timedelta
 from django.utils import timezone
 
 from board.models import Bay, Placing
+from board.services import working_days
 from jobs.models import Job
 from jobs.services import open_job_on
 from racks.models import Part
@@ -104,6 +105,7 @@ class BoardTests(TwoShops):
         Placing.objects.update(earliest=timezone.localdate() + timedelta(days=6))
         [late] = self.board()["proposal"]["late"]
         self.assertEqual(late["forbids"], "its parts")
+        self.assertRegex(late["says"], r"come on (Mon|Tue|Wed|Thu|Fri) \d+ \w{3}")
 
     def test_what_cannot_be_is_said_in_words(self):
         self.assertEqual(self.board()["bays"], [])
@@ -117,10 +119,28 @@ class BoardTests(TwoShops):
         Placing.objects.create(
             job=self.job, hours=900, people=1, kinds=["lift"], earliest=timezone.localdate()
         )
-        refused = self.client.get("/api/board")
-        self.assert_refused(refused, 422, "jobs.0")
+        # The board itself is shown, so that the job can be taken off again.
+        board = self.board()
+        self.assertIn(f"{self.job.vehicle.name} takes 900 h", board["no_room"])
+        self.assertEqual(len(board["jobs"]), 1)
         Placing.objects.update(hours=5, kinds=["pit"])
-        self.assert_refused(self.client.get("/api/board"), 422, "jobs.0", "needs pit")
+        self.assertIn("needs pit; the shop has lift", self.board()["no_room"])
+        off = self.send("POST", "/board/off", {"job_id": self.job.pk}).json()
+        self.assertEqual((off["no_room"], off["jobs"]), ("", []))
+
+    def test_what_is_under_way_stays_and_nothing_begins_today(self):
+        bay = self.bay()
+        self.put_on()
+        today = timezone.localdate()
+        Placing.objects.update(earliest=today)
+        board = self.board()
+        [placed] = board["proposal"]["jobs"]
+        self.assertGreater(board["days"][placed["day"]], str(today))
+        before = working_days(self.shop, today - timedelta(days=10))[0]
+        Placing.objects.update(bay=bay, day=before, hour=2, hours=8 * 10)
+        board = self.board()
+        [placed] = board["proposal"]["jobs"]
+        self.assertEqual((board["days"][0], placed["day"], placed["hour"]), (str(before), 0, 2))
 
     def test_only_a_lead_of_the_shop_plans(self):
         bay = self.bay()
@@ -140,3 +160,4 @@ class BoardTests(TwoShops):
         self.send("POST", "/board/bays/away", {"bay_id": bay.pk})
         placing = Placing.objects.get(job=self.job)
         self.assertEqual((placing.bay, placing.pinned), (None, False))
+        self.assertFalse(Job.objects.get(pk=self.job.pk).bay_planned)

@@ -2466,6 +2466,8 @@ export interface components {
             days_off: string[];
             /** Jobs */
             jobs: components["schemas"]["PlacingOut"][];
+            /** No Room */
+            no_room: string;
             /** Open Hours */
             open_hours: number;
             proposal: components["schemas"]["Board"];

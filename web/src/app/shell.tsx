@@ -72,7 +72,8 @@ export function Shell() {
         </nav>
         <SavingMark ready={readFor === username} />
         <span className="ml-auto hidden text-pale sheet:inline">
-          {session.data.name}, {session.data.role} · {session.data.shop}
+          {session.data.name}, {session.data.role}
+          <span className="hidden lg:inline"> · {session.data.shop}</span>
         </span>
         <div className="flex max-sheet:ml-auto">
           <IconButton label={theme === "bay" ? "Paper theme" : "Bay theme"} onClick={turnTheme}>

@@ -38,7 +38,7 @@ export function Bays({ bays }: { bays: BoardView["bays"] }) {
               {bay.name} <span className="text-pale">{bay.kind}</span>
             </span>
             <Button
-              aria-label={`Take ${bay.name} away`}
+              aria-label={`Take away ${bay.name}`}
               onClick={() => void attempt(() => dropBay(bay.id, bay.name))}
             >
               Take away

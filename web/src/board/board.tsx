@@ -63,12 +63,9 @@ function Head({ board }: { board: BoardView }) {
         <h1 className="text-2xl font-semibold">Board</h1>
         <p className="text-sm text-pale" data-testid="board-says">
           {board.bays.length} {board.bays.length === 1 ? "bay" : "bays"}, {people},{" "}
-          {board.open_hours} h a day · keeps {kept} of {promised} promises
-          {board.jobs.length === 0
-            ? ""
-            : proven
-              ? ", proven best"
-              : `, may be off by ${grouped(gap * 100, 0)} %`}
+          {board.open_hours} h a day
+          {board.proposal.jobs.length > 0 &&
+            ` · keeps ${kept} of ${promised} promises, ${proven ? "proven best" : `may be off by ${grouped(gap * 100, 0)} %`}`}
         </p>
         {lead && moves.length > 0 && (
           <Button primary className="ml-auto" onClick={() => void attempt(() => take(board.seen))}>
@@ -76,7 +73,7 @@ function Head({ board }: { board: BoardView }) {
           </Button>
         )}
       </div>
-      <Alert>{refusal?.message}</Alert>
+      <Alert roomy={false}>{refusal?.message ?? board.no_room}</Alert>
     </>
   );
 }

@@ -73,13 +73,14 @@ function OnLane({ board, job, bay, px, picked, onPick }: OnLaneProps) {
   const then = proposedAt(board, job);
   const moves = then !== null && (now === null || now.bay !== then.bay || now.from !== then.from);
   const late = whyLate(board, job);
+  const takes = `${Math.ceil(job.hours)} h`;
   const box = (span: Span, proposed: boolean) => (
     <button
       type="button"
       aria-pressed={picked}
       data-job={job.job_id}
       data-proposed={proposed}
-      aria-label={`${job.name}, ${proposed ? "proposed" : "stands"} ${bay}, ${beginsAt(board, span)}${late ? `, late: ${late}` : ""}`}
+      aria-label={`${job.name} ${takes}, ${proposed ? "proposed" : "stands"} ${bay}, ${beginsAt(board, span)}${late ? `, late: ${late}` : ""}`}
       onClick={() => onPick(job.job_id)}
       className={`absolute top-2 bottom-2 overflow-hidden border-2 bg-sheet px-1 text-left text-xs ${proposed ? "border-dashed border-after" : late ? "border-stop" : "border-ink"} ${picked ? "outline-2 outline-offset-2 outline-after" : ""}`}
       style={{ left: span.from * px, width: Math.max(24, (span.to - span.from) * px - 2) }}
@@ -87,8 +88,8 @@ function OnLane({ board, job, bay, px, picked, onPick }: OnLaneProps) {
       <span className={`block truncate font-medium ${late ? "text-stop" : ""}`}>
         {job.pinned && !proposed ? "● " : ""}
         {job.name}
-      </span>
-      <span className="figure block truncate text-pale">{Math.ceil(job.hours)} h</span>
+      </span>{" "}
+      <span className="block truncate text-pale tabular-nums">{takes}</span>
     </button>
   );
   return (

@@ -66,7 +66,7 @@ export function Waiting({ board, onPick }: WaitingProps) {
                 </span>
                 {lead && board.bays.length > 0 && (
                   <Button
-                    aria-label={`Put ${name} on the board`}
+                    aria-label={`Put it on: ${name}`}
                     onClick={() => void attempt(() => putOn(job_id, name))}
                   >
                     Put it on
