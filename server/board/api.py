@@ -132,7 +132,7 @@ def _board_out(person: Person) -> BoardOut:
                 due_on=placing.job.due_on,
                 hours=placing.hours,
                 people=placing.people,
-                earliest=placing.earliest,
+                earliest=placing.job.parts_on or placing.earliest,
                 bay=placing.bay.name if placing.bay else None,
                 day=placing.day,
                 hour=placing.hour,

@@ -52,7 +52,7 @@ class Placing(models.Model):
     hours = models.FloatField()
     people = models.PositiveSmallIntegerField()
     kinds = models.JSONField()
-    # Its parts are not here before.
+    # Its parts are not here before, by the racks; what was told of its order goes before that.
     earliest = models.DateField()
     bay = models.ForeignKey(Bay, models.SET_NULL, null=True, related_name="placings")
     day = models.DateField(null=True)

@@ -92,7 +92,8 @@ def _asked(placing: Placing, days: Sequence[date], today: date) -> BoardJob:
     slot = _slot(placing, days)
     # What is under way stays; nothing is proposed to begin today, which has begun itself.
     begun = slot is not None and days[slot.day] < today
-    earliest = max(placing.earliest, today + timedelta(days=1))
+    # What was told of the order is nearer the truth than what the racks say of delivery.
+    earliest = max(job.parts_on or placing.earliest, today + timedelta(days=1))
     if slot is not None and days[slot.day] == today:
         earliest = min(earliest, today)
     return BoardJob(
@@ -133,7 +134,7 @@ def put_on(person: Person, job_id: int) -> None:
         work = Work(job)
         states = {step.state for step in work.plan.steps}
         numbers = [line.part_number for line in work.order if line.part_number]
-        waits = 0 if job.row.parts_here else _days_of(person.shop_id, numbers)
+        waits = _days_of(person.shop_id, numbers)
         Placing.objects.update_or_create(
             job=job.row,
             defaults={

@@ -5,6 +5,7 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
+from axlecore.build.ordering import OrderState
 from axlecore.papers import PaperName
 from axlecore.practice.stations import JobKind, Station
 from history.models import Revision, Versioned
@@ -36,9 +37,9 @@ class Job(Versioned):
     set_up = models.JSONField()
     changed_at = models.DateTimeField(auto_now=True)
     shelf = models.CharField(max_length=10, choices=Shelf, default=Shelf.YARD)
-    # Written by the rooms that settle them, so that the gate reads them with the job.
-    parts_here = models.BooleanField(default=False)
-    quote_agreed = models.BooleanField(default=False)
+    # The day all it consumes is here, as the order was last told; null where a day is missing.
+    parts_on = models.DateField(null=True, blank=True)
+    # Written by the board, so that the gate reads it with the job.
     bay_planned = models.BooleanField(default=False)
 
     class Meta:
@@ -155,3 +156,57 @@ class PlanLook(models.Model):
 
     def __str__(self) -> str:
         return f"plan of {self.job}"
+
+
+class OrderEntry(models.Model):
+    """What was told of one line of a job's order, once. Never edited: a wrong part stays."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="order_entries")
+    # The line, in the words of the order.
+    what = models.CharField(max_length=200)
+    state = models.CharField(max_length=20)
+    expected = models.DateField(null=True)
+    reference = models.CharField(max_length=300, blank=True)
+    note = models.CharField(max_length=300, blank=True)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(state__in=[state.value for state in OrderState]),
+                name="known_order_state",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.what}: {self.state}"
+
+
+class Way(models.TextChoices):
+    """How an owner agreed."""
+
+    IN_PERSON = "in person", "in person"
+    PHONE = "by phone", "by phone"
+    WRITING = "in writing", "in writing"
+
+
+class Agreement(models.Model):
+    """An owner agreed to a quote, as it was shown, up to a sum. Never edited."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="agreements")
+    by = models.CharField(max_length=80)
+    way = models.CharField(max_length=12, choices=Way)
+    up_to_cents = models.PositiveBigIntegerField()
+    # The quote as it was shown.
+    quote = models.JSONField()
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(condition=Q(way__in=Way.values), name="known_way_to_agree"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.by} on {self.job}"

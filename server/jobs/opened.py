@@ -236,15 +236,12 @@ class OpenJob:
     @cached_property
     def built(self) -> Built:
         """What is settled at the desk; the plan is worked out only where the job stands there."""
-        row = self.row
-        seen = row.station == Station.BUILD and self._plan_seen()
-        return Built(seen, row.parts_here, row.quote_agreed, row.bay_planned)
+        if self.row.station != Station.BUILD:
+            return Built(bay_planned=self.row.bay_planned)
+        # The plan is derived from an opened job; it is read here only for the gate.
+        from jobs.settled import settled
 
-    def _plan_seen(self) -> bool:
-        # The plan is derived from an opened job; it is read here only to be held against a look.
-        from jobs.work import plan_seen
-
-        return plan_seen(self)
+        return settled(self)
 
     @cached_property
     def practice(self) -> Practice:

@@ -14,7 +14,6 @@ from axlecore.build.plan import PlanChange, WorkPlan, change_of, plan_of
 from axlecore.build.quote import Quote, quote_of
 from axlecore.build.steps import Step
 from axlecore.build.terms import Terms
-from axlecore.errors import InputError
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_plain
 from axlecore.papers import PaperName
@@ -135,17 +134,6 @@ def _digest(steps: list[Step]) -> str:
 def last_look(job: OpenJob) -> PlanLook | None:
     """Return the last time a lead looked through a job's plan."""
     return job.row.plan_looks.select_related("person").order_by("-pk").first()
-
-
-def plan_seen(job: OpenJob) -> bool:
-    """Whether a lead looked through the plan as it is now."""
-    look = last_look(job)
-    if look is None:
-        return False
-    try:
-        return look.digest == Work(job).digest
-    except InputError:
-        return False
 
 
 def look_through(job: OpenJob, person: Person, base_version: int, digest: str) -> None:

@@ -805,6 +805,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Order */
+        post: operations["tell_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/papers/{paper}": {
         parameters: {
             query?: never;
@@ -902,6 +919,23 @@ export interface paths {
         get: operations["job_practice"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/quote/agreed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Agreed */
+        post: operations["agree_quote"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1657,6 +1691,36 @@ export interface components {
              * @default false
              */
             with_choice: boolean;
+        };
+        /** AgreedIn */
+        AgreedIn: {
+            /** Base Version */
+            base_version: number;
+            /** By */
+            by: string;
+            /** Digest */
+            digest: string;
+            /** Up To Cents */
+            up_to_cents: number;
+            way: components["schemas"]["Way"];
+        };
+        /** AgreedOut */
+        AgreedOut: {
+            /** By */
+            by: string;
+            /** Holds */
+            holds: boolean;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Person */
+            person: string;
+            quote: components["schemas"]["Quote"];
+            /** Up To Cents */
+            up_to_cents: number;
+            way: components["schemas"]["Way"];
         };
         /**
          * AirBags
@@ -5550,6 +5614,65 @@ export interface components {
             why: string[];
         };
         /**
+         * OrderStandingOut
+         * @description A line of the order as it stands, and what it can be next.
+         */
+        OrderStandingOut: {
+            /** Next */
+            next: components["schemas"]["OrderState"][];
+            state: components["schemas"]["OrderState"];
+            /** Told */
+            told: components["schemas"]["OrderToldOut"][];
+            /** What */
+            what: string;
+        };
+        /**
+         * OrderState
+         * @description Where a line stands.
+         * @enum {string}
+         */
+        OrderState: "wanted" | "in stock" | "ordered" | "shipped" | "arrived" | "wrong" | "replacement ordered" | "returned";
+        /** OrderToldIn */
+        OrderToldIn: {
+            /** Base Version */
+            base_version: number;
+            /** Expected */
+            expected?: string | null;
+            /** Lines */
+            lines: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Reference
+             * @default
+             */
+            reference: string;
+            state: components["schemas"]["OrderState"];
+        };
+        /**
+         * OrderToldOut
+         * @description What was told of a line, once.
+         */
+        OrderToldOut: {
+            /** Expected */
+            expected: string | null;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Note */
+            note: string;
+            /** Person */
+            person: string;
+            /** Reference */
+            reference: string;
+            state: components["schemas"]["OrderState"];
+        };
+        /**
          * Outcome
          * @description What one bar would do.
          *
@@ -8352,6 +8475,27 @@ export interface components {
          */
         Verdict: "open" | "accepted" | "overridden";
         /**
+         * Waiting
+         * @description What a job waits for.
+         *
+         *     Attributes
+         *     ----------
+         *     here : bool
+         *         All that it consumes is here.
+         *     until : date or None
+         *         When the last of what is ordered comes; None where all is here, or a day is missing.
+         *     for_what : list of str
+         *         Lines that are not here, those without a day first.
+         */
+        Waiting: {
+            /** For What */
+            for_what: string[];
+            /** Here */
+            here: boolean;
+            /** Until */
+            until: string | null;
+        };
+        /**
          * WaitingOut
          * @description A job of the yard that is not on the board.
          */
@@ -8363,6 +8507,12 @@ export interface components {
             /** Number */
             number: number;
         };
+        /**
+         * Way
+         * @description How an owner agreed.
+         * @enum {string}
+         */
+        Way: "in person" | "by phone" | "in writing";
         /**
          * Wheel
          * @description One wheel or dual pair, in the order of every array of wheel loads.
@@ -8397,6 +8547,7 @@ export interface components {
         };
         /** WorkOut */
         WorkOut: {
+            agreed: components["schemas"]["AgreedOut"] | null;
             /** Digest */
             digest: string;
             looked: components["schemas"]["LookOut"] | null;
@@ -8404,6 +8555,9 @@ export interface components {
             order: components["schemas"]["OrderLine"][];
             plan: components["schemas"]["WorkPlan"];
             quote: components["schemas"]["Quote"];
+            /** Standing */
+            standing: components["schemas"]["OrderStandingOut"][];
+            waiting: components["schemas"]["Waiting"];
         };
         /**
          * WorkPlan
@@ -9706,6 +9860,32 @@ export interface operations {
             };
         };
     };
+    tell_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderToldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
     enter_on_paper: {
         parameters: {
             query?: never;
@@ -9894,6 +10074,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Practice"];
+                };
+            };
+        };
+    };
+    agree_quote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgreedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
                 };
             };
         };

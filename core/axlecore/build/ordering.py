@@ -1,0 +1,141 @@
+"""How each line of an order stands: wanted, ordered, here, wrong; and what the job waits for."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from enum import StrEnum
+
+from axlecore.errors import InputError
+from axlecore.quantities.measure import Record
+
+MOST_WORDS = 300
+
+
+class OrderState(StrEnum):
+    """Where a line stands."""
+
+    WANTED = "wanted"
+    IN_STOCK = "in stock"
+    ORDERED = "ordered"
+    SHIPPED = "shipped"
+    ARRIVED = "arrived"
+    WRONG = "wrong"
+    REPLACED = "replacement ordered"
+    RETURNED = "returned"
+
+
+#: What may follow on what. Nothing leads back out of "wrong" but a replacement or a return, so
+#: that a wrong part stays in the record.
+NEXT: Mapping[OrderState, tuple[OrderState, ...]] = {
+    OrderState.WANTED: (OrderState.ORDERED, OrderState.IN_STOCK),
+    OrderState.IN_STOCK: (OrderState.WANTED, OrderState.WRONG),
+    OrderState.ORDERED: (OrderState.SHIPPED, OrderState.ARRIVED, OrderState.ORDERED),
+    OrderState.SHIPPED: (OrderState.ARRIVED,),
+    OrderState.ARRIVED: (OrderState.WRONG,),
+    OrderState.WRONG: (OrderState.REPLACED, OrderState.RETURNED),
+    OrderState.REPLACED: (OrderState.SHIPPED, OrderState.ARRIVED, OrderState.REPLACED),
+    OrderState.RETURNED: (OrderState.ORDERED, OrderState.IN_STOCK),
+}
+#: A line that stands so is here.
+HERE = frozenset({OrderState.IN_STOCK, OrderState.ARRIVED})
+#: States that say by when it comes.
+_DATED = frozenset({OrderState.ORDERED, OrderState.REPLACED})
+
+
+@dataclass(frozen=True)
+class OrderStep(Record):
+    """What was told of a line, once.
+
+    Attributes
+    ----------
+    state : OrderState
+        Where it stands from then on.
+    expected : date or None
+        When it comes, of what is ordered.
+    reference : str
+        The order's number at the supplier; empty where there is none.
+    note : str
+        Of what is wrong: what was measured, and who was told.
+    """
+
+    state: OrderState
+    expected: date | None = None
+    reference: str = ""
+    note: str = ""
+
+
+def check_step(now: OrderState, step: OrderStep) -> None:
+    """Raise `InputError` where a step cannot follow, or leaves out what its state must say.
+
+    Parameters
+    ----------
+    now : OrderState
+        Where the line stands.
+    step : OrderStep
+        What is told of it.
+    """
+    if step.state not in NEXT[now]:
+        follows = " or ".join(NEXT[now])
+        raise InputError("state", f"It is {now}: it can be {follows}; read {step.state}.")
+    if step.state in _DATED and step.expected is None:
+        raise InputError("expected", "Say on which day it comes; the board waits for it.")
+    if step.state is OrderState.WRONG and not step.note.strip():
+        raise InputError("note", "Say what was measured, and who was told.")
+    for name, words in (("reference", step.reference), ("note", step.note)):
+        if len(words) > MOST_WORDS:
+            raise InputError(name, f"Read {len(words)} characters; at most {MOST_WORDS}.")
+
+
+@dataclass(frozen=True)
+class Waiting(Record):
+    """What a job waits for.
+
+    Attributes
+    ----------
+    here : bool
+        All that it consumes is here.
+    until : date or None
+        When the last of what is ordered comes; None where all is here, or a day is missing.
+    for_what : list of str
+        Lines that are not here, those without a day first.
+    """
+
+    here: bool
+    until: date | None
+    for_what: list[str]
+
+
+def waiting_for(lines: Mapping[str, Sequence[OrderStep]], today: date) -> Waiting:
+    """Return what a job waits for.
+
+    Parameters
+    ----------
+    lines : mapping of str to sequence of OrderStep
+        What was told of each line of the order, oldest first; nothing is wanted.
+    today : date
+        A day that is past is no promise: what should have come counts as without a day.
+    """
+    missing: list[tuple[date | None, str]] = []
+    for what, steps in lines.items():
+        if state_of(steps) not in HERE:
+            day = expected_of(steps)
+            missing.append((day if day is not None and day >= today else None, what))
+    missing.sort(key=lambda one: (one[0] is not None, -one[0].toordinal() if one[0] else 0))
+    days = [day for day, _ in missing]
+    known = [day for day in days if day is not None]
+    until = max(known) if known and len(known) == len(days) else None
+    return Waiting(not missing, until, [what for _, what in missing])
+
+
+def state_of(steps: Sequence[OrderStep]) -> OrderState:
+    """Return where a line stands: as it was last told, or wanted."""
+    return steps[-1].state if steps else OrderState.WANTED
+
+
+def expected_of(steps: Sequence[OrderStep]) -> date | None:
+    """Return the day that was last said of what is on its way; None where nothing is."""
+    if state_of(steps) not in _DATED | {OrderState.SHIPPED}:
+        return None
+    return next((step.expected for step in reversed(steps) if step.expected), None)

@@ -1,0 +1,134 @@
+"""An order followed line by line and a quote agreed to, over HTTP; and the gate that asks both."""
+
+from datetime import timedelta
+
+from django.utils import timezone
+
+from jobs.models import Agreement, Job, OrderEntry
+from racks.models import Part
+from shops.models import Person
+from shops.tests.people import TwoShops, person, stock
+
+
+class OrderingTests(TwoShops):
+    @classmethod
+    def setUpTestData(cls):
+        super().setUpTestData()
+        stock(cls.shop, 400)
+        cls.part = Part.objects.get(shop=cls.shop, part_number="TM-R32-S")
+
+    def setUp(self):
+        super().setUp()
+        pick = {"rear": {"part_id": self.part.pk, "action": "supplement", "hole": 0}}
+        self.send("PUT", f"/jobs/{self.job.pk}/choice", {"base_version": 1, **pick})
+        Job.objects.filter(pk=self.job.pk).update(station="build")
+        self.lines = [line["what"] for line in self.work()["order"]]
+        self.bar = next(what for what in self.lines if "TM-R32-S" in what)
+
+    def work(self):
+        return self.client.get(f"/api/jobs/{self.job.pk}/work").json()
+
+    def base(self):
+        return Job.objects.get(pk=self.job.pk).line_version
+
+    def tell(self, lines, state, client=None, **more):
+        body = {"base_version": self.base(), "lines": lines, "state": state, **more}
+        return self.send("POST", f"/jobs/{self.job.pk}/order", body, client)
+
+    def kept(self, lines, state, **more):
+        answer = self.tell(lines, state, **more)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return answer.json()
+
+    def agree(self, cents, client=None, **more):
+        body = {
+            "base_version": self.base(),
+            "digest": self.work()["digest"],
+            "by": "Ida Marsh",
+            "way": "by phone",
+            "up_to_cents": cents,
+            **more,
+        }
+        return self.send("POST", f"/jobs/{self.job.pk}/quote/agreed", body, client)
+
+    def met(self, practice):
+        [gate] = [one for one in practice["gates"] if one["station"] == "build"]
+        return {check["key"] for check in gate["checks"] if check["met"]}
+
+    def standing(self, what):
+        return next(line for line in self.work()["standing"] if line["what"] == what)
+
+    def test_a_line_is_ordered_comes_wrong_and_is_replaced_and_nothing_is_forgotten(self):
+        day = str(timezone.localdate() + timedelta(days=7))
+        self.kept([self.bar], "ordered", expected=day, reference="A-17")
+        self.kept([self.bar], "arrived")
+        self.kept([self.bar], "wrong", note="29 mm, ordered 32; told the counter")
+        self.kept([self.bar], "replacement ordered", expected=day)
+        line = self.standing(self.bar)
+        self.assertEqual(
+            [one["state"] for one in line["told"]],
+            ["ordered", "arrived", "wrong", "replacement ordered"],
+        )
+        self.assertEqual(line["told"][2]["note"], "29 mm, ordered 32; told the counter")
+        self.assertEqual(line["next"], ["shipped", "arrived", "replacement ordered"])
+
+    def test_the_gate_opens_when_the_last_line_is_here_and_closes_when_one_is_wrong(self):
+        rest = [what for what in self.lines if what != self.bar]
+        self.assertNotIn("order", self.met(self.kept(rest, "in stock")["practice"]))
+        self.assertIn("order", self.met(self.kept([self.bar], "in stock")["practice"]))
+        wrong = self.kept([self.bar], "wrong", note="bent; told the counter")
+        self.assertNotIn("order", self.met(wrong["practice"]))
+        self.assertEqual(self.work()["waiting"]["for_what"], [self.bar])
+
+    def test_the_board_waits_for_the_day_that_was_told(self):
+        self.send("POST", "/board/bays", {"name": "Lift", "kind": "lift"})
+        board = self.send("POST", "/board/jobs", {"job_id": self.job.pk}).json()
+        today = timezone.localdate()
+        late = str(today + timedelta(days=12))
+        self.kept(self.lines, "ordered", expected=late)
+        board = self.client.get("/api/board").json()
+        [placed] = board["proposal"]["jobs"]
+        self.assertGreaterEqual(board["days"][placed["day"]], late)
+        self.kept(self.lines, "arrived")
+        self.assertEqual(Job.objects.get(pk=self.job.pk).parts_on, today)
+        board = self.client.get("/api/board").json()
+        self.assertLess(board["days"][board["proposal"]["jobs"][0]["day"]], late)
+
+    def test_what_cannot_be_told_is_refused_whole(self):
+        other = next(what for what in self.lines if what != self.bar)
+        self.kept([other], "in stock")
+        for lines, state, field, more in (
+            ([self.bar], "ordered", "expected", {}),
+            ([self.bar], "arrived", "state", {}),
+            ([self.bar, other], "ordered", "state", {"expected": "2030-01-01"}),
+            (["a spare moon"], "in stock", "lines", {}),
+        ):
+            with self.subTest(state=state, lines=lines):
+                self.assert_refused(self.tell(lines, state, **more), 422, field)
+        self.assertEqual(OrderEntry.objects.count(), 1)
+        body = {"base_version": 1, "lines": [self.bar], "state": "in stock"}
+        self.assertEqual(self.send("POST", f"/jobs/{self.job.pk}/order", body).status_code, 409)
+
+    def test_an_owner_agrees_to_what_was_shown_and_a_dearer_plan_asks_again(self):
+        quote = self.work()["quote"]
+        middle = round(quote["price"]["p50"] * 100) + 100
+        self.assertIn("quote", self.met(self.agree(middle).json()["practice"]))
+        agreed = self.work()["agreed"]
+        self.assertEqual(
+            (agreed["by"], agreed["quote"], agreed["holds"]), ("Ida Marsh", quote, True)
+        )
+        # Two hours more are above what was agreed; what was shown is kept as it was.
+        step = {"base_version": 1, "reason": "found", "what": "Weld", "usual_hours": 2}
+        self.send("POST", f"/jobs/{self.job.pk}/work/add", step)
+        agreed = self.work()["agreed"]
+        self.assertEqual((agreed["holds"], agreed["quote"]), (False, quote))
+        practice = self.client.get(f"/api/jobs/{self.job.pk}/practice").json()
+        self.assertNotIn("quote", self.met(practice))
+
+    def test_an_agreement_that_means_nothing_is_refused(self):
+        self.assert_refused(self.agree(100), 422, "up_to_cents", "the middle of the quote is")
+        self.assert_refused(self.agree(10**9, by=" "), 422, "by")
+        self.assert_refused(self.agree(10**9, digest="x"), 409, "digest")
+        fitter = self.as_(person(self.shop, "fitter", Person.Role.FITTER))
+        self.assert_refused(self.agree(10**9, fitter), 403, "role")
+        self.assertEqual(Agreement.objects.count(), 0)
