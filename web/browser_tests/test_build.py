@@ -67,6 +67,38 @@ class BuildTests(BrowserTestCase):
         self.open_build(rest="?sheet=order")
         self.wait_for_text(self.page.locator("tr"), "Tamarisk Springworks TM-R35-S")
 
+    def test_an_order_is_followed_until_all_of_it_is_here(self):
+        job = self.open_build(rest="?sheet=order")
+        waits = self.page.get_by_test_id("order-waits")
+        self.wait_for_text(waits, "nobody has said when")
+        for everything in self.page.get_by_label("All ").all():
+            everything.check()
+        hand = self.page.get_by_label("Lines in hand")
+        hand.get_by_label("Comes on").fill("2031-03-04")
+        hand.get_by_label("Number of the order").fill("A-17")
+        hand.get_by_role("button", name="Ordered", exact=True).click()
+        self.wait_for_text(waits, "the last comes on Tue 4 Mar")
+        self.assertEqual(str(Job.objects.get(pk=job.pk).parts_on), "2031-03-04")
+
+        bar = self.page.locator("tr", has_text="TM-R35-S").first
+        bar.get_by_role("checkbox").check()
+        hand.get_by_role("button", name="Arrived").click()
+        self.wait_for_text(bar, "arrived")
+        bar.get_by_role("checkbox").check()
+        hand.get_by_label("What was measured").fill("33 mm, ordered 35; told the counter")
+        hand.get_by_role("button", name="Wrong").click()
+        self.wait_for_text(bar, "wrong")
+        bar.get_by_role("checkbox").check()
+        self.wait_for_text(hand, "33 mm, ordered 35; told the counter")
+
+    def test_the_owner_s_word_is_kept_with_what_was_shown(self):
+        self.open_build(rest="?sheet=quote")
+        agreed = self.page.get_by_label("What the owner agreed to")
+        agreed.get_by_label("Who agreed").fill("Ida Marsh")
+        agreed.get_by_label("How").select_option("by phone")
+        agreed.get_by_role("button", name="The owner agreed").click()
+        self.wait_for_text(agreed, "Ida Marsh agreed by phone to go up to ")
+
     def test_a_short_job_has_a_small_plan(self):
         self.open_build("Crumb Line")
         self.page.get_by_label("Steps of the plan").wait_for()

@@ -12,7 +12,16 @@ from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as ExampleCase
 
 from calmaxle.api import api
-from jobs.models import Decision, GatePass, Job, Paper, PaperRevision, SetUpRevision
+from jobs.models import (
+    Agreement,
+    Decision,
+    GatePass,
+    Job,
+    OrderEntry,
+    Paper,
+    PaperRevision,
+    SetUpRevision,
+)
 from photos.models import Attachment, Photo
 from photos.tests.test_photos import picture
 from racks.models import Offer, Part
@@ -24,6 +33,8 @@ OPEN = {("GET", "/session"), ("POST", "/session"), ("DELETE", "/session")}
 #: What is kept; a refused request leaves every one of them as it was.
 KEPT = (
     Job,
+    OrderEntry,
+    Agreement,
     Vehicle,
     SheetRevision,
     SetUpRevision,

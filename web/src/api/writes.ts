@@ -218,6 +218,20 @@ function planWrites(send: Send, jobId: number) {
         "split in two",
         ask("post", "/api/jobs/{job_id}/work/split", jobId, { key, first, second, reason }),
       ),
+    tellOrder: (told: BodyOf<"/api/jobs/{job_id}/order", "post">) =>
+      send(
+        "line",
+        "order",
+        `${told.lines.length} ${told.state}`,
+        ask("post", "/api/jobs/{job_id}/order", jobId, told),
+      ),
+    agreeQuote: (agreed: BodyOf<"/api/jobs/{job_id}/quote/agreed", "post">) =>
+      send(
+        "line",
+        "quote",
+        `${agreed.by} agreed`,
+        ask("post", "/api/jobs/{job_id}/quote/agreed", jobId, agreed),
+      ),
     lookThrough: (digest: string) =>
       send(
         "line",

@@ -5,10 +5,11 @@ import { useBoardWrites } from "../api/board";
 import { useSession } from "../api/queries";
 import type { BoardView, Placing } from "../api/types";
 import { grouped } from "../drawings/quantity";
+import { calendarDay } from "../job/days";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
 import { Pick } from "../ui/pick";
-import { beginsAt, dayOf, proposedAt, standsAt, whyLate } from "./lanes";
+import { beginsAt, proposedAt, standsAt, whyLate } from "./lanes";
 
 /** One job of the board: what it takes, where it stands, and pinning it by hand. */
 export function JobOnBoard({ board, job }: { board: BoardView; job: Placing }) {
@@ -19,8 +20,8 @@ export function JobOnBoard({ board, job }: { board: BoardView; job: Placing }) {
   const late = whyLate(board, job);
   const facts: [string, string][] = [
     ["Takes", `${grouped(job.hours, 1)} h in eight of ten cases, ${job.people} at work`],
-    ["Parts here", dayOf(job.earliest)],
-    ["Promised", job.due_on ? dayOf(job.due_on) : "no day"],
+    ["Parts here", calendarDay(job.earliest)],
+    ["Promised", job.due_on ? calendarDay(job.due_on) : "no day"],
     ["Stands", now ? `${now.bay}, ${beginsAt(board, now)}` : "nowhere yet"],
     ["Proposed", then ? `${then.bay}, ${beginsAt(board, then)}` : "nowhere"],
   ];
@@ -95,7 +96,7 @@ function PinForm({ board, job, attempt }: PinFormProps) {
       <Pick
         label="Day"
         value={day}
-        options={board.days.map((value) => ({ value, text: dayOf(value) }))}
+        options={board.days.map((value) => ({ value, text: calendarDay(value) }))}
         onChange={setDay}
       />
       <Pick

@@ -1,3 +1,4 @@
+import { calendarDay } from "../job/days";
 import type { BoardView, Placing } from "../api/types";
 
 /** Where a job lies on its lane, in working hours from the first day's opening. */
@@ -31,14 +32,9 @@ export const movesOf = (board: BoardView) =>
 export const whyLate = (board: BoardView, { job_id }: Placing) =>
   board.proposal.late.find(({ key }) => key === String(job_id))?.says ?? "";
 
-const DAY = new Intl.DateTimeFormat("en", { weekday: "short", day: "numeric", month: "short" });
-
-/** A day as a calendar says it. */
-export const dayOf = (day: string) => DAY.format(new Date(`${day}T12:00:00`));
-
-/** When a span begins, such as "Mon, Nov 30, hour 3". */
+/** When a span begins, such as "Mon 30 Nov, after 3 h". */
 export function beginsAt(board: BoardView, { from }: Span): string {
   const day = board.days[Math.floor(from / board.open_hours)];
   const hour = from % board.open_hours;
-  return `${day ? dayOf(day) : "later"}${hour ? `, after ${hour} h` : ", at opening"}`;
+  return `${day ? calendarDay(day) : "later"}${hour ? `, after ${hour} h` : ", at opening"}`;
 }

@@ -1,6 +1,7 @@
 import type { BoardView, Placing } from "../api/types";
+import { calendarDay } from "../job/days";
 import { Scroller } from "../ui/scroller";
-import { beginsAt, dayOf, proposedAt, standsAt, whyLate } from "./lanes";
+import { beginsAt, proposedAt, standsAt, whyLate } from "./lanes";
 import type { Span } from "./lanes";
 
 type LanesProps = {
@@ -26,7 +27,7 @@ export function Lanes({ board, picked, onPick }: LanesProps) {
               className="shrink-0 border-l border-line pl-1"
               style={{ width: DAY_PX }}
             >
-              {dayOf(day)}
+              {calendarDay(day)}
             </span>
           ))}
         </div>

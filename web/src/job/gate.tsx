@@ -1,3 +1,4 @@
+import { shortDay } from "./days";
 import { Alert } from "../ui/alert";
 import { useNavigate } from "@tanstack/react-router";
 import { useId, useState } from "react";
@@ -91,8 +92,7 @@ export function GatePanel({ station }: { station: Station }) {
       )}
       {passed && (
         <p className="mt-2 text-xs text-pale">
-          Passed by {passed.person},{" "}
-          {new Date(passed.made_at).toLocaleDateString("en-GB", { day: "numeric", month: "short" })}
+          Passed by {passed.person}, {shortDay(passed.made_at)}
           {passed.reason ? `, without ${passed.unmet.length} of these: ${passed.reason}` : ""}.
         </p>
       )}

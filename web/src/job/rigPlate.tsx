@@ -1,3 +1,4 @@
+import { shortDay } from "./days";
 import { bareKnown, degrees, percent, weight } from "../drawings/quantity";
 import { Choice } from "../ui/choice";
 import { isChosen } from "./chosen";
@@ -7,9 +8,7 @@ import { JOB_KIND_NAMES, LOAD_NAMES } from "../api/generated/core";
 /** The stamped strip on top: which vehicle, what it carries, and what the lean becomes. */
 export function RigPlate() {
   const { job, loadKey, setLoadKey } = useJobView();
-  const due = job.due_on
-    ? ` · by ${new Date(job.due_on).toLocaleDateString("en-GB", { day: "numeric", month: "short" })}`
-    : "";
+  const due = job.due_on ? ` · by ${shortDay(job.due_on)}` : "";
   return (
     <section
       aria-label="Rig plate"

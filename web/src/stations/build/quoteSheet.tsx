@@ -1,5 +1,6 @@
 import { grouped, percent } from "../../drawings/quantity";
 import { useMoney } from "../../job/money";
+import { Agreement } from "./agreement";
 import { QuoteBand } from "./quoteBand";
 import { useWorkView } from "./workView";
 
@@ -21,6 +22,7 @@ export function QuoteSheet() {
           The thick part holds eight of ten; the tick is the middle. {grouped(quote.draws, 0)} draws
           of every step&rsquo;s hours and every old bolt, the same each time.
         </p>
+        <Agreement />
       </div>
       <div className="lg:border-l lg:border-line lg:pl-6">
         <h2 className="font-semibold">What widens it most</h2>

@@ -1,3 +1,4 @@
+import { shortDay } from "../../job/days";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { answered, client } from "../../api/client";
@@ -28,7 +29,7 @@ export function EarlierJobs() {
 
 function Earlier({ earlier }: { earlier: EarlierJob }) {
   const { decision, seen } = earlier;
-  const when = new Date(earlier.changed_at).toLocaleDateString();
+  const when = shortDay(earlier.changed_at);
   const promised = decision?.decision.states[0];
   return (
     <div className="border-t border-line py-1.5">

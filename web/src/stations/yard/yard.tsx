@@ -1,3 +1,4 @@
+import { shortDay } from "../../job/days";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useWritable } from "../../api/session";
 import { JOB_KIND_NAMES, STATION_NAMES } from "../../api/generated/core";
@@ -165,9 +166,7 @@ function YardRow({ row }: { row: JobRow }) {
           )}
         </span>
         <span className="text-right text-sm text-pale">
-          {row.due_on
-            ? `by ${new Date(row.due_on).toLocaleDateString("en-GB", { day: "numeric", month: "short" })}`
-            : ""}
+          {row.due_on ? `by ${shortDay(row.due_on)}` : ""}
         </span>
       </Link>
     </li>
