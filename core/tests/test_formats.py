@@ -161,7 +161,8 @@ class PublishedTests(unittest.TestCase):
 
     def test_the_schema_of_the_docs_is_the_schema_of_the_code(self):
         page = (self.docs / "formats.md").read_text()
-        published = page.split("```json\n")[1].split("\n```")[0]
+        marked = page.split("<!-- schema begins -->")[1]
+        published = marked.split("```json\n")[1].split("\n```")[0]
         self.assertEqual(json.loads(published), json_schema(RigFile))
 
     def test_places_are_found_behind_lists_and_optional_parts(self):

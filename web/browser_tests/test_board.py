@@ -18,7 +18,9 @@ class BoardTests(BrowserTestCase):
     def test_what_is_proposed_is_shown_dashed_and_taken_as_seen(self):
         self.on_lane("Orrery", True).wait_for()
         self.assertEqual(self.on_lane("Orrery", False).count(), 0)
-        self.page.get_by_role("button", name="Take the proposal: 1 moves").click()
+        # The hauler's bar comes after its day.
+        self.wait_for_text(self.page.get_by_role("listitem"), "Hive hauler: Its parts come on")
+        self.page.get_by_role("button", name="Take the proposal: 2 move").click()
         self.on_lane("Orrery", False).wait_for()
         self.page.get_by_text("Nothing: it stands as it is proposed.").wait_for()
         placing = Placing.objects.get(job__vehicle__name__startswith="Orrery")

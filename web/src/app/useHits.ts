@@ -23,16 +23,21 @@ export function useHits(find: string, open: boolean, settings: Hit[]): Hit[] {
   const job = useJob(open ? Number(jobId ?? 0) : 0).data;
   const parts = useRacks(open && find.trim().length > 1 ? { find } : null).data?.rows ?? [];
   const wanted = find.trim().toLowerCase();
-  const matches = (text: string) => wanted.length > 1 && text.toLowerCase().includes(wanted);
+  const holds = (text: string) => text.toLowerCase().includes(wanted);
+  const matches = (text: string) => wanted.length > 1 && holds(text);
 
-  const jobs: Hit[] = (yard.data?.rows ?? []).slice(0, 6).map((row) => ({
-    key: `job ${row.id}`,
-    text: row.name,
-    what: [`job ${row.number}`, row.description, row.owner, row.registration]
-      .filter(Boolean)
-      .join(", "),
-    go: () => void navigate({ to: addressOf(row.station), params: { jobId: String(row.id) } }),
-  }));
+  const jobs: Hit[] = (yard.data?.rows ?? [])
+    .map((row) => ({
+      key: `job ${row.id}`,
+      text: row.name,
+      what: [`job ${row.number}`, row.description, row.owner, row.registration]
+        .filter(Boolean)
+        .join(", "),
+      go: () => void navigate({ to: addressOf(row.station), params: { jobId: String(row.id) } }),
+    }))
+    // While the answer is on its way, the one before it stands: Enter must not take what was not asked.
+    .filter(({ text, what }) => !yard.isPlaceholderData || holds(`${text} ${what}`))
+    .slice(0, 6);
   const places: Hit[] = Object.keys(PLACES)
     .filter((path) => !path.includes("*") && !path.startsWith("set_up."))
     .map((path) => ({ path, name: placeName(path) }))

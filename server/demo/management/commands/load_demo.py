@@ -9,7 +9,9 @@ from uuid import uuid4
 
 from django.core.management.base import BaseCommand
 from django.db import transaction
+from django.utils import timezone
 
+from axlecore.build.ordering import OrderState, OrderStep
 from axlecore.fitup.sheet import Layout
 from axlecore.papers import PaperName
 from axlecore.practice.look import parts_to_see
@@ -23,10 +25,12 @@ from demo.pictures import part_picture, side_picture
 from jobs.choosing import Pick, record_decision, take_set
 from jobs.fitup import begun_fitting
 from jobs.gates import pass_gate
-from jobs.models import Job
+from jobs.models import Job, Way
 from jobs.opened import OpenJob, opened
+from jobs.ordering import agree, tell
 from jobs.papers import change_paper, write_paper
 from jobs.services import open_job_on
+from jobs.work import Work
 from jobs.writes import write
 from photos.services import keep_photo, mark
 from racks.models import Part
@@ -163,6 +167,8 @@ def _open(lead: Person, rig: _Rig) -> None:
 
 #: Bays of the made-up shop, and jobs on its board; the last was put on since it was planned.
 _BAYS = (("Lift", BayKind.LIFT), ("Level ground", BayKind.GROUND))
+#: Days until the bar of the hauler comes: its owner was promised an earlier day.
+_LATE = 13
 _PLANNED, _NEW = ("Crumb Line", "Skerry wagon", "Hive hauler"), "Orrery, travelling planetarium"
 
 
@@ -174,6 +180,27 @@ def _fill_board(lead: Person) -> None:
         put_on(lead, jobs[name])
     take_proposal(lead, standing(lead.shop).digest)
     put_on(lead, jobs[_NEW])
+    comes = timezone.localdate() + timedelta(days=_LATE)
+    _tell(lead, jobs["Hive hauler"], OrderStep(OrderState.ORDERED, comes, "P-2207"))
+    _tell(lead, jobs["Skerry wagon"], OrderStep(OrderState.IN_STOCK))
+    write(jobs["Skerry wagon"], lead.shop_id, lambda job: _agreed(lead, job))
+
+
+def _tell(lead: Person, job_id: int, step: OrderStep) -> None:
+    """Say the same of every line of a job's order."""
+
+    def act(job: OpenJob) -> None:
+        lines = [line.what for line in Work(job).order]
+        tell(job, lead, job.row.line_version, lines, step)
+
+    write(job_id, lead.shop_id, act)
+
+
+def _agreed(lead: Person, job: OpenJob) -> None:
+    work = Work(job)
+    up_to = round(work.quote.price.p90) * 100
+    by = job.row.vehicle.name.split()[0]
+    agree(job, lead, job.row.line_version, work.digest, f"{by}'s owner", Way.PHONE, up_to)
 
 
 def _looked(rig: _Rig) -> list[tuple[str, str]]:

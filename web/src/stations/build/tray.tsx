@@ -15,7 +15,7 @@ export function Tray({ onOpen }: { onOpen: (key: string) => void }) {
               className="figure min-h-11 border border-line px-2 text-sm hover:border-ink"
             >
               {name}
-              {steps.length > 1 && <span className="text-pale"> ×{steps.length}</span>}
+              {steps.length > 1 && <span className="text-pale"> {steps.length} steps</span>}
             </button>
           </li>
         ))}
