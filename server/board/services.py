@@ -76,12 +76,15 @@ def standing(shop: Shop) -> Standing:
         jobs=tuple(_asked(placing, days, today) for placing in placings),
         day_names=tuple(f"{day:%a} {day.day} {day:%b}" for day in days),
     )
-    return Standing(days, bays, placings, asked, _digest(placings))
+    digest = hashlib.sha256(repr(asked).encode()).hexdigest()
+    return Standing(days, bays, placings, asked, digest)
 
 
 def _under_way(shop: Shop, placing: Placing, today: date) -> bool:
-    """Whether a job began before today and holds its bay today."""
+    """Whether a job began before today and holds its bay today; without its parts none did."""
     if placing.day is None or placing.hour is None or placing.day >= today:
+        return False
+    if placing.job.parts_on is not None and placing.job.parts_on > today:
         return False
     lasts = math.ceil((placing.hour + placing.hours) / shop.open_hours)
     return working_days(shop, placing.day, lasts)[-1] >= today
@@ -90,12 +93,12 @@ def _under_way(shop: Shop, placing: Placing, today: date) -> bool:
 def _asked(placing: Placing, days: Sequence[date], today: date) -> BoardJob:
     job = placing.job
     slot = _slot(placing, days)
-    # What is under way stays; nothing is proposed to begin today, which has begun itself.
     begun = slot is not None and days[slot.day] < today
+    # Today has begun: it keeps what stands there, and is proposed for nothing else.
+    stays = slot is not None and days[slot.day] == today
+    soonest = today if stays else today + timedelta(days=1)
     # What was told of the order is nearer the truth than what the racks say of delivery.
-    earliest = max(job.parts_on or placing.earliest, today + timedelta(days=1))
-    if slot is not None and days[slot.day] == today:
-        earliest = min(earliest, today)
+    earliest = max(job.parts_on or placing.earliest, soonest)
     return BoardJob(
         key=str(job.pk),
         name=job.vehicle.name,
@@ -113,11 +116,6 @@ def _slot(placing: Placing, days: Sequence[date]) -> Slot | None:
     if placing.bay is None or placing.day not in days or placing.hour is None:
         return None
     return Slot(placing.bay.name, days.index(placing.day), placing.hour)
-
-
-def _digest(placings: Sequence[Placing]) -> str:
-    said = [(p.pk, p.hours, p.bay_id, str(p.day), p.hour, p.pinned) for p in placings]
-    return hashlib.sha256(repr(said).encode()).hexdigest()
 
 
 def propose(board: Standing) -> Board:

@@ -75,6 +75,26 @@ class BoardTests(TwoShops):
         late = self.send("POST", "/board/take", {"seen": seen})
         self.assert_refused(late, 409, "seen", "meanwhile")
 
+    def test_a_proposal_is_not_taken_once_a_bar_is_late(self):
+        self.bay()
+        seen = self.put_on().json()["seen"]
+        today = timezone.localdate()
+        Job.objects.filter(pk=self.job.pk).update(parts_on=today + timedelta(days=14))
+        late = self.send("POST", "/board/take", {"seen": seen})
+        self.assert_refused(late, 409, "seen", "meanwhile")
+
+    def test_what_stands_today_or_before_waits_for_a_late_bar_too(self):
+        bay = self.bay()
+        self.put_on()
+        today = timezone.localdate()
+        comes = today + timedelta(days=8)
+        Job.objects.filter(pk=self.job.pk).update(parts_on=comes)
+        for day in (today, today - timedelta(days=1)):
+            Placing.objects.update(bay=bay, day=working_days(self.shop, day)[0], hour=0, hours=30)
+            board = self.board()
+            [placed] = board["proposal"]["jobs"]
+            self.assertGreaterEqual(board["days"][placed["day"]], str(comes))
+
     def test_a_pin_stays_and_others_go_round_it(self):
         bay = self.bay()
         self.put_on()
