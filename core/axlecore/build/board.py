@@ -125,6 +125,11 @@ class BoardJob(Record):
         return self.name or self.key
 
     @property
+    def takes(self) -> str:
+        """Its hours in a sentence."""
+        return f"{round(self.hours, 1):g} h"
+
+    @property
     def slots(self) -> int:
         """Whole working hours that it holds a bay for."""
         return math.ceil(self.hours - 1e-9)
@@ -404,8 +409,7 @@ def _never(asked: BoardFile, job: BoardJob) -> str:
         else f"from {asked.day(job.earliest)}"
     )
     return (
-        f"{job.called} takes {job.hours:g} h {begins}; "
-        f"the board ends with {asked.day(asked.days - 1)}."
+        f"{job.called} takes {job.takes} {begins}; the board ends with {asked.day(asked.days - 1)}."
     )
 
 
@@ -551,14 +555,14 @@ def _why(asked: BoardFile, late: Placed, placed: Sequence[Placed]) -> Lateness:
         return Lateness(
             job.key,
             Forbids.HOURS,
-            f"It takes {job.hours:g} h; until the closing of {asked.day(job.due)} there are "
+            f"It takes {job.takes}; until the closing of {asked.day(job.due)} there are "
             f"{max(0, closing)}.",
         )
     if job.earliest * asked.open + job.hours > closing + 1e-9:
         return Lateness(
             job.key,
             Forbids.PARTS,
-            f"Its parts come on {asked.day(job.earliest)} and it takes {job.hours:g} h.",
+            f"Its parts come on {asked.day(job.earliest)} and it takes {job.takes}.",
         )
     return _crowded(asked, job, placed)
 
@@ -586,7 +590,7 @@ def _crowded(asked: BoardFile, job: BoardJob, placed: Sequence[Placed]) -> Laten
         return Lateness(
             job.key,
             Forbids.BAY,
-            f"No {' or '.join(job.kinds)} is free for {job.hours:g} h between "
+            f"No {' or '.join(job.kinds)} is free for {job.takes} between "
             f"{asked.day(job.earliest)} and the closing of {asked.day(job.due)}.",
         )
     if all(
