@@ -130,12 +130,24 @@ def waiting_for(lines: Mapping[str, Sequence[OrderStep]], today: date) -> Waitin
 
 
 def state_of(steps: Sequence[OrderStep]) -> OrderState:
-    """Return where a line stands: as it was last told, or wanted."""
+    """Return where a line stands: as it was last told, or wanted.
+
+    Parameters
+    ----------
+    steps : sequence of OrderStep
+        What was told of the line, oldest first.
+    """
     return steps[-1].state if steps else OrderState.WANTED
 
 
 def expected_of(steps: Sequence[OrderStep]) -> date | None:
-    """Return the day that was last said of what is on its way; None where nothing is."""
+    """Return the day that was last said of what is on its way; None where nothing is.
+
+    Parameters
+    ----------
+    steps : sequence of OrderStep
+        What was told of the line, oldest first.
+    """
     if state_of(steps) not in _DATED | {OrderState.SHIPPED}:
         return None
     return next((step.expected for step in reversed(steps) if step.expected), None)
