@@ -9,7 +9,8 @@ from pathlib import Path
 
 import numpy as np
 
-from axlecore.build.board import Bay, BoardFile, BoardJob, solve_board
+from axlecore.build.board import solve_board
+from axlecore.build.board_file import Bay, BoardFile, BoardJob
 from axlecore.build.job import JobFile
 from axlecore.build.plan import plan_of
 from axlecore.build.quote import DRAWS, ENDS_AT, quote_of

@@ -10,8 +10,9 @@ from functools import lru_cache
 from django.db import transaction
 from django.utils import timezone
 
-from axlecore.build.board import Bay as CoreBay
-from axlecore.build.board import Board, BoardFile, BoardJob, Slot, solve_board
+from axlecore.build.board import Board, solve_board
+from axlecore.build.board_file import Bay as CoreBay
+from axlecore.build.board_file import BoardFile, BoardJob, Slot
 from axlecore.build.steps import VehicleState
 from axlecore.errors import InputError
 from board.models import Bay, BayKind, DayOff, Placing

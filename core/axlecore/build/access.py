@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from axlecore.build import cautions
 from axlecore.build.facts import Facts
-from axlecore.build.steps import Hours, OldFastener, Records, Step, UsedUp, VehicleState
+from axlecore.build.steps import Hours, Records, Step, UsedUp, VehicleState
 from axlecore.practice.look import Cover
 from axlecore.practice.undercarriage import Fault
 from axlecore.vehicle.ends import End
@@ -230,6 +230,11 @@ THINGS: tuple[Thing, ...] = (
 )
 
 
+def _in_the_way(facts: Facts, end: End) -> list[tuple[Thing, str]]:
+    """Things that come off at an end, each with why, in the order they come off."""
+    return [(thing, why) for thing in THINGS if (why := thing.why(facts, end))]
+
+
 def things_off(facts: Facts, end: End, state: VehicleState, after: str) -> Iterator[Step]:
     """Yield the steps that take off what is in the way at an end.
 
@@ -244,26 +249,21 @@ def things_off(facts: Facts, end: End, state: VehicleState, after: str) -> Itera
     after : str
         Key of what comes before.
     """
-    for thing in THINGS:
-        why = thing.why(facts, end)
-        if why:
-            undoes: tuple[OldFastener, ...] = ()
-            if thing.undoes:
-                undoes = facts.old(end, thing.undoes, 4)
-            yield Step(
-                key=f"{end}.{thing.key}.off",
-                what=f"{thing.off}.",
-                why=why,
-                state=state,
-                axle=end,
-                after=(after,),
-                takes_off=f"{end} {thing.name}",
-                tools=thing.tools,
-                people=thing.people,
-                hours=thing.off_hours,
-                cautions=thing.cautions,
-                undoes=undoes,
-            )
+    for thing, why in _in_the_way(facts, end):
+        yield Step(
+            key=f"{end}.{thing.key}.off",
+            what=f"{thing.off}.",
+            why=why,
+            state=state,
+            axle=end,
+            after=(after,),
+            takes_off=f"{end} {thing.name}",
+            tools=thing.tools,
+            people=thing.people,
+            hours=thing.off_hours,
+            cautions=thing.cautions,
+            undoes=facts.old(end, thing.undoes, 4) if thing.undoes else (),
+        )
 
 
 def things_back(facts: Facts, end: End, after: str) -> Iterator[Step]:
@@ -281,25 +281,24 @@ def things_back(facts: Facts, end: End, after: str) -> Iterator[Step]:
         Key of what comes before.
     """
     before = after
-    for thing in reversed(THINGS):
-        if thing.why(facts, end):
-            key = f"{end}.{thing.key}.back"
-            yield Step(
-                key=key,
-                what=f"{thing.back}.",
-                why=f"it came off: {thing.why(facts, end)}",
-                state=VehicleState.ON_WHEELS,
-                axle=end,
-                after=(f"{end}.{thing.key}.off", before),
-                puts_back=f"{end} {thing.name}",
-                tools=thing.tools,
-                people=thing.people,
-                uses=thing.uses,
-                hours=thing.back_hours,
-                records=thing.records,
-                outside=thing.outside,
-            )
-            before = key
+    for thing, why in reversed(_in_the_way(facts, end)):
+        key = f"{end}.{thing.key}.back"
+        yield Step(
+            key=key,
+            what=f"{thing.back}.",
+            why=f"it came off: {why}",
+            state=VehicleState.ON_WHEELS,
+            axle=end,
+            after=(f"{end}.{thing.key}.off", before),
+            puts_back=f"{end} {thing.name}",
+            tools=thing.tools,
+            people=thing.people,
+            uses=thing.uses,
+            hours=thing.back_hours,
+            records=thing.records,
+            outside=thing.outside,
+        )
+        before = key
 
 
 def off_keys(facts: Facts, end: End) -> tuple[str, ...]:
@@ -312,4 +311,17 @@ def off_keys(facts: Facts, end: End) -> tuple[str, ...]:
     end : End
         Where.
     """
-    return tuple(f"{end}.{thing.key}.off" for thing in THINGS if thing.why(facts, end))
+    return tuple(f"{end}.{thing.key}.off" for thing, _ in _in_the_way(facts, end))
+
+
+def back_keys(facts: Facts, end: End) -> tuple[str, ...]:
+    """Return the keys of all that goes back at an end.
+
+    Parameters
+    ----------
+    facts : Facts
+        Of the job.
+    end : End
+        Where.
+    """
+    return tuple(f"{end}.{thing.key}.back" for thing, _ in _in_the_way(facts, end))

@@ -8,20 +8,19 @@ move, then how early all is done, then how many change their bay.
 
 from __future__ import annotations
 
-import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from enum import StrEnum
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.sparse import csr_array
 
+from axlecore.build.board_file import BoardFile, BoardJob, Slot
+from axlecore.build.lateness import Lateness, Placed, why_late
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Record
 
-MOST_DAYS, MOST_HOURS_A_DAY, MOST_JOBS, MOST_BAYS, MOST_PEOPLE = 120, 24, 60, 20, 40
 #: What the search may take in all [s], and the share of each of its questions: lateness, moves of
 #: what was told, and how early. What is not proven by then says so.
 PATIENCE_S = 4.5
@@ -36,229 +35,6 @@ class NoBoardError(InputError):
     def __init__(self, field: str, message: str, jobs: Sequence[str]) -> None:
         super().__init__(field, message)
         self.jobs = tuple(jobs)
-
-
-class Forbids(StrEnum):
-    """What keeps a job from being done by its day."""
-
-    PARTS = "its parts"
-    HOURS = "its own hours"
-    BAY = "a bay"
-    PEOPLE = "people"
-    PIN = "a pin"
-    OTHERS = "other jobs"
-
-
-@dataclass(frozen=True)
-class Bay(Record):
-    """A place for one vehicle.
-
-    Attributes
-    ----------
-    key, kind : str
-        Its name, and what it is: a lift, a pit, level ground.
-    """
-
-    key: str
-    kind: str
-
-
-@dataclass(frozen=True)
-class Slot(Record):
-    """Where and when a job starts.
-
-    Attributes
-    ----------
-    bay : str
-        Key of the bay.
-    day, hour : int
-        Day from 0, and whole hours after its opening.
-    """
-
-    bay: str
-    day: int
-    hour: int
-
-
-@dataclass(frozen=True)
-class BoardJob(Record):
-    """A job to be given a bay and a time.
-
-    Attributes
-    ----------
-    key : str
-        Its name.
-    hours : float
-        Working hours, above zero.
-    people : int
-        Of the shop, while it runs.
-    kinds : tuple of str
-        Kinds of bay that will do.
-    earliest : int
-        Day before which it cannot start: its parts are not here.
-    due : int
-        Day by whose closing it is promised.
-    pinned : Slot or None
-        Where a lead put it; it stays there.
-    rolls : bool
-        It can be pushed out of the bay overnight; it keeps it all the same.
-    told : Slot or None
-        Where it stood when its owner was told a day; None where nobody was told.
-    name : str
-        What people call it; empty: its key.
-    """
-
-    key: str
-    hours: float
-    people: int
-    kinds: tuple[str, ...]
-    earliest: int
-    due: int
-    pinned: Slot | None = None
-    rolls: bool = True
-    told: Slot | None = None
-    name: str = ""
-
-    @property
-    def called(self) -> str:
-        """What it is called in a sentence."""
-        return self.name or self.key
-
-    @property
-    def takes(self) -> str:
-        """Its hours in a sentence."""
-        return f"{round(self.hours, 1):g} h"
-
-    @property
-    def slots(self) -> int:
-        """Whole working hours that it holds a bay for."""
-        return math.ceil(self.hours - 1e-9)
-
-
-@dataclass(frozen=True)
-class BoardFile(Record):
-    """A shop's days, bays, people and jobs.
-
-    Attributes
-    ----------
-    open : int
-        Hours a day, whole.
-    days : int
-        Days that are planned, from day 0.
-    people : int
-        Of the shop.
-    bays : tuple of Bay
-        At least one.
-    jobs : tuple of BoardJob
-        To be placed.
-    day_names : tuple of str
-        What people call the days, one each; empty: by their numbers.
-    """
-
-    open: int
-    days: int
-    people: int
-    bays: tuple[Bay, ...]
-    jobs: tuple[BoardJob, ...]
-    day_names: tuple[str, ...] = ()
-
-    def day(self, number: int) -> str:
-        """Return what a day is called in a sentence."""
-        if not self.day_names:
-            return f"day {number}"
-        if not 0 <= number < len(self.day_names):
-            return "a day that is past" if number < 0 else "a later day"
-        return self.day_names[number]
-
-    def __post_init__(self) -> None:
-        for name, value, most in (
-            ("open", self.open, MOST_HOURS_A_DAY),
-            ("days", self.days, MOST_DAYS),
-            ("people", self.people, MOST_PEOPLE),
-        ):
-            if not 1 <= value <= most:
-                raise InputError(name, f"Read {value}; enter 1 to {most}.")
-        if not 1 <= len(self.bays) <= MOST_BAYS:
-            raise InputError("bays", f"Read {len(self.bays)} bays; enter 1 to {MOST_BAYS}.")
-        if len(self.jobs) > MOST_JOBS:
-            raise InputError("jobs", f"Read {len(self.jobs)} jobs; enter at most {MOST_JOBS}.")
-        for name, keys in (
-            ("bays", [bay.key for bay in self.bays]),
-            ("jobs", [job.key for job in self.jobs]),
-        ):
-            twice = sorted({key for key in keys if keys.count(key) > 1})
-            if twice:
-                raise InputError(name, f"“{twice[0][:40]}” is there twice; every key is one.")
-        if len(self.day_names) not in (0, self.days):
-            raise InputError(
-                "day_names", f"Read {len(self.day_names)} names for {self.days} days; name each."
-            )
-        for at, job in enumerate(self.jobs):
-            self._check(job, f"jobs.{at}")
-
-    def _check(self, job: BoardJob, path: str) -> None:
-        # Asked as "not in range" so that NaN is refused too.
-        if not 0 < job.hours <= self.open * MOST_DAYS:
-            raise InputError(f"{path}.hours", f"Read {job.hours:g} hours; enter more than none.")
-        if job.people < 0:
-            raise InputError(f"{path}.people", f"Read {job.people}; enter none or more.")
-        if not job.kinds:
-            raise InputError(f"{path}.kinds", "Name at least one kind of bay that will do.")
-        if job.earliest < 0:
-            raise InputError(f"{path}.earliest", f"Read day {job.earliest}; days count from 0.")
-        if job.pinned is not None:
-            keys = [bay.key for bay in self.bays]
-            if job.pinned.bay not in keys:
-                known = ", ".join(keys)
-                raise InputError(
-                    f"{path}.pinned.bay", f"Read “{job.pinned.bay[:40]}”; one of {known}."
-                )
-            if not (0 <= job.pinned.hour < self.open and 0 <= job.pinned.day < self.days):
-                raise InputError(
-                    f"{path}.pinned",
-                    f"Read day {job.pinned.day}, hour {job.pinned.hour}; enter day 0 to "
-                    f"{self.days - 1} and hour 0 to {self.open - 1}.",
-                )
-
-
-@dataclass(frozen=True)
-class Placed(Record):
-    """A job on the board.
-
-    Attributes
-    ----------
-    key, bay : str
-        Of the job, and of the bay it takes.
-    day, hour : int
-        When it starts.
-    late : float
-        Working hours past the closing of its day; zero where it is kept.
-    """
-
-    key: str
-    bay: str
-    day: int
-    hour: int
-    late: float
-
-
-@dataclass(frozen=True)
-class Lateness(Record):
-    """Why a job is late.
-
-    Attributes
-    ----------
-    key : str
-        Of the job.
-    forbids : Forbids
-        What keeps it from being done by its day.
-    says : str
-        The same in words.
-    """
-
-    key: str
-    forbids: Forbids
-    says: str
 
 
 @dataclass(frozen=True)
@@ -330,26 +106,23 @@ def solve_board(asked: BoardFile, patience_s: float = PATIENCE_S) -> Board:
     tries = list(_tries(asked, groups))
     _all_have_room(asked, tries)
     program = _Program(asked, groups, tries)
-    questions = [program.lateness, program.moves, program.starts]
+    # What costs nothing anywhere needs no asking; how early is asked all the same.
+    questions = [
+        (costs, share)
+        for costs, share in zip(program.questions, _SHARES, strict=True)
+        if costs.any() or costs is program.questions[-1]
+    ]
     held: list[tuple[FloatArray, float]] = []
     gap, picked = 0.0, None
-    for costs, share in zip(questions, _SHARES, strict=True):
-        if not costs.any():
-            continue
+    for costs, share in questions:
         found = program.least(costs, held, share * patience_s)
-        if found is None and picked is None:
-            raise _no_room(asked, program, patience_s)
         if found is None:
             gap = gap or 1.0
             break
-        picked = found.picked
-        gap = gap or found.gap
+        picked, gap = found.picked, gap or found.gap
         held.append((costs, found.value))
     if picked is None:
-        found = program.least(program.starts, [], patience_s)
-        if found is None:
-            raise _no_room(asked, program, patience_s)
-        picked, gap = found.picked, found.gap
+        raise _no_room(asked, program, patience_s)
     placed = _placed(asked, groups, [tries[at] for at in picked])
     late_total = sum(one.late for one in placed)
     return Board(
@@ -357,7 +130,7 @@ def solve_board(asked: BoardFile, patience_s: float = PATIENCE_S) -> Board:
         late_total,
         gap == 0.0,
         gap,
-        [_why(asked, one, placed) for one in placed if one.late > _ON_TIME_H],
+        [why_late(asked, one, placed) for one in placed if one.late > _ON_TIME_H],
     )
 
 
@@ -424,7 +197,7 @@ class _Program:
     """The integer program: one job once, one vehicle a bay, no more people than there are."""
 
     def __init__(self, asked: BoardFile, groups: Sequence[_Group], tries: Sequence[_Try]) -> None:
-        self._asked, self._tries = asked, tries
+        self._tries = tries
         jobs, horizon = asked.jobs, asked.open * asked.days
         rows, columns, values = [], [], []
         for column, one in enumerate(tries):
@@ -446,13 +219,14 @@ class _Program:
         room += [float(asked.people)] * horizon
         self._most = np.array([1.0] * len(jobs) + room)
         self._least = np.concatenate([np.ones(len(jobs)), np.full(count - len(jobs), -np.inf)])
-        self.lateness = np.array([_late(asked, jobs[one.job], one.start) for one in tries])
-        self.moves = np.array([_moved(asked, jobs[one.job], one.start) for one in tries])
+        lateness = [_late(asked, jobs[one.job], one.start) for one in tries]
+        moves = [_moved(asked, jobs[one.job], one.start) for one in tries]
         # Starts are whole hours: all changed bays together count less than one.
         other_bay = 0.5 / len(jobs)
-        self.starts = np.array(
-            [one.start + other_bay * _elsewhere(jobs[one.job], groups[one.group]) for one in tries]
-        )
+        starts = [
+            one.start + other_bay * _elsewhere(jobs[one.job], groups[one.group]) for one in tries
+        ]
+        self.questions = tuple(np.array(costs) for costs in (lateness, moves, starts))
 
     def least(
         self, costs: FloatArray, held: Sequence[tuple[FloatArray, float]], patience_s: float
@@ -543,63 +317,6 @@ def _placed(asked: BoardFile, groups: Sequence[_Group], picked: Sequence[_Try]) 
         day, hour = divmod(one.start, asked.open)
         found[one.job] = Placed(job.key, bay, day, hour, _late(asked, job, one.start))
     return [found[at] for at in range(len(asked.jobs))]
-
-
-def _why(asked: BoardFile, late: Placed, placed: Sequence[Placed]) -> Lateness:
-    """What keeps a late job from its day: of what is asked, the first that alone forbids it."""
-    job = next(one for one in asked.jobs if one.key == late.key)
-    closing = (job.due + 1) * asked.open
-    if job.pinned is not None:
-        return Lateness(job.key, Forbids.PIN, f"It is pinned to {asked.day(job.pinned.day)}.")
-    if job.hours > closing:
-        return Lateness(
-            job.key,
-            Forbids.HOURS,
-            f"It takes {job.takes}; until the closing of {asked.day(job.due)} there are "
-            f"{max(0, closing)}.",
-        )
-    if job.earliest * asked.open + job.hours > closing + 1e-9:
-        return Lateness(
-            job.key,
-            Forbids.PARTS,
-            f"Its parts come on {asked.day(job.earliest)} and it takes {job.takes}.",
-        )
-    return _crowded(asked, job, placed)
-
-
-def _crowded(asked: BoardFile, job: BoardJob, placed: Sequence[Placed]) -> Lateness:
-    """Whether bays or people are taken at every start that would have been in time."""
-    by_key: Mapping[str, BoardJob] = {one.key: one for one in asked.jobs}
-    horizon = asked.open * asked.days
-    people, taken = np.zeros(horizon), {bay.key: np.zeros(horizon, bool) for bay in asked.bays}
-    for one in placed:
-        if one.key != job.key:
-            start = one.day * asked.open + one.hour
-            hours = slice(start, start + by_key[one.key].slots)
-            people[hours] += by_key[one.key].people
-            taken[one.bay][hours] = True
-    last = math.floor((job.due + 1) * asked.open - job.hours + 1e-9)
-    starts = range(job.earliest * asked.open, min(last, horizon - job.slots) + 1)
-    bays = [bay.key for bay in asked.bays if bay.kind in job.kinds]
-    with_bay = [
-        start
-        for start in starts
-        if any(not taken[bay][start : start + job.slots].any() for bay in bays)
-    ]
-    if not with_bay:
-        return Lateness(
-            job.key,
-            Forbids.BAY,
-            f"No {' or '.join(job.kinds)} is free for {job.takes} between "
-            f"{asked.day(job.earliest)} and the closing of {asked.day(job.due)}.",
-        )
-    if all(
-        (people[start : start + job.slots] + job.people > asked.people).any() for start in with_bay
-    ):
-        return Lateness(
-            job.key, Forbids.PEOPLE, f"Its {job.people} people are with other jobs until then."
-        )
-    return Lateness(job.key, Forbids.OTHERS, "Other jobs would be later for it.")
 
 
 def pinned_as_placed(asked: BoardFile, board: Board, keys: Sequence[str]) -> BoardFile:

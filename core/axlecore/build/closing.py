@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from axlecore.build import cautions
-from axlecore.build.access import THINGS, things_back
-from axlecore.build.bar_steps import SECURE, SOAK, soak_step
+from axlecore.build.access import back_keys, things_back
+from axlecore.build.bar_steps import SECURE
 from axlecore.build.facts import Facts
+from axlecore.build.preparing import SOAK, soak_step
 from axlecore.build.steps import Records, Step, VehicleState
 from axlecore.fasteners.hexagons import across_flats
 from axlecore.fitup.bolts import KitBolt
@@ -117,8 +118,7 @@ def _torques(facts: Facts, end: End, settled: str) -> Iterator[Step]:
     for bolt in bolts:
         yield _torque(facts, end, bolt, settled)
     if not bolts:
-        links = work.new_links or work.links_set or work.bar_in or work.new_bushings
-        joints = ["links"] if links or work.checked else []
+        joints = ["links"] if work.rehung or work.checked else []
         joints += ["brackets"] if work.bar_in or work.new_bushings or work.checked else []
         for joint in joints:
             yield Step(
@@ -227,7 +227,7 @@ def _back_keys(facts: Facts) -> Iterator[str]:
     for end in facts.ends:
         if facts.work(end).checked:
             continue
-        yield from (f"{end}.{thing.key}.back" for thing in THINGS if thing.why(facts, end))
+        yield from back_keys(facts, end)
         if facts.job.vehicle.of_end(end).air_bags is not None:
             yield f"{end}.air.in"
         if facts.u_bolts(end):

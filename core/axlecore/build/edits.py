@@ -202,9 +202,7 @@ def _split(found: dict[str, Step], split: Split) -> None:
             after = tuple(second if one == step.key else one for one in other.after)
             found[key] = replace(other, after=after)
     # What it leaves, puts back and records is so once both goes are done.
-    found[step.key] = replace(
-        step, what=split.first, hours=half, puts_back="", torque="", undoes=step.undoes
-    )
+    found[step.key] = replace(step, what=split.first, hours=half, puts_back="", torque="")
     found[second] = replace(
         step,
         key=second,

@@ -48,6 +48,21 @@ class Work:
     links_set: bool = False
     checked: bool = False
 
+    @property
+    def links_made(self) -> bool:
+        """Links are made up on the bench."""
+        return self.bar_in or self.new_links or self.links_set
+
+    @property
+    def rehung(self) -> bool:
+        """The bar's joints come apart and are settled again."""
+        return self.links_made or self.new_bushings
+
+    @property
+    def one_link(self) -> bool:
+        """One link off is enough, so that the bar moves: only bushings are renewed."""
+        return self.new_bushings and not (self.bar_in or self.new_links)
+
 
 #: What a short job does at its end.
 _SHORT = {

@@ -9,7 +9,7 @@ from axlecore.build.edits import PlanEdits
 from axlecore.build.snapping import Tally
 from axlecore.build.terms import Terms
 from axlecore.fasteners.repair import Rung, repair_ladder
-from axlecore.fitup.schools import settled
+from axlecore.fitup.schools import holding, settled
 from axlecore.fitup.sheet import Fitting
 from axlecore.practice.look import Ends, LookOver
 from axlecore.practice.stations import JobKind
@@ -121,7 +121,7 @@ class JobFile(Record, ByEnd["Kit | None"]):
     @property
     def ways(self) -> dict[str, str]:
         """The school that holds in every matter."""
-        return settled({**self.schools, **self.fitting.schools})
+        return holding(self.schools, self.fitting.schools)
 
     def touched(self) -> tuple[End, ...]:
         """Ends that are worked on, rear first where both are."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping, Sequence, Set
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -63,11 +63,7 @@ def _fewest_states(by_key: Mapping[str, Step]) -> tuple[VehicleState, ...]:
         done, states = waiting.popleft()
         if done == whole:
             return states
-        ready = {
-            step.state
-            for key, step in by_key.items()
-            if key not in done and done.issuperset(step.after)
-        }
+        ready = {step.state for step in _ready(by_key, done)}
         for state in (one for one in VehicleState if one in ready):
             then = _all_done(by_key, state, done)
             if then not in seen:
@@ -76,18 +72,23 @@ def _fewest_states(by_key: Mapping[str, Step]) -> tuple[VehicleState, ...]:
     raise AssertionError("steps without a circle can all be done")
 
 
+def _ready(by_key: Mapping[str, Step], done: Set[str]) -> list[Step]:
+    """Steps that are not done and wait for nothing any more."""
+    return [
+        step
+        for key, step in by_key.items()
+        if key not in done and all(before in done for before in step.after)
+    ]
+
+
 def _all_done(
     by_key: Mapping[str, Step], state: VehicleState, done: frozenset[str]
 ) -> frozenset[str]:
     """All that can be done in a state, with what was done."""
     now = set(done)
-    of_state = [step for step in by_key.values() if step.state is state and step.key not in now]
-    while True:
-        ready = [step for step in of_state if now.issuperset(step.after)]
-        if not ready:
-            return frozenset(now)
-        now.update(step.key for step in ready)
-        of_state = [step for step in of_state if step.key not in now]
+    while ready := [step.key for step in _ready(by_key, now) if step.state is state]:
+        now.update(ready)
+    return frozenset(now)
 
 
 def _within(by_key: Mapping[str, Step], state: VehicleState, before: Sequence[Step]) -> list[Step]:
@@ -96,17 +97,11 @@ def _within(by_key: Mapping[str, Step], state: VehicleState, before: Sequence[St
     last = before[-1] if before else None
     place = {key: at for at, key in enumerate(by_key)}
     found: list[Step] = []
-    while True:
-        ready = [
-            step
-            for step in by_key.values()
-            if step.state is state and step.key not in done and done.issuperset(step.after)
-        ]
-        if not ready:
-            return found
+    while ready := [step for step in _ready(by_key, done) if step.state is state]:
         last = min(ready, key=lambda step: (_away(step, last), place[step.key]))
         found.append(last)
         done.add(last.key)
+    return found
 
 
 def _away(step: Step, last: Step | None) -> tuple[bool, bool, bool]:

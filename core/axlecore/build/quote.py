@@ -131,7 +131,9 @@ def quote_of(
         raise InputError("steps", "There is no work of the shop in this plan.")
     worked = _pert(np.array([step.hours for step in own]), rng, draws)
     undone = [(step, fastener) for step in own for fastener in step.undoes]
-    snapped, repair_h, repair_cost = _repairs([one for _, one in undone], record, rng, draws)
+    chances = [chance_of(fastener, record) for _, fastener in undone]
+    counts = [fastener.count for _, fastener in undone]
+    snapped, repair_h, repair_cost = _repairs(counts, chances, rng, draws)
     hours = worked.sum(axis=0) + repair_h.sum(axis=0)
     outside = sum(terms.outside.get(step.outside, 0.0) for step in steps if step.outside)
     price = hours * terms.labour_an_hour + repair_cost.sum(axis=0) + outside + terms.parts
@@ -139,7 +141,7 @@ def quote_of(
         hours=_quantiles(hours),
         price=_quantiles(price),
         days=_quantiles(hours / terms.open_hours),
-        drivers=_drivers(own, undone, worked, repair_h, record),
+        drivers=_drivers(own, worked, undone, chances, repair_h),
         snapping=float((snapped.sum(axis=0) > 0).mean()) if len(snapped) else 0.0,
         draws=draws,
     )
@@ -156,18 +158,17 @@ def _pert(hours: FloatArray, rng: np.random.Generator, draws: int) -> FloatArray
 
 
 def _repairs(
-    fasteners: Sequence[OldFastener],
-    record: Sequence[Tally],
+    counts: Sequence[int],
+    chances: Sequence[Chance],
     rng: np.random.Generator,
     draws: int,
 ) -> tuple[FloatArray, FloatArray, FloatArray]:
     """How many snap, what that takes [h] and costs, (fasteners, draws) each."""
-    if not fasteners:
+    if not counts:
         none = np.zeros((0, draws))
         return none, none, none
-    chances = np.array([chance_of(one, record).posterior for one in fasteners])
-    counts = np.array([one.count for one in fasteners])
-    snapped = rng.binomial(counts[:, None], chances[:, None], size=(len(fasteners), draws))
+    many, snaps = np.array(counts), np.array([chance.posterior for chance in chances])
+    snapped = rng.binomial(many[:, None], snaps[:, None], size=(len(counts), draws))
     ends = list(ENDS_AT)
     # Which rung a snapped bolt ends at; whoever goes further has tried those before.
     shares = rng.multinomial(snapped, [ENDS_AT[rung] for rung in ends])
@@ -189,10 +190,10 @@ def _quantiles(values: FloatArray) -> Quantiles:
 
 def _drivers(
     own: Sequence[Step],
-    undone: Sequence[tuple[Step, OldFastener]],
     worked: FloatArray,
+    undone: Sequence[tuple[Step, OldFastener]],
+    chances: Sequence[Chance],
     repair_h: FloatArray,
-    record: Sequence[Tally],
 ) -> list[Widener]:
     """What widens the hours most, by share of the variance; draws are independent."""
     spread = [
@@ -200,8 +201,8 @@ def _drivers(
         for row, step in zip(worked, own, strict=True)
     ]
     bolts = [
-        (float(row.var()), _bolts(fastener, step), chance_of(fastener, record))
-        for row, (step, fastener) in zip(repair_h, undone, strict=True)
+        (float(row.var()), _bolts(fastener, step), chance)
+        for row, (step, fastener), chance in zip(repair_h, undone, chances, strict=True)
     ]
     found = sorted([*spread, *bolts], key=lambda one: -one[0])
     whole = sum(one[0] for one in found)

@@ -52,7 +52,7 @@ def with_repairs(steps: Sequence[Step], job: JobFile) -> list[Step]:
         )
         rung = next_rung(ladder, bolt.tried)
         key = f"{bolt.step}.snapped.{number}"
-        what, cost = RUNG_USES[rung.rung]
+        what, _ = RUNG_USES[rung.rung]
         weld = rung.rung is Rung.WELD
         repair = Step(
             key=key,
@@ -63,7 +63,7 @@ def with_repairs(steps: Sequence[Step], job: JobFile) -> list[Step]:
             side=broken.side,
             after=(bolt.step,),
             hours=RUNG_HOURS[rung.rung],
-            uses=(UsedUp(what),) if cost else (),
+            uses=(UsedUp(what),),
             cautions=(cautions.WELD,) if weld else (cautions.EYES,),
             records=(Records.HANDED_ON,) if weld else (Records.PHOTO,),
             outside="licensed welder" if weld else "",

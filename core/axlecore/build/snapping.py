@@ -19,8 +19,8 @@ _BY_RUST = {
     Rust.SCALY: 0.08,
     Rust.HEAVY: 0.25,
 }
-#: Times so much up to a size [m]: M8 or 5/16, M10 or 3/8, above.
-_BY_SIZE = ((0.0085, 2.0), (0.0105, 1.3), (float("inf"), 1.0))
+#: Up to a diameter [m]: what sizes are called together, and how much more likely they snap.
+_BY_SIZE = ((0.0085, "M8", 2.0), (0.0105, "M10", 1.3), (float("inf"), "", 1.0))
 _HIDDEN, _LOCKED, _SOAKED = 1.6, 1.3, 0.7
 _MOST = 0.9
 #: What the starting values are worth, in bolts of the shop's own.
@@ -84,9 +84,13 @@ def class_of(fastener: OldFastener) -> tuple[Rust, str, bool, bool, bool]:
     fastener : OldFastener
         Any.
     """
-    diameter = read_thread(fastener.size).diameter_m
-    size = "M8" if diameter <= 0.0085 else "M10" if diameter <= 0.0105 else ""
+    size, _ = _size_class(fastener)
     return fastener.rust, size, fastener.hidden, fastener.thread_lock, fastener.soaked
+
+
+def _size_class(fastener: OldFastener) -> tuple[str, float]:
+    diameter = read_thread(fastener.size).diameter_m
+    return next((name, factor) for most, name, factor in _BY_SIZE if diameter <= most)
 
 
 def prior_chance(fastener: OldFastener) -> float:
@@ -102,8 +106,7 @@ def prior_chance(fastener: OldFastener) -> float:
     By rust; times 2 to M8 (5/16), 1.3 to M10 (3/8); times 1.6 where the far end is hidden; times
     1.3 with permanent thread-lock; times 0.7 when soaked the day before; at most 90 %.
     """
-    diameter = read_thread(fastener.size).diameter_m
-    by_size = next(factor for most, factor in _BY_SIZE if diameter <= most)
+    _, by_size = _size_class(fastener)
     chance = _BY_RUST[fastener.rust] * by_size
     chance *= _HIDDEN if fastener.hidden else 1.0
     chance *= _LOCKED if fastener.thread_lock else 1.0

@@ -6,6 +6,7 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
+from graphlib import CycleError, TopologicalSorter
 
 from axlecore.errors import InputError
 from axlecore.practice.look import Rust
@@ -224,21 +225,9 @@ def circle_of(by_key: Mapping[str, Step]) -> list[str]:
     by_key : mapping of str to Step
         All that they may wait for.
     """
-    done: set[str] = set()
-    for first in by_key:
-        trail: list[str] = []
-        stack = [(first, iter(by_key[first].after))]
-        trail.append(first)
-        while stack:
-            key, rest = stack[-1]
-            following = next((one for one in rest if one not in done), None)
-            if following is None:
-                done.add(key)
-                stack.pop()
-                trail.pop()
-            elif following in trail:
-                return [*trail[trail.index(following) :], following]
-            else:
-                stack.append((following, iter(by_key[following].after)))
-                trail.append(following)
+    try:
+        TopologicalSorter({key: step.after for key, step in by_key.items()}).prepare()
+    except CycleError as error:
+        # It names who goes before whom; people read who waits for whom.
+        return [*reversed(error.args[1])]
     return []

@@ -5,7 +5,8 @@ from __future__ import annotations
 from argparse import Namespace
 from typing import Any
 
-from axlecore.build.board import Board, BoardFile, solve_board
+from axlecore.build.board import Board, solve_board
+from axlecore.build.board_file import BoardFile
 from axlecore.cli.files import EXIT_OK, EXIT_STOP, add_file, guarded, print_json, read
 
 

@@ -6,7 +6,7 @@ import json
 from argparse import Namespace
 from typing import Any
 
-from axlecore.build.board import BoardFile
+from axlecore.build.board_file import BoardFile
 from axlecore.build.job import JobFile
 from axlecore.cli.claim import ClaimFile
 from axlecore.cli.files import EXIT_OK

@@ -8,16 +8,9 @@ from dataclasses import replace
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from axlecore.build.board import (
-    Bay,
-    BoardFile,
-    BoardJob,
-    Forbids,
-    NoBoardError,
-    Slot,
-    pinned_as_placed,
-    solve_board,
-)
+from axlecore.build.board import NoBoardError, pinned_as_placed, solve_board
+from axlecore.build.board_file import Bay, BoardFile, BoardJob, Slot
+from axlecore.build.lateness import Forbids
 from axlecore.errors import InputError
 
 LIFT, PIT = Bay("A", "lift"), Bay("B", "pit")
