@@ -2,6 +2,7 @@
 
 from datetime import date
 
+from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
@@ -91,7 +92,6 @@ _NOTHING = Board([], 0.0, True, 0.0, [])
 
 def _board_out(person: Person) -> BoardOut:
     shop = person.shop
-    bays = list(shop.bays.order_by("pk"))
     off = sorted(shop.days_off.values_list("day", flat=True))
     on = {placing.job_id for placing in Placing.objects.filter(job__shop=shop)}
     waiting = [
@@ -101,9 +101,9 @@ def _board_out(person: Person) -> BoardOut:
         .select_related("vehicle")
         .order_by("number")
     ]
-    if not bays:
+    if not shop.bays.exists():
         return BoardOut(
-            days=services.working_days(shop, services.timezone.localdate()),
+            days=services.working_days(shop, timezone.localdate()),
             open_hours=shop.open_hours,
             crew=shop.crew,
             bays=[],
@@ -123,7 +123,7 @@ def _board_out(person: Person) -> BoardOut:
         days=board.days,
         open_hours=shop.open_hours,
         crew=shop.crew,
-        bays=[BayOut(id=bay.pk, name=bay.name, kind=BayKind(bay.kind)) for bay in bays],
+        bays=[BayOut(id=bay.pk, name=bay.name, kind=BayKind(bay.kind)) for bay in board.bays],
         jobs=[
             PlacingOut(
                 job_id=placing.job_id,

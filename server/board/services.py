@@ -22,6 +22,7 @@ from jobs.work import Work
 from racks.services import parts_of
 from shops.errors import Refused
 from shops.models import Person, Shop
+from shops.requests import only_a_lead
 
 #: Working days that are planned: three weeks.
 DAYS = 15
@@ -211,8 +212,7 @@ def take_proposal(person: Person, seen: str) -> None:
 
 
 def _leads(person: Person) -> None:
-    if person.role != Person.Role.LEAD:
-        raise Refused("role", "Only a lead plans the board; ask one.", 403)
+    only_a_lead(person, "Only a lead plans the board; ask one.")
 
 
 def _locked(person: Person) -> Shop:

@@ -9,7 +9,7 @@ from axlecore.choosing.ranking import thin_out
 from axlecore.choosing.sets import Candidate
 from axlecore.formats import to_plain
 from axlecore.practice.classes import default_bar
-from axlecore.practice.completion import FITTINGS, Priced, Rates, completed, renewal
+from axlecore.practice.completion import FITTINGS, Completed, Priced, Rates, completed, renewal
 from axlecore.practice.decision import decide
 from axlecore.practice.look import LookOver
 from axlecore.practice.options import Option, axle_options
@@ -26,6 +26,7 @@ from racks.models import Part
 from racks.services import made_for, record_of, suited_to
 from shops.errors import Refused
 from shops.models import Person, Shop
+from shops.requests import only_a_lead
 
 #: Steps of stiffness an axle is ranked with; two bars of one differ by less than their bands.
 STEPS_OF_AN_AXLE = 30
@@ -142,19 +143,11 @@ def price_of(job: OpenJob, chosen: SetUp) -> float | None:
             part = made_for(job.row.shop_id, end).filter(part_number=choice.part_number).first()
             if part is None or part.price_cents is None:
                 return None
-            record = record_of(part)
-            # A bar that was edited by hand is not the one on the rack any more.
-            if record.bar != choice.fitted.bar:
-                return None
             [own] = priced([part])
-            total += completed(
-                own,
-                choice.action,
-                job.rig.of_end(end),
-                end,
-                _fittings(job, end),
-                rates_of(job.row.shop),
-            ).price
+            # A bar that was edited by hand is not the one on the rack any more.
+            if own.part.bar != choice.fitted.bar:
+                return None
+            total += _completed(job, end, own, choice.action, _fittings(job, end)).price
         if chosen.joints(end) is Joints.RENEWED:
             axle = job.rig.of_end(end)
             total += renewal(axle, _fittings(job, end), rates_of(job.row.shop)).price
@@ -172,20 +165,25 @@ def _fittings(job: OpenJob, end: End) -> list[Priced]:
 
 def besides_of(job: OpenJob, end: End, part: Part, action: Action) -> list[RackPart]:
     """Return the parts that a bar is bought with, so that it can be bolted on."""
-    found = made_for(job.row.shop_id, end).filter(pk=part.pk)
+    offered = priced(made_for(job.row.shop_id, end).filter(pk=part.pk))
     fittings = _fittings(job, end)
     by_id = {one.id: one.part for one in fittings}
-    for own in priced(found):
-        axle = job.rig.of_end(end)
-        whole = completed(own, action, axle, end, fittings, rates_of(job.row.shop))
-        return [by_id[one.part_id] for one in whole.besides]
-    return []
+    return [
+        by_id[one.part_id]
+        for own in offered
+        for one in _completed(job, end, own, action, fittings).besides
+    ]
+
+
+def _completed(
+    job: OpenJob, end: End, own: Priced, action: Action, fittings: list[Priced]
+) -> Completed:
+    return completed(own, action, job.rig.of_end(end), end, fittings, rates_of(job.row.shop))
 
 
 def record_decision(job: OpenJob, person: Person, seen: tuple[int, int], reason: str) -> None:
     """Keep what is chosen with the figures it is chosen by; only a lead decides."""
-    if person.role != Person.Role.LEAD:
-        raise Refused("role", "Only a lead records the choice; ask one.", 403)
+    only_a_lead(person, "Only a lead records the choice; ask one.")
     if (job.row.version, job.row.vehicle.version) != seen:
         raise Refused(
             "base_version",

@@ -9,6 +9,7 @@ from jobs.opened import OpenJob
 from rigs.services import About, describe
 from shops.errors import Refused
 from shops.models import Person
+from shops.requests import only_a_lead
 
 
 def pass_gate(
@@ -28,8 +29,8 @@ def pass_gate(
     if not gate.overridable:
         stop = next(check for check in unmet if check.stop)
         raise Refused("station", f"{stop.text} This is a stop; no reason overrides it.", 422)
-    if unmet and person.role != Person.Role.LEAD:
-        raise Refused("role", "Only a lead goes on with something unmet.", 403)
+    if unmet:
+        only_a_lead(person, "Only a lead goes on with something unmet.")
     if unmet and not reason.strip():
         raise Refused("reason", f"Not met: {unmet[0].text} Write why you go on anyway.", 422)
     job.row.passes.create(

@@ -22,6 +22,7 @@ from jobs.opened import OpenJob
 from jobs.work import Work
 from shops.errors import Refused
 from shops.models import Person
+from shops.requests import only_a_lead
 
 
 @dataclass(frozen=True)
@@ -97,8 +98,7 @@ def agree(
 ) -> None:
     """Keep what an owner agreed to, as it was shown; `up_to` is in cents."""
     check_version(job.row.line_version, base_version, "quote")
-    if person.role != Person.Role.LEAD:
-        raise Refused("role", "Only a lead takes an owner's word for a quote; ask one.", 403)
+    only_a_lead(person, "Only a lead takes an owner's word for a quote; ask one.")
     work = Work(job)
     if work.digest != digest:
         raise Refused("digest", "The plan changed meanwhile: look at its quote again.", 409)

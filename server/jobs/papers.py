@@ -11,8 +11,8 @@ from axlecore.quantities.measure import Known, Record
 from history.versions import document_at, write_next
 from jobs.models import Paper
 from jobs.opened import OpenJob
-from shops.errors import Refused
 from shops.models import Person
+from shops.requests import only_a_lead
 
 #: A revision keeps this much of what was typed; the whole of it is in its document.
 _KEPT_OF_TYPED = 60
@@ -42,8 +42,8 @@ def change_paper(
     def changed() -> object:
         after = PAPERS[name].settled(before, change(before))
         message = only_leads_change(name, before, after)
-        if message and person.role != Person.Role.LEAD:
-            raise Refused("role", message, 403)
+        if message:
+            only_a_lead(person, message)
         paper.document = to_plain(after)
         return paper.document
 

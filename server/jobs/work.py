@@ -4,6 +4,7 @@ import hashlib
 import json
 from collections.abc import Iterator
 from dataclasses import replace
+from functools import cached_property
 
 import numpy as np
 
@@ -12,8 +13,10 @@ from axlecore.build.job import JobFile, Kit
 from axlecore.build.order import OrderLine, order_list
 from axlecore.build.plan import PlanChange, WorkPlan, change_of, plan_of
 from axlecore.build.quote import Quote, quote_of
+from axlecore.build.snapped import RUNG_USES
 from axlecore.build.steps import Step
 from axlecore.build.terms import Terms
+from axlecore.fasteners.repair import Rung
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_plain
 from axlecore.papers import PaperName
@@ -25,18 +28,19 @@ from axlecore.vehicle.ends import End
 from history.versions import check_version
 from jobs.choosing import besides_of
 from jobs.gates import moved
+from jobs.kept import Kept
 from jobs.models import PlanLook
 from jobs.opened import OpenJob
 from jobs.papers import change_paper
 from racks.models import Part
-from racks.services import record_of
+from racks.services import parts_of, record_of
 from shops.errors import Refused
 from shops.models import Person
+from shops.requests import only_a_lead
 
-#: The same plan has the same quote.
+#: The same plan has the same quote; the gate asks for it whenever a job is opened.
 _SEED = 1
-#: What a licensed welder usually asks for a plate; shops say their own price in the quote.
-_WELDER = 160.0
+_QUOTES: Kept[Quote] = Kept(64)
 
 
 def job_file(job: OpenJob) -> JobFile:
@@ -46,7 +50,7 @@ def job_file(job: OpenJob) -> JobFile:
     outside = {
         "exhaust shop": shop.exhaust_cents / 100,
         "alignment technician": shop.alignment_cents / 100,
-        "licensed welder": _WELDER,
+        "licensed welder": RUNG_USES[Rung.WELD][1],
     }
     return JobFile(
         kind=JobKind(job.row.kind),
@@ -77,16 +81,9 @@ def _kit(job: OpenJob, end: End) -> Kit | None:
 def _parts_price(job: OpenJob, kits: dict[End, Kit | None]) -> float:
     """What is bought, cheapest offer each; the labour of the choice is not in it."""
     numbers = [one.part_number for kit in kits.values() if kit for one in _bought(kit)]
-    offers = (
-        Part.objects.filter(shop=job.row.shop_id, part_number__in=numbers)
-        .values_list("part_number", "offers__price_cents")
-        .order_by("part_number", "offers__price_cents")
-    )
-    cheapest: dict[str, int] = {}
-    for number, cents in offers:
-        if cents is not None:
-            cheapest.setdefault(number, cents)
-    return sum(cheapest.get(number, 0) for number in numbers) / 100
+    found = parts_of(job.row.shop_id).filter(part_number__in=numbers)
+    cheapest = dict(found.values_list("part_number", "price_cents"))
+    return sum(cheapest.get(number) or 0 for number in numbers) / 100
 
 
 def _bought(kit: Kit) -> Iterator[RackPart]:
@@ -102,21 +99,26 @@ class Work:
         self.file = job_file(job)
         self.plan: WorkPlan = plan_of(self.file, job.fit)
 
-    @property
+    @cached_property
     def digest(self) -> str:
         """Of the steps as they are."""
-        return _digest(self.plan.steps)
+        plain = json.dumps([to_plain(step) for step in self.plan.steps], sort_keys=True)
+        return hashlib.sha256(plain.encode()).hexdigest()
 
-    @property
+    @cached_property
     def order(self) -> list[OrderLine]:
         """All that the job consumes."""
         return order_list(self.file, self.job.fit, self.plan.steps)
 
-    @property
+    @cached_property
     def quote(self) -> Quote:
         """What it takes and costs."""
-        rng = np.random.default_rng(_SEED)
-        return quote_of(self.plan.steps, self.file.terms, self.file.record, rng)
+        terms, record = self.file.terms, self.file.record
+        question = [self.digest, to_plain(terms), [to_plain(tally) for tally in record]]
+        return _QUOTES.answer(
+            question,
+            lambda: quote_of(self.plan.steps, terms, record, np.random.default_rng(_SEED)),
+        )
 
     def change_since(self, look: PlanLook | None) -> PlanChange | None:
         """What is otherwise than when a lead looked it through; None where none did."""
@@ -124,11 +126,6 @@ class Work:
             return None
         then = [from_plain(step, Step) for step in look.steps]
         return change_of(then, self.plan.steps)
-
-
-def _digest(steps: list[Step]) -> str:
-    plain = json.dumps([to_plain(step) for step in steps], sort_keys=True)
-    return hashlib.sha256(plain.encode()).hexdigest()
 
 
 def last_look(job: OpenJob) -> PlanLook | None:
@@ -139,8 +136,7 @@ def last_look(job: OpenJob) -> PlanLook | None:
 def look_through(job: OpenJob, person: Person, base_version: int, digest: str) -> None:
     """Keep that a lead looked through the plan; Refused where it is another by now."""
     check_version(job.row.line_version, base_version, "plan")
-    if person.role != Person.Role.LEAD:
-        raise Refused("role", "Only a lead looks a plan through; ask one.", 403)
+    only_a_lead(person, "Only a lead looks a plan through; ask one.")
     work = Work(job)
     if work.digest != digest:
         raise Refused("digest", "The plan changed meanwhile: look at it again.", 409)

@@ -199,7 +199,7 @@ def post_agreed(request: PersonRequest, job_id: int, body: AgreedIn) -> HttpResp
     )
 
 
-@router.post("/jobs/{int:job_id}/work/look", response=JobChange, operation_id="look_through_plan")
+@router.post("/jobs/{int:job_id}/plan/look", response=JobChange, operation_id="look_through_plan")
 def post_look(request: PersonRequest, job_id: int, body: LookThroughIn) -> HttpResponse:
     return change(
         request,
@@ -208,7 +208,7 @@ def post_look(request: PersonRequest, job_id: int, body: LookThroughIn) -> HttpR
     )
 
 
-@router.post("/jobs/{int:job_id}/work/add", response=JobChange, operation_id="add_step")
+@router.post("/jobs/{int:job_id}/plan/add", response=JobChange, operation_id="add_step")
 def post_add(request: PersonRequest, job_id: int, body: AddIn) -> HttpResponse:
     def add(job: OpenJob, person: Person) -> None:
         edits = job.read(PlanEdits)
@@ -231,7 +231,7 @@ def post_add(request: PersonRequest, job_id: int, body: AddIn) -> HttpResponse:
     return change(request, job_id, add)
 
 
-@router.post("/jobs/{int:job_id}/work/strike", response=JobChange, operation_id="strike_step")
+@router.post("/jobs/{int:job_id}/plan/strike", response=JobChange, operation_id="strike_step")
 def post_strike(request: PersonRequest, job_id: int, body: StepIn) -> HttpResponse:
     def strike(job: OpenJob, person: Person) -> None:
         edits = job.read(PlanEdits)
@@ -246,7 +246,7 @@ def post_strike(request: PersonRequest, job_id: int, body: StepIn) -> HttpRespon
     return change(request, job_id, strike)
 
 
-@router.post("/jobs/{int:job_id}/work/move", response=JobChange, operation_id="move_step")
+@router.post("/jobs/{int:job_id}/plan/move", response=JobChange, operation_id="move_step")
 def post_move(request: PersonRequest, job_id: int, body: MoveIn) -> HttpResponse:
     def move(job: OpenJob, person: Person) -> None:
         _must_be_there(job, body.key)
@@ -259,7 +259,7 @@ def post_move(request: PersonRequest, job_id: int, body: MoveIn) -> HttpResponse
     return change(request, job_id, move)
 
 
-@router.post("/jobs/{int:job_id}/work/split", response=JobChange, operation_id="split_step")
+@router.post("/jobs/{int:job_id}/plan/split", response=JobChange, operation_id="split_step")
 def post_split(request: PersonRequest, job_id: int, body: SplitIn) -> HttpResponse:
     def split(job: OpenJob, person: Person) -> None:
         _must_be_there(job, body.key)

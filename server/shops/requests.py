@@ -12,6 +12,12 @@ class PersonRequest(HttpRequest):
     user: Person
 
 
+def only_a_lead(person: Person, message: str) -> None:
+    """Refuse in these words whoever is no lead."""
+    if person.role != Person.Role.LEAD:
+        raise Refused("role", message, status=403)
+
+
 def writer(request: PersonRequest) -> Person:
     """Return who is asking, if their role may change records; else refuse."""
     if not request.user.may_write:

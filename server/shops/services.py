@@ -10,6 +10,7 @@ from axlecore.quantities.entry import read_amount
 from axlecore.quantities.units import Units
 from shops.errors import Refused
 from shops.models import Currency, Person, Shop
+from shops.requests import only_a_lead
 
 _WAYS = "schools."
 
@@ -117,8 +118,7 @@ def change_setting(person: Person, place: str, typed: str, instead_of: str) -> S
 
     Refused where another stands there by now than the one that was to be replaced.
     """
-    if person.role != Person.Role.LEAD:
-        raise Refused("role", "Only a lead changes what the shop keeps to.", 403)
+    only_a_lead(person, "Only a lead changes what the shop keeps to.")
     with transaction.atomic():
         shop = Shop.objects.select_for_update(no_key=True).get(pk=person.shop_id)
         before = _standing(shop, place)

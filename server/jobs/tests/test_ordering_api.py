@@ -119,7 +119,7 @@ class OrderingTests(TwoShops):
         )
         # Two hours more are above what was agreed; what was shown is kept as it was.
         step = {"base_version": 1, "reason": "found", "what": "Weld", "usual_hours": 2}
-        self.send("POST", f"/jobs/{self.job.pk}/work/add", step)
+        self.send("POST", f"/jobs/{self.job.pk}/plan/add", step)
         agreed = self.work()["agreed"]
         self.assertEqual((agreed["holds"], agreed["quote"]), (False, quote))
         practice = self.client.get(f"/api/jobs/{self.job.pk}/practice").json()

@@ -29,12 +29,12 @@ class WorkTests(TwoShops):
 
     def edit(self, way, base, client=None, **body):
         body = {"base_version": base, "reason": "because", **body}
-        return self.send("POST", f"/jobs/{self.job.pk}/work/{way}", body, client)
+        return self.send("POST", f"/jobs/{self.job.pk}/plan/{way}", body, client)
 
     def look(self, digest, client=None):
         base = Job.objects.get(pk=self.job.pk).line_version
         body = {"base_version": base, "digest": digest}
-        return self.send("POST", f"/jobs/{self.job.pk}/work/look", body, client)
+        return self.send("POST", f"/jobs/{self.job.pk}/plan/look", body, client)
 
     def test_a_choice_is_a_plan_with_its_order_and_its_quote(self):
         work = self.work()

@@ -195,28 +195,28 @@ function photoWrites(outbox: Outbox, send: Send, jobId: number) {
 /** On the plan: what a lead does to it, each with a reason. */
 function planWrites(send: Send, jobId: number) {
   return {
-    addStep: (step: BodyOf<"/api/jobs/{job_id}/work/add", "post">) =>
-      send("plan", step.what, "added", ask("post", "/api/jobs/{job_id}/work/add", jobId, step)),
+    addStep: (step: BodyOf<"/api/jobs/{job_id}/plan/add", "post">) =>
+      send("plan", step.what, "added", ask("post", "/api/jobs/{job_id}/plan/add", jobId, step)),
     strikeStep: (key: string, reason: string) =>
       send(
         "plan",
         key,
         "struck out",
-        ask("post", "/api/jobs/{job_id}/work/strike", jobId, { key, reason }),
+        ask("post", "/api/jobs/{job_id}/plan/strike", jobId, { key, reason }),
       ),
     moveStep: (key: string, after: string, reason: string) =>
       send(
         "plan",
         key,
         `after ${after}`,
-        ask("post", "/api/jobs/{job_id}/work/move", jobId, { key, after, reason }),
+        ask("post", "/api/jobs/{job_id}/plan/move", jobId, { key, after, reason }),
       ),
     splitStep: (key: string, first: string, second: string, reason: string) =>
       send(
         "plan",
         key,
         "split in two",
-        ask("post", "/api/jobs/{job_id}/work/split", jobId, { key, first, second, reason }),
+        ask("post", "/api/jobs/{job_id}/plan/split", jobId, { key, first, second, reason }),
       ),
     tellOrder: (told: BodyOf<"/api/jobs/{job_id}/order", "post">) =>
       send(
@@ -237,7 +237,7 @@ function planWrites(send: Send, jobId: number) {
         "line",
         "plan",
         "looked through",
-        ask("post", "/api/jobs/{job_id}/work/look", jobId, { digest }),
+        ask("post", "/api/jobs/{job_id}/plan/look", jobId, { digest }),
       ),
   };
 }
