@@ -19,20 +19,20 @@ export function shownAs(dimension: string): { per: number; symbol: string; most:
 /** A number without a unit; what has one, or is a fraction, is none. */
 const BARE = /^~?[-+−]?\d[\d.,\s]*(?:(?:±|\+\/?-)\s*\d[\d.,]*)?$/;
 
+/** A bare number with a unit behind it where whoever reads it sees others than metric. */
+const spelledOut = (typed: string, symbol: () => string) =>
+  shownUnits() !== "metric" && BARE.test(typed.trim())
+    ? `${typed.trim()} ${symbol()}`.trim()
+    : typed;
+
 /**
  * What was typed, with the unit that stands beside its field where none was typed.
  * @param typed - as it was typed
  * @param dimension - of what is entered
  */
-export function withUnit(typed: string, dimension: string): string {
-  return shownUnits() !== "metric" && BARE.test(typed.trim())
-    ? `${typed.trim()} ${shownAs(dimension).symbol}`.trim()
-    : typed;
-}
+export const withUnit = (typed: string, dimension: string) =>
+  spelledOut(typed, () => shownAs(dimension).symbol);
 
 /** What was kept as a bare number was metric: it is shown with its unit to whoever sees others. */
-export function asKept(typed: string, dimension: string): string {
-  return shownUnits() !== "metric" && BARE.test(typed.trim())
-    ? `${typed.trim()} ${DIMENSIONS.metric[dimension as Dimension].symbol}`.trim()
-    : typed;
-}
+export const asKept = (typed: string, dimension: string) =>
+  spelledOut(typed, () => DIMENSIONS.metric[dimension as Dimension].symbol);

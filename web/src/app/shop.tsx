@@ -1,8 +1,8 @@
+import { useLead } from "../api/session";
 import { UNITS } from "../api/generated/core";
 import { useAttempt } from "../api/attempt";
 import { useSent } from "../api/outbox/useOutbox";
 import { NO_JOB } from "../api/outbox/write";
-import { useSession } from "../api/queries";
 import { useShop, useShopWrites } from "../api/shop";
 import type { ShopOut } from "../api/types";
 import { Alert } from "../ui/alert";
@@ -30,7 +30,7 @@ const WORK = [
 /** The shop: its money, and its ways where practitioners disagree. A lead changes them. */
 export function Shop() {
   const shop = useShop();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   if (shop === undefined) return <p className="py-6 text-pale">Opening …</p>;
   return (
     <main className="max-w-3xl pb-10">
@@ -107,7 +107,7 @@ type SettingProps = {
 function Setting({ place, label, value, options, anybody = false }: SettingProps) {
   const { change } = useShopWrites();
   const { refusal, attempt } = useAttempt();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   // What was picked shows at once, whatever is still on its way.
   const sent = useSent(NO_JOB)("shop", place);
   return (
@@ -130,7 +130,7 @@ type AmountProps = { place: string; label: string; now: string; currency: string
 function Amount({ place, label, now, currency }: AmountProps) {
   const { change } = useShopWrites();
   const { refusal, attempt } = useAttempt();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   return (
     <div>
       <label className="flex min-h-11 items-center justify-between gap-3 border-b border-line text-sm">

@@ -1,11 +1,12 @@
+import { useLead } from "../api/session";
 import { useState } from "react";
 import { useAttempt } from "../api/attempt";
 import { useBoardWrites } from "../api/board";
-import { useSession } from "../api/queries";
 import type { BoardView } from "../api/types";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
 import { Field } from "../ui/field";
+import { Fold } from "../ui/fold";
 import { Pick } from "../ui/pick";
 
 const KINDS = [
@@ -18,16 +19,13 @@ const KINDS = [
 export function Bays({ bays }: { bays: BoardView["bays"] }) {
   const { addBay, dropBay, setDayOff } = useBoardWrites();
   const { refusal, attempt } = useAttempt();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   const [name, setName] = useState("");
   const [kind, setKind] = useState("lift");
   const [day, setDay] = useState("");
   if (!lead) return null;
   return (
-    <details className="text-sm" open={bays.length === 0}>
-      <summary className="min-h-11 cursor-pointer content-center underline underline-offset-4">
-        Bays and closed days
-      </summary>
+    <Fold title="Bays and closed days" className="text-sm" open={bays.length === 0}>
       <ul>
         {bays.map((bay) => (
           <li
@@ -71,6 +69,6 @@ export function Bays({ bays }: { bays: BoardView["bays"] }) {
         </Button>
       </div>
       <Alert>{refusal?.message}</Alert>
-    </details>
+    </Fold>
   );
 }

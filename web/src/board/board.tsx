@@ -1,7 +1,7 @@
+import { useLead } from "../api/session";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useAttempt } from "../api/attempt";
 import { useBoard, useBoardWrites } from "../api/board";
-import { useSession } from "../api/queries";
 import type { BoardView } from "../api/types";
 import { grouped } from "../drawings/quantity";
 import { Alert } from "../ui/alert";
@@ -51,7 +51,7 @@ function Planned({ board }: { board: BoardView }) {
 function Head({ board }: { board: BoardView }) {
   const { refusal, attempt } = useAttempt();
   const { take } = useBoardWrites();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   const moves = movesOf(board);
   const promised = board.jobs.filter(({ due_on }) => due_on !== null).length;
   const { late, proven, gap } = board.proposal;

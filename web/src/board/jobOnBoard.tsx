@@ -1,13 +1,14 @@
+import { useLead } from "../api/session";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAttempt } from "../api/attempt";
 import { useBoardWrites } from "../api/board";
-import { useSession } from "../api/queries";
 import type { BoardView, Placing } from "../api/types";
 import { grouped } from "../drawings/quantity";
 import { calendarDay } from "../job/days";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
+import { Fact, Facts } from "../ui/facts";
 import { Pick } from "../ui/pick";
 import { beginsAt, proposedAt, standsAt, whyLate } from "./lanes";
 
@@ -15,7 +16,7 @@ import { beginsAt, proposedAt, standsAt, whyLate } from "./lanes";
 export function JobOnBoard({ board, job }: { board: BoardView; job: Placing }) {
   const { putOn, takeOff, unpin } = useBoardWrites();
   const { refusal, attempt } = useAttempt();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   const [now, then] = [standsAt(board, job), proposedAt(board, job)];
   const late = whyLate(board, job);
   const facts: [string, string][] = [
@@ -38,14 +39,13 @@ export function JobOnBoard({ board, job }: { board: BoardView; job: Placing }) {
         <span className="font-normal text-pale">job {job.number}</span>
       </h2>
       {late && <p className="text-stop">Late: {late}</p>}
-      <dl className="grid grid-cols-[6rem_1fr]">
+      <Facts>
         {facts.map(([name, said]) => (
-          <div key={name} className="contents">
-            <dt className="border-t border-line py-0.5 text-pale">{name}</dt>
-            <dd className="border-t border-line py-0.5">{said}</dd>
-          </div>
+          <Fact key={name} name={name}>
+            {said}
+          </Fact>
         ))}
-      </dl>
+      </Facts>
       {lead && (
         <>
           <PinForm board={board} job={job} attempt={attempt} />

@@ -21,12 +21,13 @@ export function proposedAt(board: BoardView, { job_id, hours }: Placing): Span |
   return { bay: placed.bay, from, to: from + hours };
 }
 
+/** Whether what is proposed for a job is elsewhere than it stands. */
+export const differs = (now: Span | null, then: Span | null): then is Span =>
+  then !== null && (now === null || now.bay !== then.bay || now.from !== then.from);
+
 /** Jobs that the proposal puts elsewhere than they stand. */
 export const movesOf = (board: BoardView) =>
-  board.jobs.filter((job) => {
-    const [now, then] = [standsAt(board, job), proposedAt(board, job)];
-    return then !== null && (now === null || now.bay !== then.bay || now.from !== then.from);
-  });
+  board.jobs.filter((job) => differs(standsAt(board, job), proposedAt(board, job)));
 
 /** Why a job is late by the proposal, in words; empty where it keeps its day. */
 export const whyLate = (board: BoardView, { job_id }: Placing) =>

@@ -1,7 +1,7 @@
 import type { BoardView, Placing } from "../api/types";
 import { calendarDay } from "../job/days";
 import { Scroller } from "../ui/scroller";
-import { beginsAt, proposedAt, standsAt, whyLate } from "./lanes";
+import { beginsAt, differs, proposedAt, standsAt, whyLate } from "./lanes";
 import type { Span } from "./lanes";
 
 type LanesProps = {
@@ -72,7 +72,6 @@ type OnLaneProps = {
 function OnLane({ board, job, bay, px, picked, onPick }: OnLaneProps) {
   const now = standsAt(board, job);
   const then = proposedAt(board, job);
-  const moves = then !== null && (now === null || now.bay !== then.bay || now.from !== then.from);
   const late = whyLate(board, job);
   const takes = `${Math.ceil(job.hours)} h`;
   const box = (span: Span, proposed: boolean) => (
@@ -96,7 +95,7 @@ function OnLane({ board, job, bay, px, picked, onPick }: OnLaneProps) {
   return (
     <>
       {now?.bay === bay && box(now, false)}
-      {moves && then.bay === bay && box(then, true)}
+      {differs(now, then) && then.bay === bay && box(then, true)}
     </>
   );
 }

@@ -1,6 +1,6 @@
+import { useLead } from "../api/session";
 import { useAttempt } from "../api/attempt";
 import { useBoardWrites } from "../api/board";
-import { useSession } from "../api/queries";
 import type { BoardView } from "../api/types";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
@@ -12,7 +12,7 @@ type WaitingProps = { board: BoardView; onPick: (job: number) => void };
 export function Waiting({ board, onPick }: WaitingProps) {
   const { putOn } = useBoardWrites();
   const { refusal, attempt } = useAttempt();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   const late = board.jobs.filter((job) => whyLate(board, job));
   return (
     <div className="text-sm">

@@ -3,12 +3,11 @@ import { Alert } from "../ui/alert";
 import { useNavigate } from "@tanstack/react-router";
 import { useId, useState } from "react";
 import { useAttempt } from "../api/attempt";
-import { useSession } from "../api/queries";
 import type { Station } from "../api/types";
 import { Button } from "../ui/button";
 import { GoToPlace } from "./findings";
 import { useJobView } from "./context";
-import { useWritable } from "../api/session";
+import { useLead, useWritable } from "../api/session";
 import { STATION_NAMES } from "../api/generated/core";
 import { addressOf } from "./stations";
 
@@ -22,7 +21,7 @@ function whyHeld(overridable: boolean, lead: boolean, reason: string): string {
 /** What must be true before the job goes on from a station, and the way on. */
 export function GatePanel({ station }: { station: Station }) {
   const { job, practice, writes } = useJobView();
-  const session = useSession();
+  const lead = useLead();
   const writable = useWritable();
   const navigate = useNavigate();
   const [reason, setReason] = useState("");
@@ -32,7 +31,6 @@ export function GatePanel({ station }: { station: Station }) {
   if (gate === undefined) return null;
   const next = gate.next;
   const passed = job.passes.findLast((one) => one.station === station);
-  const lead = session.data?.role === "lead";
 
   const whyNot = gate.open ? "" : whyHeld(gate.overridable, lead, reason);
 

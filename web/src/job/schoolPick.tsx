@@ -2,15 +2,14 @@ import { Alert } from "../ui/alert";
 import { WidePick } from "../ui/widePick";
 import { useAttempt } from "../api/attempt";
 import { useShop, useShopWrites } from "../api/shop";
-import { useSession } from "../api/queries";
 import { useJobView } from "./context";
-import { useWritable } from "../api/session";
+import { useLead, useWritable } from "../api/session";
 
 /** The school this job keeps to in one matter, with the reason of the default. */
 export function SchoolPick({ matter }: { matter: string }) {
   const { job, writes } = useJobView();
   const writable = useWritable();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   const shop = useShop();
   const shops = shop?.schools[matter];
   const { change } = useShopWrites();

@@ -213,12 +213,12 @@ export const SHEET_SAYS: {
     ],
     order: [
       "All that the job consumes, from what is chosen, seen and fitted up.",
-      "Nothing is entered here.",
-      "Out comes one list of parts, fasteners and what is used up, each with its reason.",
+      "Pick lines and say what came of them: ordered, here, wrong, replaced.",
+      "Out comes one list with the reason of each line, and the day the job waits for.",
     ],
     quote: [
       "What the job takes and costs, as a band: bolts snap, steps take longer.",
-      "Nothing is entered here; hours and rates are the plan's and the shop's.",
+      "Hours and rates are the plan's and the shop's; only the owner's word is entered here.",
       "Out come the band and the three things that widen it most.",
     ],
   },

@@ -9,6 +9,7 @@ import { shownAs } from "../api/units";
 import { bareKnown, grouped, weight } from "../drawings/quantity";
 import { Pick } from "../ui/pick";
 import { BUTTON_TAB } from "../ui/tab";
+import { Tick } from "../ui/tick";
 import { PartPanel } from "./partPanel";
 import { KINDS, queryOf } from "./search";
 import { Steels, Suppliers } from "./steelsAndSuppliers";
@@ -206,15 +207,12 @@ function Filters({ search, change }: PartsProps) {
           ["whole", "nothing else comes apart"],
         ] as const
       ).map(([key, label]) => (
-        <label key={key} className="flex min-h-11 items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            className="size-5 accent-after"
-            checked={search[key] === true}
-            onChange={(event) => change({ [key]: event.target.checked || undefined })}
-          />
-          {label}
-        </label>
+        <Tick
+          key={key}
+          label={label}
+          on={search[key] === true}
+          onChange={(on) => change({ [key]: on || undefined })}
+        />
       ))}
     </div>
   );

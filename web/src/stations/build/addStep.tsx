@@ -4,6 +4,7 @@ import { useJobView } from "../../job/context";
 import { Alert } from "../../ui/alert";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
+import { Fold } from "../../ui/fold";
 import { useWorkView } from "./workView";
 
 /** A step of the lead's own, put after the one in hand. */
@@ -33,10 +34,10 @@ export function AddStep({ after }: { after: string | undefined }) {
     setReason("");
   }
   return (
-    <details className="mt-3 border-t border-line">
-      <summary className="min-h-11 cursor-pointer content-center text-sm underline underline-offset-4">
-        Add a step of your own after the one in hand
-      </summary>
+    <Fold
+      title="Add a step of your own after the one in hand"
+      className="mt-3 border-t border-line"
+    >
       <div className="grid gap-2 sm:grid-cols-[2fr_2fr_1fr]">
         <Field label="What is done" value={what} onChange={(e) => setWhat(e.target.value)} />
         <Field label="Why" value={reason} onChange={(e) => setReason(e.target.value)} />
@@ -51,6 +52,6 @@ export function AddStep({ after }: { after: string | undefined }) {
         Add it
       </Button>
       <Alert>{refusal?.message}</Alert>
-    </details>
+    </Fold>
   );
 }

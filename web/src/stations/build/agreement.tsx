@@ -1,6 +1,6 @@
+import { useLead } from "../../api/session";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
-import { useSession } from "../../api/queries";
 import type { Agreed } from "../../api/types";
 import { useJobView } from "../../job/context";
 import { useMoney } from "../../job/money";
@@ -15,7 +15,7 @@ const WAYS = ["in person", "by phone", "in writing"] as const;
 /** What the owner agreed to, as it was shown; and taking the owner's word. */
 export function Agreement() {
   const { agreed } = useWorkView();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   return (
     <section aria-label="What the owner agreed to" className="mt-6 max-w-xl text-sm">
       <h2 className="text-base font-semibold">What the owner agreed to</h2>

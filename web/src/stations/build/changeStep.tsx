@@ -5,6 +5,7 @@ import { useJobView } from "../../job/context";
 import { Alert } from "../../ui/alert";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
+import { Fold } from "../../ui/fold";
 import { WidePick } from "../../ui/widePick";
 import { useWorkView } from "./workView";
 
@@ -19,10 +20,7 @@ export function ChangeStep({ step }: { step: WorkStep }) {
   const [second, setSecond] = useState("");
   const said = reason.trim() !== "";
   return (
-    <details className="mt-3 border-t border-line">
-      <summary className="min-h-11 cursor-pointer content-center text-sm underline underline-offset-4">
-        Change this step
-      </summary>
+    <Fold title="Change this step" className="mt-3 border-t border-line">
       <Field
         label="Why; it stays with the plan"
         value={reason}
@@ -69,6 +67,6 @@ export function ChangeStep({ step }: { step: WorkStep }) {
         Do it in two goes
       </Button>
       <Alert>{refusal?.message}</Alert>
-    </details>
+    </Fold>
   );
 }

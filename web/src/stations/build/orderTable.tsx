@@ -1,4 +1,5 @@
 import type { OrderLine, OrderStanding } from "../../api/types";
+import { Tick } from "../../ui/tick";
 import { Row, Table } from "../../ui/table";
 
 type OrderTableProps = {
@@ -28,7 +29,7 @@ export function OrderTable({ caption, lines, stands, picked, onPick }: OrderTabl
     >
       <Row>
         <td colSpan={4}>
-          <Picked
+          <Tick
             label={`All ${own.length}`}
             on={all}
             onChange={(on) => onPick(on ? [...without(own), ...own] : without(own))}
@@ -40,7 +41,7 @@ export function OrderTable({ caption, lines, stands, picked, onPick }: OrderTabl
         return (
           <Row key={what} data-line={what}>
             <td>
-              <Picked
+              <Tick
                 label={what}
                 on={picked.includes(what)}
                 onChange={(on) => onPick(on ? [...picked, what] : without([what]))}
@@ -53,21 +54,5 @@ export function OrderTable({ caption, lines, stands, picked, onPick }: OrderTabl
         );
       })}
     </Table>
-  );
-}
-
-type PickedProps = { label: string; on: boolean; onChange: (on: boolean) => void };
-
-function Picked({ label, on, onChange }: PickedProps) {
-  return (
-    <label className="flex min-h-11 items-center gap-2">
-      <input
-        type="checkbox"
-        className="size-5 shrink-0 accent-after"
-        checked={on}
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      {label}
-    </label>
   );
 }

@@ -1,5 +1,5 @@
+import { useLead } from "../../api/session";
 import { useAttempt } from "../../api/attempt";
-import { useSession } from "../../api/queries";
 import { useJobView } from "../../job/context";
 import { Alert } from "../../ui/alert";
 import { Button } from "../../ui/button";
@@ -10,7 +10,7 @@ export function PlanChanges() {
   const { digest, looked, plan } = useWorkView();
   const { writes } = useJobView();
   const { refusal, attempt } = useAttempt();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   const changes = looked
     ? [
         ...looked.change.new.map((what) => `new: ${what}`),

@@ -1,6 +1,5 @@
 import { useNavigate, useSearch } from "@tanstack/react-router";
-import { useWritable } from "../../api/session";
-import { useSession } from "../../api/queries";
+import { useLead, useWritable } from "../../api/session";
 import { useJobView } from "../../job/context";
 import { PlanChanges } from "./planChanges";
 import { StateBands } from "./stateBands";
@@ -17,7 +16,7 @@ export function PlanSheet() {
   const { plan } = useWorkView();
   const navigate = useNavigate();
   const asked = useSearch({ from: "/jobs/$jobId/build" }).step;
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   const writable = useWritable() && lead;
   const step = plan.steps.find(({ key }) => key === asked) ?? plan.steps[0];
   const open = (key: string) =>

@@ -1,4 +1,5 @@
 import type { WorkStep } from "../../api/types";
+import { Fact, Facts } from "../../ui/facts";
 import { ChangeStep } from "./changeStep";
 import { bandOfHours, hoursOf } from "./steps";
 import { useWorkView } from "./workView";
@@ -46,14 +47,13 @@ export function StepDetail({ step, onOpen, writable }: StepDetailProps) {
           {step.no_impact && <span className="text-watch"> · by hand, no impact</span>}
         </p>
       )}
-      <dl className="mt-1 grid grid-cols-[6rem_1fr] text-sm">
+      <Facts className="mt-1 text-sm">
         {facts.map(
           ([name, said]) =>
             said && (
-              <div key={name} className="contents">
-                <dt className="border-t border-line py-0.5 text-pale">{name}</dt>
-                <dd className="border-t border-line py-0.5">{said}</dd>
-              </div>
+              <Fact key={name} name={name}>
+                {said}
+              </Fact>
             ),
         )}
         {(
@@ -64,24 +64,21 @@ export function StepDetail({ step, onOpen, writable }: StepDetailProps) {
         ).map(
           ([name, keys]) =>
             keys.length > 0 && (
-              <div key={name} className="contents">
-                <dt className="border-t border-line py-0.5 text-pale">{name}</dt>
-                <dd className="border-t border-line py-0.5">
-                  {keys.map((key) => (
-                    <button
-                      key={key}
-                      type="button"
-                      onClick={() => onOpen(key)}
-                      className="mr-2 min-h-11 text-left underline underline-offset-4 hover:text-after"
-                    >
-                      {named(key)?.what ?? key}
-                    </button>
-                  ))}
-                </dd>
-              </div>
+              <Fact key={name} name={name}>
+                {keys.map((key) => (
+                  <button
+                    key={key}
+                    type="button"
+                    onClick={() => onOpen(key)}
+                    className="mr-2 min-h-11 text-left underline underline-offset-4 hover:text-after"
+                  >
+                    {named(key)?.what ?? key}
+                  </button>
+                ))}
+              </Fact>
             ),
         )}
-      </dl>
+      </Facts>
       {writable && <ChangeStep key={step.key} step={step} />}
     </section>
   );

@@ -5,7 +5,6 @@ import { Row, Table } from "../../ui/table";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { usePlan } from "../../api/choose";
-import { useSession } from "../../api/queries";
 import { GatePanel } from "../../job/gate";
 import { useJobView } from "../../job/context";
 import { LOAD_NAMES } from "../../api/generated/core";
@@ -14,7 +13,7 @@ import { degrees } from "../../drawings/quantity";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
 import { TextArea } from "../../ui/textArea";
-import { useWritable } from "../../api/session";
+import { useLead, useWritable } from "../../api/session";
 import { StagedPlan } from "./stagedPlan";
 
 /** The staged plan, what is left for later, and the choice recorded with its figures. */
@@ -89,7 +88,7 @@ const BROKEN: Record<string, string> = {
 
 function Recorder() {
   const { job, writes, assessment } = useJobView();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   const [reason, setReason] = useState("");
   const { refusal, attempt } = useAttempt();
   const broken = assessment?.findings.filter(({ rule }) => rule in BROKEN) ?? [];

@@ -1,8 +1,8 @@
+import { useLead } from "../../api/session";
 import { NEWTON_METRES_A_FOOT_POUND } from "../../api/generated/core";
 import { Alert } from "../../ui/alert";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
-import { useSession } from "../../api/queries";
 import type { KitBolt } from "../../api/types";
 import { useJobView } from "../../job/context";
 import { grouped, known, tape, torqueOf } from "../../drawings/quantity";
@@ -77,7 +77,7 @@ function WaysHere() {
 
 function BoltLine({ bolt }: { bolt: KitBolt }) {
   const { writes } = useJobView();
-  const lead = useSession().data?.role === "lead";
+  const lead = useLead();
   const { refusal, attempt } = useAttempt();
   const [reason, setReason] = useState("");
   const grave = bolt.kind === "stop" && !bolt.reason;
