@@ -2,14 +2,16 @@
 
 from datetime import date
 
-from django.utils import timezone
+from django.http import HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
 from axlecore.build.board import Board, NoBoardError
 from board import services
+from board.calendar import calendar_of
 from board.models import BayKind, Placing
 from jobs.models import Job, Shelf
+from shops.files import download
 from shops.models import Person
 from shops.requests import PersonRequest, writer
 
@@ -34,6 +36,8 @@ class PlacingOut(Schema):
     day: date | None
     hour: int | None
     pinned: bool
+    #: Working days with others after it leaves the bay.
+    away: int
 
 
 class WaitingOut(Schema):
@@ -44,8 +48,17 @@ class WaitingOut(Schema):
     name: str
 
 
+class CrewOut(Schema):
+    id: int
+    name: str
+    days_away: list[date]
+
+
 class BoardOut(Schema):
     days: list[date]
+    #: Who is there on each of the days.
+    people_on: list[int]
+    people: list[CrewOut]
     open_hours: int
     crew: int
     bays: list[BayOut]
@@ -87,6 +100,12 @@ class DayOffIn(Schema):
     off: bool
 
 
+class PersonAwayIn(Schema):
+    person_id: int = Field(ge=1, lt=2**63)
+    day: date
+    away: bool
+
+
 _NOTHING = Board([], 0.0, True, 0.0, [])
 
 
@@ -101,19 +120,6 @@ def _board_out(person: Person) -> BoardOut:
         .select_related("vehicle")
         .order_by("number")
     ]
-    if not shop.bays.exists():
-        return BoardOut(
-            days=services.working_days(shop, timezone.localdate()),
-            open_hours=shop.open_hours,
-            crew=shop.crew,
-            bays=[],
-            jobs=[],
-            waiting=waiting,
-            seen="",
-            proposal=_NOTHING,
-            no_room="",
-            days_off=off,
-        )
     board = services.standing(shop)
     try:
         proposal, no_room = services.propose(board), ""
@@ -121,6 +127,15 @@ def _board_out(person: Person) -> BoardOut:
         proposal, no_room = _NOTHING, str(error)
     return BoardOut(
         days=board.days,
+        people_on=services.people_on(shop, board.days),
+        people=[
+            CrewOut(
+                id=one.pk,
+                name=one.shown_name,
+                days_away=sorted(away.day for away in one.days_away.all()),
+            )
+            for one in services.crew_of(shop)
+        ],
         open_hours=shop.open_hours,
         crew=shop.crew,
         bays=[BayOut(id=bay.pk, name=bay.name, kind=BayKind(bay.kind)) for bay in board.bays],
@@ -137,6 +152,7 @@ def _board_out(person: Person) -> BoardOut:
                 day=placing.day,
                 hour=placing.hour,
                 pinned=placing.pinned,
+                away=placing.away,
             )
             for placing in board.placings
         ],
@@ -199,3 +215,15 @@ def post_bay_away(request: PersonRequest, body: BayAwayIn) -> BoardOut:
 def put_day_off(request: PersonRequest, body: DayOffIn) -> BoardOut:
     services.set_day_off(writer(request), body.day, body.off)
     return _board_out(request.user)
+
+
+@router.put("/board/people", response=BoardOut, operation_id="set_person_away")
+def put_person_away(request: PersonRequest, body: PersonAwayIn) -> BoardOut:
+    services.set_person_away(writer(request), body.person_id, body.day, body.away)
+    return _board_out(request.user)
+
+
+@router.get("/board/board.ics", include_in_schema=False)
+def get_calendar(request: PersonRequest) -> HttpResponse:
+    board = services.standing(request.user.shop)
+    return download(calendar_of(request.user.shop, board), "text/calendar", "board.ics")

@@ -4,7 +4,7 @@ from django.db import models
 from django.db.models import Q
 
 from jobs.models import Job
-from shops.models import Shop
+from shops.models import Person, Shop
 
 
 class BayKind(models.TextChoices):
@@ -45,6 +45,19 @@ class DayOff(models.Model):
         return str(self.day)
 
 
+class PersonAway(models.Model):
+    """A working day on which somebody is not there."""
+
+    person = models.ForeignKey(Person, models.CASCADE, related_name="days_away")
+    day = models.DateField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["person", "day"], name="one_day_away_a_day")]
+
+    def __str__(self) -> str:
+        return f"{self.person} on {self.day}"
+
+
 class Placing(models.Model):
     """A job on the board: what it takes, and where and when it stands once that is taken."""
 
@@ -52,6 +65,8 @@ class Placing(models.Model):
     hours = models.FloatField()
     people = models.PositiveSmallIntegerField()
     kinds = models.JSONField()
+    # Working days it is with others after it leaves the bay.
+    away = models.PositiveSmallIntegerField(default=0)
     # Its parts are not here before, by the racks; what was told of its order goes before that.
     earliest = models.DateField()
     bay = models.ForeignKey(Bay, models.SET_NULL, null=True, related_name="placings")

@@ -2,20 +2,23 @@
 
 import hashlib
 import math
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import lru_cache
 
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils import timezone
 
-from axlecore.build.board import Board, solve_board
+from axlecore.build.board import Board, NoBoardError, solve_board
 from axlecore.build.board_file import Bay as CoreBay
 from axlecore.build.board_file import BoardFile, BoardJob, Slot
+from axlecore.build.order import OrderLine
 from axlecore.build.steps import VehicleState
 from axlecore.errors import InputError
-from board.models import Bay, BayKind, DayOff, Placing
+from board.models import Bay, BayKind, DayOff, PersonAway, Placing
 from jobs.models import Job, Shelf
 from jobs.opened import opened
 from jobs.work import Work
@@ -30,18 +33,20 @@ _SATURDAY = 5
 #: Kinds of bay that serve how a vehicle stands; where nothing special is needed any will do.
 _ANY = tuple(BayKind.values)
 _LIFTED = (BayKind.LIFT.value,)
+#: Working days that each of the others has a vehicle for: exhaust shop, alignment, welder.
+OUTSIDE_DAYS = 1
 #: A board that is asked about again is not solved again.
 _solved = lru_cache(maxsize=64)(solve_board)
 
 
 @dataclass(frozen=True)
 class Standing:
-    """The board as it stands: days, bays, jobs, and what core was asked."""
+    """The board as it stands: days, bays, jobs, and what core is asked; nothing without a bay."""
 
     days: list[date]
     bays: list[Bay]
     placings: list[Placing]
-    asked: BoardFile
+    asked: BoardFile | None
     digest: str
 
 
@@ -63,23 +68,43 @@ def standing(shop: Shop) -> Standing:
     bays = list(shop.bays.order_by("pk"))
     placings = list(
         Placing.objects.filter(job__shop=shop, job__shelf=Shelf.YARD)
-        .select_related("job__vehicle", "bay")
+        .select_related("job__vehicle", "job__shop", "bay")
         .order_by("job__number")
     )
-    if not bays:
-        raise InputError("bays", "There is no bay yet: a lead adds one on the board.")
     begun = [placing.day for placing in placings if _under_way(shop, placing, today)]
     days = working_days(shop, min([today, *(day for day in begun if day is not None)]))
-    asked = BoardFile(
+    asked = _asked_of(shop, days, bays, placings) if bays else None
+    digest = hashlib.sha256(repr(asked).encode()).hexdigest()
+    return Standing(days, bays, placings, asked, digest)
+
+
+def _asked_of(
+    shop: Shop, days: Sequence[date], bays: Sequence[Bay], placings: Sequence[Placing]
+) -> BoardFile:
+    today = timezone.localdate()
+    return BoardFile(
         open=shop.open_hours,
         days=len(days),
         people=shop.crew,
         bays=tuple(CoreBay(bay.name, BayKind(bay.kind).label) for bay in bays),
         jobs=tuple(_asked(placing, days, today) for placing in placings),
         day_names=tuple(f"{day:%a} {day.day} {day:%b}" for day in days),
+        people_on=tuple(people_on(shop, days)),
     )
-    digest = hashlib.sha256(repr(asked).encode()).hexdigest()
-    return Standing(days, bays, placings, asked, digest)
+
+
+def crew_of(shop: Shop) -> "QuerySet[Person]":
+    """Return who works in a shop, with the days each is away."""
+    works = shop.people.filter(role__in=[Person.Role.LEAD, Person.Role.FITTER], is_active=True)
+    return works.prefetch_related("days_away").order_by("pk")
+
+
+def people_on(shop: Shop, days: Sequence[date]) -> list[int]:
+    """Return how many work on each of some days."""
+    away = Counter(
+        PersonAway.objects.filter(person__shop=shop, day__in=days).values_list("day", flat=True)
+    )
+    return [max(0, shop.crew - away[day]) for day in days]
 
 
 def _under_way(shop: Shop, placing: Placing, today: date) -> bool:
@@ -108,10 +133,19 @@ def _asked(placing: Placing, days: Sequence[date], today: date) -> BoardJob:
         people=placing.people,
         kinds=tuple(BayKind(kind).label for kind in placing.kinds),
         earliest=sum(day < earliest for day in days),
-        due=len(days) - 1 if job.due_on is None else sum(day <= job.due_on for day in days) - 1,
+        due=_due(placing, days),
+        away=placing.away,
         pinned=slot if placing.pinned or begun else None,
         told=slot,
     )
+
+
+def _due(placing: Placing, days: Sequence[date]) -> int:
+    """The day it is promised; without one it is never late."""
+    promised = placing.job.due_on
+    if promised is None:
+        return len(days) - 1 + placing.away
+    return sum(day <= promised for day in days) - 1
 
 
 def _slot(placing: Placing, days: Sequence[date]) -> Slot | None:
@@ -122,34 +156,47 @@ def _slot(placing: Placing, days: Sequence[date]) -> Slot | None:
 
 def propose(board: Standing) -> Board:
     """Return where core would put each job; `NoBoardError` where not all find room."""
+    if board.asked is None:
+        raise NoBoardError("bays", "There is no bay yet: a lead adds one on the board.", [])
     return _solved(board.asked)
 
 
 def put_on(person: Person, job_id: int) -> None:
-    """Put a job on the board with what its plan takes, or take its new hours over."""
+    """Put a job on the board with what its plan takes, or take its new hours over.
+
+    InputError where nobody can say when its parts come.
+    """
     _leads(person)
     with transaction.atomic():
         _locked(person)
         job = opened(job_id, person.shop_id)
         work = Work(job)
         states = {step.state for step in work.plan.steps}
-        numbers = [line.part_number for line in work.order if line.part_number]
-        waits = _days_of(person.shop_id, numbers)
+        outside = {step.outside for step in work.plan.steps if step.outside}
+        waits = 0 if job.row.parts_on else _days_of(person.shop_id, work.order)
         Placing.objects.update_or_create(
             job=job.row,
             defaults={
                 "hours": round(work.quote.hours.p80, 2),
                 "people": max(step.people for step in work.plan.steps),
                 "kinds": list(_LIFTED if VehicleState.WHEEL_LIFT in states else _ANY),
+                "away": len(outside) * OUTSIDE_DAYS,
                 "earliest": timezone.localdate() + timedelta(days=waits),
             },
         )
 
 
-def _days_of(shop_id: int, numbers: Sequence[str]) -> int:
-    """Days until the last of some parts is here."""
+def _days_of(shop_id: int, order: Sequence[OrderLine]) -> int:
+    """Days until the last of an order's parts is here; InputError where no supplier says one's."""
+    numbers = {line.part_number: line.what for line in order if line.part_number}
     found = parts_of(shop_id).filter(part_number__in=numbers)
-    return max((part.delivery_days or 0 for part in found), default=0)
+    days = {part.part_number: part.delivery_days for part in found}
+    for number, what in numbers.items():
+        if days.get(number) is None:
+            raise InputError(
+                "order", f"No supplier says in how many days {what} comes: say so in its order."
+            )
+    return max(days.values(), default=0)
 
 
 def take_off(person: Person, job_id: int) -> None:
@@ -158,7 +205,7 @@ def take_off(person: Person, job_id: int) -> None:
     with transaction.atomic():
         _locked(person)
         Placing.objects.get(job_id=job_id, job__shop=person.shop_id).delete()
-        Job.objects.filter(pk=job_id).update(bay_planned=False)
+        Job.objects.filter(pk=job_id).update(ready_on=None)
 
 
 def pin(person: Person, job_id: int, bay_id: int, day: date, hour: int) -> None:
@@ -178,7 +225,7 @@ def pin(person: Person, job_id: int, bay_id: int, day: date, hour: int) -> None:
         placing.save()
         # Two pins in each other's way are refused now.
         propose(standing(shop))
-        Job.objects.filter(pk=job_id).update(bay_planned=True)
+        _say_ready([placing])
 
 
 def unpin(person: Person, job_id: int) -> None:
@@ -206,9 +253,17 @@ def take_proposal(person: Person, seen: str) -> None:
             placing.bay = bays[placed.bay]
             placing.day, placing.hour = board.days[placed.day], placed.hour
             placing.save()
-        Job.objects.filter(pk__in=[placing.job_id for placing in board.placings]).update(
-            bay_planned=True
-        )
+        _say_ready(board.placings)
+
+
+def _say_ready(placings: Sequence[Placing]) -> None:
+    """Write on each job that has a place the day it is ready, work of others done."""
+    for placing in placings:
+        shop = placing.job.shop
+        if placing.day is not None and placing.hour is not None:
+            lasts = math.ceil((placing.hour + placing.hours) / shop.open_hours) + placing.away
+            ready = working_days(shop, placing.day, lasts)[-1]
+            Job.objects.filter(pk=placing.job_id).update(ready_on=ready)
 
 
 def _leads(person: Person) -> None:
@@ -237,7 +292,7 @@ def drop_bay(person: Person, bay_id: int) -> None:
     with transaction.atomic():
         shop = _locked(person)
         bay = Bay.objects.get(pk=bay_id, shop=shop)
-        Job.objects.filter(placing__bay=bay).update(bay_planned=False)
+        Job.objects.filter(placing__bay=bay).update(ready_on=None)
         bay.placings.update(bay=None, day=None, hour=None, pinned=False)
         bay.delete()
 
@@ -250,3 +305,13 @@ def set_day_off(person: Person, day: date, off: bool) -> None:
         DayOff.objects.get_or_create(shop=person.shop, day=day)
     else:
         days.delete()
+
+
+def set_person_away(person: Person, who_id: int, day: date, away: bool) -> None:
+    """Say that somebody of the shop is not there on a day, or is after all."""
+    _leads(person)
+    who = Person.objects.get(pk=who_id, shop=person.shop_id)
+    if away:
+        PersonAway.objects.get_or_create(person=who, day=day)
+    else:
+        PersonAway.objects.filter(person=who, day=day).delete()

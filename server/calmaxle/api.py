@@ -21,13 +21,17 @@ from devices.api import router as devices_router
 from history.versions import StaleError
 from jobs.api import router as jobs_router
 from jobs.api import stale_answer
+from jobs.bolts_api import router as bolts_router
 from jobs.choose_api import router as choose_router
 from jobs.fitup_api import router as fitup_router
+from jobs.order_api import router as order_router
 from jobs.practice_api import router as practice_router
+from jobs.quote_api import router as quote_router
 from jobs.work_api import router as work_router
 from photos.api import router as photos_router
 from prints.api import router as prints_router
 from racks.api import router as racks_router
+from racks.shelf_api import router as shelf_router
 from shops.api import router as session_router
 from shops.errors import Refused, refusal
 from workbench.api import router as bench_router
@@ -66,7 +70,11 @@ api.add_router("", practice_router)
 api.add_router("", choose_router)
 api.add_router("", fitup_router)
 api.add_router("", work_router)
+api.add_router("", order_router)
+api.add_router("", bolts_router)
+api.add_router("", quote_router)
 api.add_router("", racks_router)
+api.add_router("", shelf_router)
 api.add_router("", bench_router)
 api.add_router("", photos_router)
 api.add_router("", devices_router)

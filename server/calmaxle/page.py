@@ -12,7 +12,8 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 
 
 @cache
-def _entry() -> dict[str, Any]:
+def built_entry() -> dict[str, Any]:
+    """Return the scripts and styles that the last build made."""
     manifest = json.loads((settings.BUILT_WEB / ".vite" / "manifest.json").read_text())
     found: dict[str, Any] = manifest["index.html"]
     return found
@@ -26,7 +27,7 @@ _asked_each_time = cache_control(no_cache=True)
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """Return the page; its address is read by the script."""
-    return render(request, "page.html", {"entry": _entry()})
+    return render(request, "page.html", {"entry": built_entry()})
 
 
 @_asked_each_time

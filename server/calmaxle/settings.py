@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "devices",
     "prints",
     "board",
+    "owners",
     "demo",
 ]
 
@@ -66,7 +67,11 @@ WSGI_APPLICATION = "calmaxle.wsgi.application"
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",
-        "DIRS": [Path(__file__).parent / "templates", ROOT / "server" / "prints" / "templates"],
+        "DIRS": [
+            Path(__file__).parent / "templates",
+            ROOT / "server" / "prints" / "templates",
+            ROOT / "server" / "owners" / "templates",
+        ],
         "OPTIONS": {"context_processors": ["csp.context_processors.nonce"]},
     }
 ]
@@ -85,6 +90,16 @@ DATABASES = {
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+# How often an owner's page is asked for is counted here, by every worker alike.
+CACHES = {
+    "default": {
+        "BACKEND": "django.core.cache.backends.db.DatabaseCache",
+        "LOCATION": "calmaxle_cache",
+    }
+}
+# Whatever a caller says of addresses before it, the one it calls from counts.
+NINJA_NUM_PROXIES = 0
 
 AUTH_USER_MODEL = "shops.Person"
 AUTHENTICATION_BACKENDS = [

@@ -71,6 +71,26 @@ def kayaks() -> Vehicle:
     return _sheet("kayaks.csv", RigKind.WAGON, (LoadKey.EMPTY,), ("stack",) * 3)
 
 
+def library() -> Vehicle:
+    """A book van in for a short job: its sheet still has the class's numbers."""
+    return class_vehicle(RigKind.VAN)
+
+
+def kitchen() -> Vehicle:
+    """A kitchen on a cutaway van, in for a short job."""
+    return class_vehicle(RigKind.COACH)
+
+
+def crew() -> Vehicle:
+    """A pickup with a light mast, in for a short job."""
+    return class_vehicle(RigKind.PICKUP)
+
+
+def post() -> Vehicle:
+    """A delivery van, in for a short job."""
+    return class_vehicle(RigKind.VAN)
+
+
 def papers(vehicle: str, paper: str) -> list[tuple[str, str]]:
     """Places and what is typed there, of one paper of one vehicle's job."""
     with (HERE / "papers.csv").open(newline="") as rows:

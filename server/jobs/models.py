@@ -7,6 +7,7 @@ from django.utils import timezone
 
 from axlecore.build.ordering import OrderState
 from axlecore.papers import PaperName
+from axlecore.practice.look import Rust
 from axlecore.practice.stations import JobKind, Station
 from history.models import Revision, Versioned
 from rigs.models import Vehicle
@@ -39,8 +40,8 @@ class Job(Versioned):
     shelf = models.CharField(max_length=10, choices=Shelf, default=Shelf.YARD)
     # The day all it consumes is here, as the order was last told; null where a day is missing.
     parts_on = models.DateField(null=True, blank=True)
-    # Written by the board, so that the gate reads it with the job.
-    bay_planned = models.BooleanField(default=False)
+    # The day it is done by, written by the board; null while it has no bay.
+    ready_on = models.DateField(null=True, blank=True)
 
     class Meta:
         constraints = [
@@ -58,6 +59,11 @@ class Job(Versioned):
 
     def __str__(self) -> str:
         return f"job {self.number}"
+
+    @property
+    def bay_planned(self) -> bool:
+        """It has a bay and a day."""
+        return self.ready_on is not None
 
     @property
     def days_left(self) -> float | None:
@@ -167,6 +173,10 @@ class OrderEntry(models.Model):
     state = models.CharField(max_length=20)
     expected = models.DateField(null=True)
     reference = models.CharField(max_length=300, blank=True)
+    supplier = models.CharField(max_length=60, blank=True)
+    # How many the job asked for then, and how many of them came off the shop's own shelf.
+    quantity = models.PositiveIntegerField(default=1)
+    taken = models.PositiveIntegerField(default=0)
     note = models.CharField(max_length=300, blank=True)
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
     made_at = models.DateTimeField(auto_now_add=True)
@@ -183,12 +193,73 @@ class OrderEntry(models.Model):
         return f"{self.what}: {self.state}"
 
 
+class BoltTally(models.Model):
+    """What came of a shop's old fasteners of one class: core's `Tally`."""
+
+    shop = models.ForeignKey(Shop, models.CASCADE, related_name="bolt_tallies")
+    rust = models.CharField(max_length=8)
+    size = models.CharField(max_length=4, blank=True)
+    hidden = models.BooleanField(default=False)
+    thread_lock = models.BooleanField(default=False)
+    soaked = models.BooleanField(default=False)
+    came_off = models.PositiveIntegerField(default=0)
+    snapped = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["shop", "rust", "size", "hidden", "thread_lock", "soaked"],
+                name="one_tally_a_class",
+            ),
+            models.CheckConstraint(
+                condition=Q(rust__in=[rust.value for rust in Rust]), name="known_rust"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.size or 'large'}, {self.rust}: {self.snapped} snapped"
+
+
+class QuoteLink(models.Model):
+    """A quote sent to an owner as a page behind a link; kept as it was shown.
+
+    The link's secret is not stored: it is the row's number, signed (`jobs.quote_links`).
+    """
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="quote_links")
+    # Core's `OwnerQuote`, with the version of core that worked it out.
+    shown = models.JSONField()
+    core_version = models.CharField(max_length=20)
+    up_to_cents = models.PositiveBigIntegerField()
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    expires_at = models.DateTimeField()
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
+    # When the owner would rather talk first, and what they wrote.
+    asked_at = models.DateTimeField(null=True, blank=True)
+    question = models.CharField(max_length=400, blank=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["job"],
+                condition=Q(withdrawn_at=None),
+                name="one_link_a_job_is_not_withdrawn",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"quote of {self.job}"
+
+
 class Way(models.TextChoices):
     """How an owner agreed."""
 
     IN_PERSON = "in person", "in person"
     PHONE = "by phone", "by phone"
     WRITING = "in writing", "in writing"
+    SIGNED = "signed here", "signed here"
+    LINK = "by link", "by link"
 
 
 class Agreement(models.Model):
@@ -198,14 +269,25 @@ class Agreement(models.Model):
     by = models.CharField(max_length=80)
     way = models.CharField(max_length=12, choices=Way)
     up_to_cents = models.PositiveBigIntegerField()
-    # The quote as it was shown.
-    quote = models.JSONField()
+    # Core's `OwnerQuote` as it was shown, with the version of core that worked it out.
+    shown = models.JSONField()
+    core_version = models.CharField(max_length=20)
+    # Strokes of a pen on the shop's tablet; empty where nobody signed.
+    signature = models.JSONField(default=list)
+    link = models.OneToOneField(QuoteLink, models.PROTECT, null=True, related_name="agreement")
+    # Of the shop: who took the word, or sent the link.
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         constraints = [
             models.CheckConstraint(condition=Q(way__in=Way.values), name="known_way_to_agree"),
+            models.CheckConstraint(
+                condition=Q(way="signed here") ^ Q(signature=[]), name="who_signs_has_signed"
+            ),
+            models.CheckConstraint(
+                condition=Q(way="by link") ^ Q(link=None), name="by_link_through_a_link"
+            ),
         ]
 
     def __str__(self) -> str:

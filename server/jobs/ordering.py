@@ -1,4 +1,4 @@
-"""What was told of a job's order, and what an owner agreed to."""
+"""What was told of a job's order."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -11,25 +11,33 @@ from axlecore.build.ordering import (
     Waiting,
     check_step,
     state_of,
+    supplier_of,
     waiting_for,
 )
 from axlecore.errors import InputError
-from axlecore.formats import to_plain
 from history.versions import check_version
 from jobs.gates import moved
-from jobs.models import Agreement, OrderEntry
+from jobs.models import OrderEntry
 from jobs.opened import OpenJob
 from jobs.work import Work
-from shops.errors import Refused
+from racks.stock import put_back, take
 from shops.models import Person
-from shops.requests import only_a_lead
 
 
 @dataclass(frozen=True)
 class Told:
-    """The lines of an order with what was told of each, oldest first."""
+    """The lines of an order with what was told of each, oldest first.
+
+    `lines` holds what the job asks for; `past` what it no longer does but was told of.
+    """
 
     lines: Mapping[str, Sequence[OrderEntry]]
+    past: Mapping[str, Sequence[OrderEntry]]
+
+    @property
+    def all(self) -> Mapping[str, Sequence[OrderEntry]]:
+        """Both."""
+        return {**self.lines, **self.past}
 
     @property
     def waiting(self) -> Waiting:
@@ -39,20 +47,32 @@ class Told:
 
     def state(self, what: str) -> OrderState:
         """Where a line stands."""
-        return state_of([_step(one) for one in self.lines[what]])
+        return state_of([_step(one) for one in self.all[what]])
+
+    def supplier(self, what: str) -> str:
+        """Who was last named for a line; empty where nobody was."""
+        return supplier_of([_step(one) for one in self.all[what]])
 
 
 def _step(entry: OrderEntry) -> OrderStep:
-    return OrderStep(OrderState(entry.state), entry.expected, entry.reference, entry.note)
+    return OrderStep(
+        OrderState(entry.state), entry.expected, entry.reference, entry.note, entry.supplier
+    )
 
 
 def told(work: Work) -> Told:
     """Return the order of a job with what was told of it."""
     lines: dict[str, list[OrderEntry]] = {line.what: [] for line in work.order}
+    past: dict[str, list[OrderEntry]] = {}
     for entry in work.job.row.order_entries.select_related("person").order_by("pk"):
         if entry.what in lines:
             lines[entry.what].append(entry)
-    return Told(lines)
+        else:
+            past.setdefault(entry.what, []).append(entry)
+    # What was only wanted, or given back, leaves nothing behind.
+    gone = (OrderState.WANTED, OrderState.RETURNED)
+    kept = {what: told for what, told in past.items() if told[-1].state not in gone}
+    return Told(lines, kept)
 
 
 def tell(
@@ -62,10 +82,16 @@ def tell(
     check_version(job.row.line_version, base_version, "order")
     work = Work(job)
     order = told(work)
+    needed = {line.what: line.quantity for line in work.order}
+    whats = list(dict.fromkeys(whats))
     for what in whats:
-        if what not in order.lines:
+        if what not in order.all:
             raise InputError("lines", f"“{what[:60]}” is not in this order.")
         check_step(order.state(what), step)
+    asked = {
+        what: needed[what] if what in needed else order.all[what][-1].quantity for what in whats
+    }
+    taken = _moved_on_the_shelf(job, order, asked, step.state)
     job.row.order_entries.bulk_create(
         OrderEntry(
             job=job.row,
@@ -73,45 +99,26 @@ def tell(
             state=step.state,
             expected=step.expected,
             reference=step.reference,
+            supplier=step.supplier,
             note=step.note,
+            quantity=quantity,
+            taken=taken.get(what, 0),
             person=person,
         )
-        for what in dict.fromkeys(whats)
+        for what, quantity in asked.items()
     )
     waits = told(work).waiting
     job.row.parts_on = timezone.localdate() if waits.here else waits.until
     moved(job)
 
 
-def last_agreement(job: OpenJob) -> Agreement | None:
-    """Return what the owner last agreed to."""
-    return job.row.agreements.select_related("person").order_by("-pk").first()
-
-
-def holds(agreement: Agreement, work: Work) -> bool:
-    """Whether what was agreed still covers the middle of what the job costs."""
-    return agreement.up_to_cents >= work.quote.price.p50 * 100
-
-
-def agree(
-    job: OpenJob, person: Person, base_version: int, digest: str, by: str, way: str, up_to: int
-) -> None:
-    """Keep what an owner agreed to, as it was shown; `up_to` is in cents."""
-    check_version(job.row.line_version, base_version, "quote")
-    only_a_lead(person, "Only a lead takes an owner's word for a quote; ask one.")
-    work = Work(job)
-    if work.digest != digest:
-        raise Refused("digest", "The plan changed meanwhile: look at its quote again.", 409)
-    if not by.strip():
-        raise InputError("by", "Say who agreed.")
-    middle = work.quote.price.p50
-    if up_to < middle * 100:
-        raise InputError(
-            "up_to_cents",
-            f"Read {up_to / 100:.2f}; the middle of the quote is {middle:.2f}: agree on that "
-            "much or more, or change the plan.",
-        )
-    job.row.agreements.create(
-        by=by.strip(), way=way, up_to_cents=up_to, quote=to_plain(work.quote), person=person
-    )
-    moved(job)
+def _moved_on_the_shelf(
+    job: OpenJob, order: Told, asked: Mapping[str, int], state: OrderState
+) -> Mapping[str, int]:
+    """Take off the shop's shelf what is in stock, or put back what is not after all."""
+    shop = job.row.shop
+    if state is OrderState.IN_STOCK:
+        return take(shop, asked)
+    if state is OrderState.WANTED:
+        put_back(shop, {what: order.all[what][-1].taken for what in asked})
+    return {}

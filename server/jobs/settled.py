@@ -2,8 +2,9 @@
 
 from axlecore.errors import InputError
 from axlecore.practice.checks import Built
+from jobs.agreeing import holds, last_agreement
 from jobs.opened import OpenJob
-from jobs.ordering import holds, last_agreement, told
+from jobs.ordering import told
 from jobs.work import Work, last_look
 
 

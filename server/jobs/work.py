@@ -26,14 +26,17 @@ from axlecore.quantities.measure import Record
 from axlecore.racks.parts import RackPart
 from axlecore.vehicle.ends import End
 from history.versions import check_version
+from jobs.bolts import tally_of
 from jobs.choosing import besides_of
 from jobs.gates import moved
 from jobs.kept import Kept
 from jobs.models import PlanLook
 from jobs.opened import OpenJob
 from jobs.papers import change_paper
+from racks.kit_memory import memory_of
 from racks.models import Part
 from racks.services import parts_of, record_of
+from racks.stock import stock_of
 from shops.errors import Refused
 from shops.models import Person
 from shops.requests import only_a_lead
@@ -62,6 +65,7 @@ def job_file(job: OpenJob) -> JobFile:
         rear=kits[End.REAR],
         schools=shop.schools,
         edits=job.read(PlanEdits),
+        record=tuple(tally_of(row) for row in shop.bolt_tallies.all()),
         terms=Terms(
             shop.labour_cents_an_hour / 100, outside, _parts_price(job, kits), shop.open_hours
         ),
@@ -72,10 +76,12 @@ def _kit(job: OpenJob, end: End) -> Kit | None:
     choice = job.set_up.of_end(end)
     if choice is None or not choice.part_number:
         return None
-    part = Part.objects.filter(shop=job.row.shop_id, part_number=choice.part_number).first()
+    of_shop = Part.objects.filter(shop=job.row.shop_id).select_related("memory")
+    part = of_shop.filter(part_number=choice.part_number).first()
     if part is None:
         return None
-    return Kit(record_of(part), besides=tuple(besides_of(job, end, part, choice.action)))
+    besides = tuple(besides_of(job, end, part, choice.action))
+    return Kit(record_of(part), memory_of(part), besides)
 
 
 def _parts_price(job: OpenJob, kits: dict[End, Kit | None]) -> float:
@@ -111,9 +117,31 @@ class Work:
         return order_list(self.file, self.job.fit, self.plan.steps)
 
     @cached_property
+    def kits(self) -> dict[End, int]:
+        """The part on the racks that is fitted at each end."""
+        fitted = {end: self.file.of_end(end) for end in End}
+        numbers = {end: kit.part.part_number for end, kit in fitted.items() if kit is not None}
+        found = Part.objects.filter(
+            shop=self.job.row.shop_id, part_number__in=numbers.values()
+        ).values_list("part_number", "pk")
+        by_number = dict(found)
+        return {end: by_number[number] for end, number in numbers.items()}
+
+    @cached_property
+    def terms(self) -> Terms:
+        """What its quote is worked out with, what comes off the shop's own shelf in it."""
+        shelf = stock_of(self.job.row.shop_id, [line.what for line in self.order])
+        used = sum(
+            line.quantity * shelf[line.what].price_cents / 100
+            for line in self.order
+            if line.what in shelf
+        )
+        return replace(self.file.terms, parts=self.file.terms.parts + used)
+
+    @cached_property
     def quote(self) -> Quote:
         """What it takes and costs."""
-        terms, record = self.file.terms, self.file.record
+        terms, record = self.terms, self.file.record
         question = [self.digest, to_plain(terms), [to_plain(tally) for tally in record]]
         return _QUOTES.answer(
             question,

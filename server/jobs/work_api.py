@@ -1,7 +1,7 @@
 """Station 6 at the desk over HTTP: the plan, what people do to it, what it takes and consumes."""
 
 from dataclasses import replace
-from datetime import date, datetime
+from datetime import datetime
 
 from django.http import HttpResponse
 from ninja import Router, Schema
@@ -9,16 +9,18 @@ from pydantic import Field
 
 from axlecore.build.edits import Added, Moved, PlanEdits, Split, Struck
 from axlecore.build.order import OrderLine
-from axlecore.build.ordering import NEXT, OrderState, OrderStep, Waiting
+from axlecore.build.ordering import Waiting
+from axlecore.build.owner_quote import OwnerQuote
 from axlecore.build.plan import PlanChange, WorkPlan
 from axlecore.build.quote import Quote
 from axlecore.build.steps import VehicleState
 from axlecore.errors import InputError
-from axlecore.formats import from_plain
 from axlecore.vehicle.ends import End
-from jobs.models import Way
+from jobs.agreeing import offered
 from jobs.opened import OpenJob
-from jobs.ordering import Told, agree, holds, last_agreement, tell, told
+from jobs.order_api import OrderStandingOut, standing_out
+from jobs.ordering import told
+from jobs.quote_api import AgreedOut, QuoteLinkOut, agreed_out, links_out
 from jobs.schemas import BaseIn, JobChange, change, job_of, record_answer
 from jobs.work import Work, edit_plan, last_look, look_through
 from shops.models import Person
@@ -33,62 +35,21 @@ class LookOut(Schema):
     change: PlanChange
 
 
-class OrderToldOut(Schema):
-    """What was told of a line, once."""
-
-    state: OrderState
-    expected: date | None
-    reference: str
-    note: str
-    person: str
-    made_at: datetime
-
-
-class OrderStandingOut(Schema):
-    """A line of the order as it stands, and what it can be next."""
-
-    what: str
-    state: OrderState
-    next: list[OrderState]
-    told: list[OrderToldOut]
-
-
-class AgreedOut(Schema):
-    by: str
-    way: Way
-    up_to_cents: int
-    #: As it was shown.
-    quote: Quote
-    person: str
-    made_at: datetime
-    #: Whether it still covers the middle of the quote.
-    holds: bool
-
-
 class WorkOut(Schema):
     digest: str
     plan: WorkPlan
     order: list[OrderLine]
+    #: Each line of the order, then what the job asks for no longer but was told of.
     standing: list[OrderStandingOut]
     waiting: Waiting
     quote: Quote
+    #: As the owner would read it now.
+    offered: OwnerQuote
     agreed: AgreedOut | None
+    links: list[QuoteLinkOut]
     looked: LookOut | None
-
-
-class OrderToldIn(BaseIn):
-    lines: list[str] = Field(min_length=1, max_length=200)
-    state: OrderState
-    expected: date | None = None
-    reference: str = ""
-    note: str = ""
-
-
-class AgreedIn(BaseIn):
-    digest: str = Field(max_length=64)
-    by: str = Field(max_length=80)
-    way: Way
-    up_to_cents: int = Field(ge=0, le=10**10)
+    #: Part on the racks that is fitted at each end; for what is remembered with it.
+    kits: dict[End, int]
 
 
 class LookThroughIn(BaseIn):
@@ -132,70 +93,17 @@ def get_work(request: PersonRequest, job_id: int) -> HttpResponse:
             digest=work.digest,
             plan=work.plan,
             order=work.order,
-            standing=[_standing_out(order, what) for what in order.lines],
+            standing=standing_out(work, order),
             waiting=order.waiting,
             quote=work.quote,
-            agreed=_agreed_out(work),
+            offered=offered(work),
+            agreed=agreed_out(work),
+            links=links_out(job),
+            kits=work.kits,
             looked=None
             if look is None or changed is None
             else LookOut(person=look.person.shown_name, made_at=look.made_at, change=changed),
         )
-    )
-
-
-def _standing_out(order: Told, what: str) -> OrderStandingOut:
-    state = order.state(what)
-    return OrderStandingOut(
-        what=what,
-        state=state,
-        next=list(NEXT[state]),
-        told=[
-            OrderToldOut(
-                state=OrderState(one.state),
-                expected=one.expected,
-                reference=one.reference,
-                note=one.note,
-                person=one.person.shown_name,
-                made_at=one.made_at,
-            )
-            for one in order.lines[what]
-        ],
-    )
-
-
-def _agreed_out(work: Work) -> AgreedOut | None:
-    agreement = last_agreement(work.job)
-    if agreement is None:
-        return None
-    return AgreedOut(
-        by=agreement.by,
-        way=Way(agreement.way),
-        up_to_cents=agreement.up_to_cents,
-        quote=from_plain(agreement.quote, Quote),
-        person=agreement.person.shown_name,
-        made_at=agreement.made_at,
-        holds=holds(agreement, work),
-    )
-
-
-@router.post("/jobs/{int:job_id}/order", response=JobChange, operation_id="tell_order")
-def post_order(request: PersonRequest, job_id: int, body: OrderToldIn) -> HttpResponse:
-    step = OrderStep(body.state, body.expected, body.reference, body.note)
-    return change(
-        request,
-        job_id,
-        lambda job, person: tell(job, person, body.base_version, body.lines, step),
-    )
-
-
-@router.post("/jobs/{int:job_id}/quote/agreed", response=JobChange, operation_id="agree_quote")
-def post_agreed(request: PersonRequest, job_id: int, body: AgreedIn) -> HttpResponse:
-    return change(
-        request,
-        job_id,
-        lambda job, person: agree(
-            job, person, body.base_version, body.digest, body.by, body.way, body.up_to_cents
-        ),
     )
 
 

@@ -1,6 +1,7 @@
 """Photos over HTTP: sending, seeing, marking, taking away and putting back."""
 
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
 from django.db.models import QuerySet
@@ -10,9 +11,10 @@ from ninja import File, Form, Router, Schema
 from ninja.files import UploadedFile
 
 from jobs.schemas import job_of
-from photos.attachments import attach, set_attachment_removed
-from photos.models import Attachment, Photo
+from photos.attachments import attach, keep_scan, set_paper_removed
+from photos.models import Attachment, FileKind, KeptPaper, Photo, SheetScan
 from photos.services import keep_photo, mark, set_removed
+from racks.models import Part
 from shops.requests import PersonRequest, writer
 
 router = Router(tags=["photos"])
@@ -42,7 +44,7 @@ class RemovedIn(Schema):
 class AttachmentOut(Schema):
     id: int
     name: str
-    kind: Attachment.FileKind
+    kind: FileKind
     person: str
     made_at: datetime
 
@@ -110,13 +112,13 @@ def patch_photo(request: PersonRequest, photo_id: int, body: RemovedIn) -> Photo
     return _out(set_removed(photo, body.base_version, body.removed))
 
 
-def _attachment_out(attachment: Attachment) -> AttachmentOut:
+def _paper_out(paper: KeptPaper) -> AttachmentOut:
     return AttachmentOut(
-        id=attachment.pk,
-        name=attachment.name,
-        kind=Attachment.FileKind(attachment.kind),
-        person=attachment.person.shown_name,
-        made_at=attachment.made_at,
+        id=paper.pk,
+        name=paper.name,
+        kind=FileKind(paper.kind),
+        person=paper.person.shown_name,
+        made_at=paper.made_at,
     )
 
 
@@ -125,15 +127,34 @@ def _attachment(request: PersonRequest, attachment_id: int) -> Attachment:
     return get_object_or_404(of_shop.select_related("person"), pk=attachment_id)
 
 
+def _kit(request: PersonRequest, part_id: int) -> Part:
+    return get_object_or_404(Part, pk=part_id, shop_id=request.user.shop_id)
+
+
+def _scan(request: PersonRequest, scan_id: int) -> SheetScan:
+    of_shop = SheetScan.objects.filter(part__shop_id=request.user.shop_id)
+    return get_object_or_404(of_shop.select_related("person"), pk=scan_id)
+
+
+def _listed(papers: "QuerySet[Any]") -> list[AttachmentOut]:
+    kept = papers.filter(removed_at=None).select_related("person").order_by("pk")
+    return [_paper_out(paper) for paper in kept]
+
+
+def _handed_out(paper: KeptPaper) -> FileResponse:
+    # Never shown by the browser as a page of ours, whatever a paper holds.
+    return FileResponse(
+        paper.file.open("rb"), content_type=paper.kind, as_attachment=True, filename=paper.name
+    )
+
+
 @router.get(
     "/jobs/{int:job_id}/attachments",
     response=list[AttachmentOut],
     operation_id="list_attachments",
 )
 def list_attachments(request: PersonRequest, job_id: int) -> list[AttachmentOut]:
-    vehicle = job_of(request, job_id).row.vehicle
-    kept = vehicle.attachments.filter(removed_at=None).select_related("person").order_by("pk")
-    return [_attachment_out(one) for one in kept]
+    return _listed(job_of(request, job_id).row.vehicle.attachments.all())
 
 
 @router.post("/jobs/{int:job_id}/attachments", response={201: AttachmentOut}, operation_id="attach")
@@ -145,19 +166,12 @@ def post_attachment(
     file: UploadedFile = File(...),
 ) -> tuple[int, AttachmentOut]:
     job, person = job_of(request, job_id), writer(request)
-    return 201, _attachment_out(attach(job, person, place, key, file, file.size or 0))
+    return 201, _paper_out(attach(job, person, place, key, file, file.size or 0))
 
 
 @router.get("/attachments/{int:attachment_id}/file", include_in_schema=False)
 def get_attachment(request: PersonRequest, attachment_id: int) -> FileResponse:
-    attachment = _attachment(request, attachment_id)
-    # Never shown by the browser as a page of ours, whatever a paper holds.
-    return FileResponse(
-        attachment.file.open("rb"),
-        content_type=attachment.kind,
-        as_attachment=True,
-        filename=attachment.name,
-    )
+    return _handed_out(_attachment(request, attachment_id))
 
 
 @router.patch(
@@ -168,4 +182,39 @@ def patch_attachment(
 ) -> AttachmentOut:
     attachment = _attachment(request, attachment_id)
     writer(request)
-    return _attachment_out(set_attachment_removed(attachment, body.removed))
+    set_paper_removed(attachment, body.removed)
+    return _paper_out(attachment)
+
+
+@router.get(
+    "/racks/parts/{int:part_id}/scans", response=list[AttachmentOut], operation_id="list_scans"
+)
+def list_scans(request: PersonRequest, part_id: int) -> list[AttachmentOut]:
+    return _listed(_kit(request, part_id).scans.all())
+
+
+@router.post(
+    "/racks/parts/{int:part_id}/scans", response={201: AttachmentOut}, operation_id="keep_scan"
+)
+def post_scan(
+    request: PersonRequest,
+    part_id: int,
+    place: str = Form(..., max_length=120, description="What it is called."),
+    key: UUID = Form(...),
+    file: UploadedFile = File(...),
+) -> tuple[int, AttachmentOut]:
+    part, person = _kit(request, part_id), writer(request)
+    return 201, _paper_out(keep_scan(part, person, place, key, file, file.size or 0))
+
+
+@router.get("/scans/{int:scan_id}/file", include_in_schema=False)
+def get_scan(request: PersonRequest, scan_id: int) -> FileResponse:
+    return _handed_out(_scan(request, scan_id))
+
+
+@router.patch("/scans/{int:scan_id}", response=AttachmentOut, operation_id="remove_scan")
+def patch_scan(request: PersonRequest, scan_id: int, body: AttachmentRemovedIn) -> AttachmentOut:
+    scan = _scan(request, scan_id)
+    writer(request)
+    set_paper_removed(scan, body.removed)
+    return _paper_out(scan)

@@ -7,6 +7,7 @@ from django.db import models
 from django.db.models import Q
 
 from jobs.models import Job
+from racks.models import Part as RackPart
 from rigs.models import Vehicle
 
 
@@ -15,18 +16,20 @@ def _address(photo: "Photo", _: str) -> str:
     return f"photos/{photo.job.shop_id}/{photo.job_id}/{uuid.uuid4().hex}.jpg"
 
 
-def _file_address(attachment: "Attachment", _: str) -> str:
-    return f"attachments/{attachment.vehicle.shop_id}/{uuid.uuid4().hex}"
+def _file_address(paper: "KeptPaper", _: str) -> str:
+    return f"attachments/{paper.person.shop_id}/{uuid.uuid4().hex}"
 
 
-class Attachment(models.Model):
-    """A paper or picture that belongs to a vehicle. Taking it away only marks it."""
+class FileKind(models.TextChoices):
+    """What a kept paper is."""
 
-    class FileKind(models.TextChoices):
-        PDF = "application/pdf"
-        JPEG = "image/jpeg"
+    PDF = "application/pdf"
+    JPEG = "image/jpeg"
 
-    vehicle = models.ForeignKey(Vehicle, models.CASCADE, related_name="attachments")
+
+class KeptPaper(models.Model):
+    """A paper or picture as it was handed in. Taking it away only marks it."""
+
     name = models.CharField(max_length=120)
     kind = models.CharField(max_length=16, choices=FileKind)
     file = models.FileField(upload_to=_file_address)
@@ -37,6 +40,18 @@ class Attachment(models.Model):
     key = models.UUIDField(default=uuid.uuid4, editable=False)
 
     class Meta:
+        abstract = True
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Attachment(KeptPaper):
+    """A paper or picture that belongs to a vehicle."""
+
+    vehicle = models.ForeignKey(Vehicle, models.CASCADE, related_name="attachments")
+
+    class Meta:
         constraints = [
             models.UniqueConstraint(fields=["vehicle", "key"], name="one_attachment_a_key"),
             models.CheckConstraint(
@@ -44,8 +59,19 @@ class Attachment(models.Model):
             ),
         ]
 
-    def __str__(self) -> str:
-        return f"{self.name}, {self.vehicle}"
+
+class SheetScan(KeptPaper):
+    """The sheet that came with a kit, scanned or photographed."""
+
+    part = models.ForeignKey(RackPart, models.CASCADE, related_name="scans")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["part", "key"], name="one_scan_a_key"),
+            models.CheckConstraint(
+                condition=Q(kind__in=["application/pdf", "image/jpeg"]), name="known_scan"
+            ),
+        ]
 
 
 class Photo(models.Model):

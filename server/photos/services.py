@@ -7,6 +7,7 @@ from uuid import UUID
 from django.core.files.base import ContentFile
 from django.utils import timezone
 
+from axlecore.build.ordering import OrderState
 from axlecore.errors import InputError
 from axlecore.practice.undercarriage import parts_there
 from history.versions import check_version
@@ -22,6 +23,8 @@ SIDE = "side"
 _MOST_PHOTOS = 200
 #: What came for each axle: the evidence where it is not as ordered.
 ARRIVED = ("front_arrival", "rear_arrival")
+#: With the number of what was told: a part of the order that came wrong.
+WRONG_PART = "order"
 
 
 def keep_photo(
@@ -29,7 +32,7 @@ def keep_photo(
 ) -> Photo:
     """Store a picture of one place of a job's vehicle; the same key again is the same picture."""
     places = {part.key for part in parts_there(job.sheet)} | {SIDE, *ARRIVED}
-    if place not in places:
+    if place not in places and not _of_a_wrong_part(job, place):
         raise InputError("place", f"There is no “{place[:40]}” on this vehicle's list.")
     content, width, height = as_kept(upload, size)
 
@@ -47,6 +50,14 @@ def keep_photo(
 
     # One key is one picture, and the count is true.
     return in_turn(job.row.pk, job.row.shop_id, keep)
+
+
+def _of_a_wrong_part(job: OpenJob, place: str) -> bool:
+    """Whether a place is the evidence of something that came wrong."""
+    kind, _, number = place.partition(".")
+    if kind != WRONG_PART or not number.isdecimal() or len(number) > 18:
+        return False
+    return job.row.order_entries.filter(pk=number, state=OrderState.WRONG).exists()
 
 
 def set_removed(photo: Photo, base_version: int, removed: bool) -> Photo:

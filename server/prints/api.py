@@ -3,6 +3,7 @@
 from typing import Literal
 
 from django.http import HttpResponse
+from django.utils.text import slugify
 from ninja import Query, Router
 
 from axlecore.vehicle.ends import End, Side
@@ -11,6 +12,7 @@ from prints.comparison import comparison_page
 from prints.drilling import written
 from prints.intake import intake_sheet
 from prints.job_sheet import job_sheet
+from prints.purchase_order import order_written, purchase_order
 from shops.files import shown
 from shops.in_units import units_of
 from shops.requests import PersonRequest
@@ -36,6 +38,19 @@ def get_job_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
     address = request.build_absolute_uri(f"/jobs/{job.row.pk}/build")
     return _pdf(job_sheet(job, address, units_of(request)), f"job-{job.row.number}-sheet.pdf")
+
+
+@router.get("/jobs/{int:job_id}/purchase-order.{kind}", include_in_schema=False)
+def get_purchase_order(
+    request: PersonRequest,
+    job_id: int,
+    kind: str,
+    supplier: str = Query("", max_length=60),
+) -> HttpResponse:
+    job = job_of(request, job_id)
+    write, content_type = order_written(kind)
+    name = f"job-{job.row.number}-order-{slugify(supplier) or 'unnamed'}.{kind}"
+    return shown(write(purchase_order(job, supplier)), content_type, name)
 
 
 @router.get("/jobs/{int:job_id}/drill-template.{kind}", include_in_schema=False)

@@ -97,7 +97,7 @@ class OfferOut(Schema):
     supplier: str
     price_cents: int
     stock: int
-    delivery_days: int
+    delivery_days: int | None
 
 
 class PartOut(Schema):
@@ -196,6 +196,15 @@ def get_racks(request: PersonRequest, asked: Query[SearchIn]) -> dict[str, Any]:
 def get_part(request: PersonRequest, part_id: int) -> dict[str, Any]:
     parts = Part.objects.prefetch_related("offers__supplier")
     part = get_object_or_404(parts, pk=part_id, shop_id=request.user.shop_id)
+    return {
+        "id": part.pk,
+        "part": record_of(part),
+        "offers": offers_out(part),
+    }
+
+
+def offers_out(part: Part) -> list[OfferOut]:
+    """Return who has a part, cheapest first; call with its offers read along."""
     offers = [
         OfferOut(
             supplier=offer.supplier.name,
@@ -205,11 +214,7 @@ def get_part(request: PersonRequest, part_id: int) -> dict[str, Any]:
         )
         for offer in part.offers.all()
     ]
-    return {
-        "id": part.pk,
-        "part": record_of(part),
-        "offers": sorted(offers, key=lambda offer: offer.price_cents),
-    }
+    return sorted(offers, key=lambda offer: offer.price_cents)
 
 
 @router.get("/racks/steels", response=list[SteelOut], operation_id="list_steels")

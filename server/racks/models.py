@@ -4,6 +4,7 @@ from django.db import models
 from django.db.models import F, Q
 
 from axlecore.racks.parts import MadeFor, PartKind
+from history.models import Revision, Versioned
 from shops.models import Shop
 
 
@@ -70,7 +71,8 @@ class Offer(models.Model):
     supplier = models.ForeignKey(Supplier, models.CASCADE, related_name="offers")
     price_cents = models.PositiveIntegerField()
     stock = models.PositiveIntegerField(default=0)
-    delivery_days = models.PositiveSmallIntegerField(default=0)
+    # Null where the supplier does not say.
+    delivery_days = models.PositiveSmallIntegerField(null=True)
 
     class Meta:
         constraints = [
@@ -80,3 +82,47 @@ class Offer(models.Model):
 
     def __str__(self) -> str:
         return f"{self.part} from {self.supplier}"
+
+
+class KitMemory(Versioned):
+    """What a shop knows of a kit: its sheet and what each job added, core's `KitSheet` as JSON.
+
+    Its torques are the part's own.
+    """
+
+    part = models.OneToOneField(Part, models.CASCADE, related_name="memory")
+    document = models.JSONField(default=dict)
+
+    def __str__(self) -> str:
+        return f"sheet of {self.part}"
+
+
+class KitMemoryRevision(Revision):
+    """One version of what is known of a kit."""
+
+    memory = models.ForeignKey(KitMemory, models.CASCADE, related_name="revisions")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["memory", "version"], name="one_kit_sheet_a_version")
+        ]
+
+
+class Stocked(models.Model):
+    """Something a shop keeps on its own shelf, by the words of an order's line."""
+
+    shop = models.ForeignKey(Shop, models.CASCADE, related_name="stocked")
+    what = models.CharField(max_length=200)
+    quantity = models.PositiveIntegerField()
+    # Fewer than this is too few.
+    least = models.PositiveIntegerField(default=0)
+    price_cents = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["shop", "what"], name="one_place_on_the_shelf"),
+            models.CheckConstraint(condition=~Q(what=""), name="stock_has_a_name"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.quantity} × {self.what}"

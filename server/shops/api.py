@@ -43,6 +43,8 @@ class ShopOut(Schema):
     labour_cents_an_hour: int
     alignment_cents: int
     exhaust_cents: int
+    #: Such as 08:00.
+    opens_at: str
     open_hours: int
     crew: int
     schools: dict[str, str]
@@ -106,6 +108,7 @@ def _shop_out(person: Person) -> ShopOut:
         labour_cents_an_hour=shop.labour_cents_an_hour,
         alignment_cents=shop.alignment_cents,
         exhaust_cents=shop.exhaust_cents,
+        opens_at=f"{shop.opens_at:%H:%M}",
         open_hours=shop.open_hours,
         crew=shop.crew,
         schools=settled(shop.schools),

@@ -1,5 +1,6 @@
 """Shops and the people who work in them."""
 
+from datetime import time
 from typing import ClassVar
 
 from django.contrib.auth.models import AbstractUser, UserManager
@@ -37,7 +38,9 @@ class Shop(models.Model):
     schools_version = models.PositiveIntegerField(default=1)
     currency = models.CharField(max_length=3, choices=Currency, default=Currency.EUR)
     units = models.CharField(max_length=8, default=Units.METRIC.value)
-    # Hours a day, and people who work: what the board fills.
+    # When it opens, by the clock on its wall; hours a day, and people who work: the board fills
+    # these.
+    opens_at = models.TimeField(default=time(8))
     open_hours = models.PositiveSmallIntegerField(default=8)
     crew = models.PositiveSmallIntegerField(default=2)
 

@@ -1,6 +1,7 @@
 """What a shop keeps to: its ways, its money."""
 
 from collections.abc import Callable, Mapping
+from datetime import datetime
 
 from django.db import transaction
 
@@ -54,6 +55,14 @@ def _put_open_hours(shop: Shop, typed: str) -> None:
     shop.open_hours = _whole(typed, "open_hours", 24)
 
 
+def _put_opens_at(shop: Shop, typed: str) -> None:
+    try:
+        read = datetime.strptime(typed.strip(), "%H:%M")
+    except ValueError:
+        raise InputError("opens_at", f"Read “{typed[:20]}”; enter a time such as 07:30.") from None
+    shop.opens_at = read.time()
+
+
 def _put_crew(shop: Shop, typed: str) -> None:
     shop.crew = _whole(typed, "crew", 40)
 
@@ -77,6 +86,7 @@ _SETTINGS: Mapping[str, tuple[Callable[[Shop], str], Callable[[Shop, str], None]
     "exhaust": (lambda shop: f"{shop.exhaust_cents / 100:.2f}", _put_exhaust),
     "units": (lambda shop: shop.units, _put_units),
     "open_hours": (lambda shop: str(shop.open_hours), _put_open_hours),
+    "opens_at": (lambda shop: f"{shop.opens_at:%H:%M}", _put_opens_at),
     "crew": (lambda shop: str(shop.crew), _put_crew),
 }
 

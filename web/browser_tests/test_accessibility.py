@@ -1,6 +1,9 @@
 from pathlib import Path
 
 from browser_tests.browser import BrowserTestCase
+from jobs.agreeing import token_of
+from jobs.models import QuoteLink
+from racks.models import Part
 
 AXE = Path(__file__).parents[1] / "node_modules" / "axe-core" / "axe.min.js"
 
@@ -52,7 +55,7 @@ class AccessibilityTests(BrowserTestCase):
         self.page.get_by_label("Front axle load").wait_for()
         self.check_in_both_themes("intake")
         for address in (
-            "board", "racks?kind=kit", "racks/import", "shop", "bench/two", "bench/bar", "bench/torque", "bench/link",
+            "board", "racks?kind=kit", "racks?list=shelf", "racks/import", "shop", "bench/two", "bench/bar", "bench/torque", "bench/link",
             "bench/snapped", "bench/pictures",
         ):
             self.page.goto(f"{self.live_server_url}/{address}")
@@ -89,6 +92,16 @@ class AccessibilityTests(BrowserTestCase):
         self.page.keyboard.press("/")
         self.page.get_by_role("dialog", name="Find").wait_for()
         self.check("find")
+
+    def test_the_sheet_of_a_kit_and_an_owner_s_page(self):
+        kit = Part.objects.get(part_number="TM-KR35-H")
+        self.page.goto(f"{self.live_server_url}/racks?list=sheets&sheet={kit.pk}")
+        self.page.get_by_label("Step 1 says").wait_for()
+        self.check_in_both_themes("kit sheet")
+        link = QuoteLink.objects.get(job__vehicle__name="Skerry wagon")
+        self.page.goto(f"{self.live_server_url}/quote/{token_of(link)}")
+        self.page.get_by_label("Your name").wait_for()
+        self.check("owner's page")
 
     def test_the_sign_in(self):
         self.page.get_by_role("button", name="Sign out").click()

@@ -1,8 +1,12 @@
 """The board: a job put on from its plan, the proposal seen before it is taken, a pin by hand."""
 
+from datetime import date, timedelta
+
 from board.models import Placing
+from board.services import standing
 from browser_tests.browser import BrowserTestCase
 from jobs.models import Job
+from shops.models import Shop
 
 
 class BoardTests(BrowserTestCase):
@@ -48,6 +52,33 @@ class BoardTests(BrowserTestCase):
         self.until(lambda: self.on_lane("Skerry", False).count() == 0)
         self.page.get_by_role("button", name="Put it on: Skerry").click()
         self.on_lane("Skerry", True).wait_for()
+
+    def test_a_bar_that_comes_later_than_told_moves_the_board(self):
+        self.page.get_by_role("button", name="Take the proposal").click()
+        self.page.get_by_text("Nothing: it stands as it is proposed.").wait_for()
+        job = self.open_job("Lantern", "build?sheet=order")
+        for everything in self.page.get_by_label("All ").all():
+            everything.check()
+        hand = self.page.get_by_label("Lines in hand")
+        late = date.today() + timedelta(days=13)
+        hand.get_by_label("Comes on").fill(str(late))
+        hand.get_by_role("button", name="Ordered", exact=True).click()
+        self.page.get_by_test_id("order-waits").filter(has_text=f" {late.day} ").wait_for()
+        self.page.get_by_role("link", name="Board").click()
+        moved = self.page.locator(f'[data-job="{job.pk}"][data-proposed="true"]')
+        moved.wait_for()
+        self.wait_for_text(self.page.get_by_role("listitem"), "Lantern crew from ")
+
+    def test_who_is_away_is_counted_and_the_board_is_exported(self):
+        self.page.get_by_text("Who is away").click()
+        self.page.get_by_role("combobox", name="Who").select_option("Tern Oakes")
+        day = standing(Shop.objects.get()).days[3]
+        self.page.get_by_label("On", exact=True).fill(str(day))
+        self.page.get_by_role("button", name="Away that day").click()
+        there = self.page.get_by_role("region", name="People there").locator("span > span")
+        self.until(lambda: there.nth(3).text_content() == "1")
+        calendar = self.page.request.get(f"{self.live_server_url}/api/board/board.ics").text()
+        self.assertIn("SUMMARY:Skerry wagon", calendar)
 
     def test_no_room_is_said_and_the_job_can_be_taken_off_again(self):
         Placing.objects.filter(job__vehicle__name__startswith="Orrery").update(kinds=["pit"])

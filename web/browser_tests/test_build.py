@@ -1,11 +1,14 @@
 """Build at the desk: the plan of the planetarium from its decision to its job sheet."""
 
 import io
+from datetime import date, timedelta
 
 from pypdf import PdfReader
 
 from browser_tests.browser import BrowserTestCase
 from jobs.models import Job, PlanLook
+from photos.tests.test_photos import picture
+from racks.models import Part
 
 
 class BuildTests(BrowserTestCase):
@@ -65,23 +68,30 @@ class BuildTests(BrowserTestCase):
         self.page.get_by_role("img", name="Hours: ").wait_for()
         self.wait_for_text(self.page.get_by_role("listitem"), "M12 bolts")
         self.open_build(rest="?sheet=order")
-        self.wait_for_text(self.page.locator("tr"), "Tamarisk Springworks TM-R35-S")
+        self.wait_for_text(self.page.locator("tr"), "Tamarisk Springworks TM-KR35-H")
 
     def test_an_order_is_followed_until_all_of_it_is_here(self):
         job = self.open_build(rest="?sheet=order")
         waits = self.page.get_by_test_id("order-waits")
         self.wait_for_text(waits, "nobody has said when")
+        bar = self.page.locator("tr", has_text="TM-KR35-H").first
+        bar.get_by_role("checkbox").check()
+        hand = self.page.get_by_label("Lines in hand")
+        # Whom it comes from and by when, until somebody says otherwise.
+        self.assertEqual(hand.get_by_label("From").input_value(), "Mudlark Supply")
+        self.assertEqual(
+            hand.get_by_label("Comes on").input_value(), str(date.today() + timedelta(days=5))
+        )
         for everything in self.page.get_by_label("All ").all():
             everything.check()
-        hand = self.page.get_by_label("Lines in hand")
         hand.get_by_label("Comes on").fill("2031-03-04")
         hand.get_by_label("Number of the order").fill("A-17")
         hand.get_by_role("button", name="Ordered", exact=True).click()
         self.wait_for_text(waits, "the last comes on Tue 4 Mar")
         self.assertEqual(str(Job.objects.get(pk=job.pk).parts_on), "2031-03-04")
 
-        bar = self.page.locator("tr", has_text="TM-R35-S").first
         bar.get_by_role("checkbox").check()
+        hand.get_by_role("link", name="Check it as it arrives").wait_for()
         hand.get_by_role("button", name="Arrived").click()
         self.wait_for_text(bar, "arrived")
         bar.get_by_role("checkbox").check()
@@ -90,14 +100,80 @@ class BuildTests(BrowserTestCase):
         self.wait_for_text(bar, "wrong")
         bar.get_by_role("checkbox").check()
         self.wait_for_text(hand, "33 mm, ordered 35; told the counter")
+        hand.get_by_label("Photo of the part that came wrong").set_input_files(
+            {"name": "bar.jpg", "mimeType": "image/jpeg", "buffer": picture((60, 40))}
+        )
+        hand.get_by_alt_text("part that came wrong, taken by").wait_for()
+        paper = self.page.get_by_role("link", name="Purchase order, CSV").first
+        address = f"{self.live_server_url}{paper.get_attribute('href')}"
+        self.assertIn("supplier", self.page.request.get(address).text())
+
+    def agreed(self):
+        return self.page.get_by_label("What the owner agreed to")
 
     def test_the_owner_s_word_is_kept_with_what_was_shown(self):
         self.open_build(rest="?sheet=quote")
-        agreed = self.page.get_by_label("What the owner agreed to")
-        agreed.get_by_label("Who agreed").fill("Ida Marsh")
-        agreed.get_by_label("How").select_option("by phone")
-        agreed.get_by_role("button", name="The owner agreed").click()
-        self.wait_for_text(agreed, "Ida Marsh agreed by phone to go up to ")
+        self.agreed().get_by_text("The owner said so").click()
+        self.agreed().get_by_label("Who agreed").fill("Ida Marsh")
+        self.agreed().get_by_label("How").select_option("by phone")
+        self.agreed().get_by_role("button", name="The owner agreed").click()
+        self.wait_for_text(self.agreed(), "Ida Marsh agreed by phone to go up to ")
+        self.agreed().get_by_text("As it was shown").click()
+        self.wait_for_text(self.agreed(), "Tamarisk Springworks TM-KR35-H: chosen for the rear")
+
+    def test_an_owner_agrees_by_link_on_a_phone_and_the_shop_sees_it(self):
+        self.open_build(rest="?sheet=quote")
+        self.agreed().get_by_role("button", name="Make a link for the owner").click()
+        address = self.page.get_by_test_id("quote-address").get_attribute("href")
+        phone = self.new_page()
+        phone.set_viewport_size({"width": 390, "height": 844})
+        phone.goto(f"{self.live_server_url}{address}")
+        phone.get_by_role("heading", name="Quote for Orrery").wait_for()
+        self.assertLessEqual(phone.evaluate("document.body.scrollWidth"), 390)
+        phone.get_by_label("I would rather talk first").fill("Which day?")
+        phone.get_by_role("button", name="Send the question").click()
+        phone.get_by_text("Your question is with the workshop").wait_for()
+        self.wait_for_text(self.agreed(), "The owner asks: “Which day?”")
+        phone.get_by_label("Your name").fill("Ida Marsh")
+        phone.get_by_role("button", name="I agree, up to").click()
+        phone.get_by_text("Ida Marsh agreed on").wait_for()
+        self.wait_for_text(self.agreed(), "Ida Marsh agreed by link to go up to ")
+        phone.context.close()
+
+    def test_an_owner_signs_on_the_tablet(self):
+        job = self.open_build(rest="?sheet=quote")
+        self.agreed().get_by_role("button", name="Sign on this tablet").click()
+        sheet = self.page.get_by_role("dialog", name="Quote")
+        sheet.get_by_label("Name").fill("Ida Marsh")
+        self.assertTrue(sheet.get_by_role("button", name="Sign", exact=True).is_disabled())
+        sheet.get_by_label("Sign here").scroll_into_view_if_needed()
+        box = sheet.get_by_label("Sign here").bounding_box()
+        self.page.mouse.move(box["x"] + 30, box["y"] + 60)
+        self.page.mouse.down()
+        self.page.mouse.move(box["x"] + 200, box["y"] + 20, steps=4)
+        self.page.mouse.up()
+        sheet.get_by_role("button", name="Sign", exact=True).click()
+        self.agreed().get_by_label("Signature of Ida Marsh").wait_for()
+        self.assertGreater(len(job.agreements.get().signature[0]), 3)
+
+    def test_a_rusty_vehicle_s_quote_says_its_bolts_widen_it(self):
+        self.open_build("Skerry", "?sheet=quote")
+        self.wait_for_text(self.page.get_by_role("listitem"), "two M10 bolts, heavy rust")
+        self.wait_for_text(self.page.get_by_role("listitem"), "workshop practice; none of our own")
+
+    def test_what_a_job_taught_of_a_kit_stands_in_the_next_plan_with_it(self):
+        self.open_build(rest="?step=rear.brackets.on")
+        detail = self.page.get_by_label("Step in hand")
+        detail.get_by_text("Remember it with the kit").click()
+        detail.get_by_label("What went otherwise").fill("left bracket fouls the brake pipe clip")
+        detail.get_by_label("It took, minutes").fill("96")
+        detail.get_by_role("button", name="Remember it", exact=True).click()
+        self.wait_for_text(detail, "Last time: left bracket fouls the brake pipe clip")
+        self.wait_for_text(detail, "1.6 h usually")
+        kit = Part.objects.get(part_number="TM-KR35-H")
+        self.page.goto(f"{self.live_server_url}/racks?list=sheets&sheet={kit.pk}")
+        snags = self.page.get_by_role("list", name="Snags")
+        self.wait_for_text(snags, "left bracket fouls the brake pipe clip")
 
     def test_a_short_job_has_a_small_plan(self):
         self.open_build("Crumb Line")

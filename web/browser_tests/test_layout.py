@@ -15,11 +15,11 @@ SCREENS = (
     ("Orrery", "fit?sheet=across"), ("Orrery", "fit?sheet=clash"), ("Orrery", "fit?sheet=drill"),
     ("Hive hauler", "fit?sheet=bolts"), ("Hive hauler", "fit?sheet=arrival"),
     ("Orrery", "fit?sheet=turn"), ("Orrery", "build"), ("Orrery", "build?sheet=order"),
-    ("Orrery", "build?sheet=quote"),
+    ("Orrery", "build?sheet=quote"), ("Skerry", "build?sheet=quote"),
 )
 #: Rooms without a job.
 ROOMS = (
-    ("", "board"), ("", "racks?kind=kit"), ("", "shop"), ("", "bench/two"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
+    ("", "board"), ("", "racks?kind=kit"), ("", "racks?list=shelf"), ("", "racks?list=sheets"), ("", "shop"), ("", "bench/two"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
 )
 WIDTHS = (360, 390, 820, 1024, 1280)
 #: Rounded and anti-aliased edges may touch.

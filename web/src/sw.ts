@@ -10,9 +10,10 @@ declare const self: ServiceWorkerGlobalScope;
 precacheAndRoute(self.__WB_MANIFEST);
 cleanupOutdatedCaches();
 
-// One page for every address: the last one the server gave, policy and all.
+// One page for every address: the last one the server gave, policy and all. What an owner is sent
+// is a page of its own and never kept.
 registerRoute(
-  ({ request }) => request.mode === "navigate",
+  ({ request, url }) => request.mode === "navigate" && !url.pathname.startsWith("/quote/"),
   new NetworkFirst({
     cacheName: "page",
     networkTimeoutSeconds: 4,

@@ -216,7 +216,7 @@ class _Program:
         count = len(jobs) + (len(groups) + 1) * horizon
         self._matrix = csr_array((values, (rows, columns)), shape=(count, len(tries)))
         room = [float(len(group.bays)) for group in groups for _ in range(horizon)]
-        room += [float(asked.people)] * horizon
+        room += [float(people) for people in asked.people_by_hour]
         self._most = np.array([1.0] * len(jobs) + room)
         self._least = np.concatenate([np.ones(len(jobs)), np.full(count - len(jobs), -np.inf)])
         lateness = [_late(asked, jobs[one.job], one.start) for one in tries]
@@ -267,7 +267,7 @@ class _Program:
 
 
 def _late(asked: BoardFile, job: BoardJob, start: int) -> float:
-    return max(0.0, start + job.hours - (job.due + 1) * asked.open)
+    return max(0.0, start + job.hours - asked.closing(job))
 
 
 def _moved(asked: BoardFile, job: BoardJob, start: int) -> float:

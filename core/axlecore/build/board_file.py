@@ -68,6 +68,8 @@ class BoardJob(Record):
         Where it stood when its owner was told a day; None where nobody was told.
     name : str
         What people call it; empty: its key.
+    away : int
+        Working days it is with others after it leaves the bay, before it is ready.
     """
 
     key: str
@@ -80,6 +82,7 @@ class BoardJob(Record):
     rolls: bool = True
     told: Slot | None = None
     name: str = ""
+    away: int = 0
 
     @property
     def called(self) -> str:
@@ -115,6 +118,8 @@ class BoardFile(Record):
         To be placed.
     day_names : tuple of str
         What people call the days, one each; empty: by their numbers.
+    people_on : tuple of int
+        Who is there on each day; empty: all of them every day.
     """
 
     open: int
@@ -123,6 +128,17 @@ class BoardFile(Record):
     bays: tuple[Bay, ...]
     jobs: tuple[BoardJob, ...]
     day_names: tuple[str, ...] = ()
+    people_on: tuple[int, ...] = ()
+
+    def closing(self, job: BoardJob) -> int:
+        """Return the working hour by which a job must leave its bay to be ready on its day."""
+        return (job.due + 1 - job.away) * self.open
+
+    @property
+    def people_by_hour(self) -> list[int]:
+        """Who is there in each working hour."""
+        each = self.people_on or (self.people,) * self.days
+        return [people for people in each for _ in range(self.open)]
 
     def day(self, number: int) -> str:
         """Return what a day is called in a sentence."""
@@ -155,6 +171,12 @@ class BoardFile(Record):
             raise InputError(
                 "day_names", f"Read {len(self.day_names)} names for {self.days} days; name each."
             )
+        if len(self.people_on) not in (0, self.days):
+            raise InputError(
+                "people_on", f"Read {len(self.people_on)} for {self.days} days; one a day."
+            )
+        if not all(0 <= people <= self.people for people in self.people_on):
+            raise InputError("people_on", f"Enter 0 to {self.people} people a day.")
         for at, job in enumerate(self.jobs):
             self._check(job, f"jobs.{at}")
 
@@ -164,6 +186,8 @@ class BoardFile(Record):
             raise InputError(f"{path}.hours", f"Read {job.hours:g} hours; enter more than none.")
         if job.people < 0:
             raise InputError(f"{path}.people", f"Read {job.people}; enter none or more.")
+        if not 0 <= job.away <= MOST_DAYS:
+            raise InputError(f"{path}.away", f"Read {job.away}; enter 0 to {MOST_DAYS} days.")
         if not job.kinds:
             raise InputError(f"{path}.kinds", "Name at least one kind of bay that will do.")
         if job.earliest < 0:

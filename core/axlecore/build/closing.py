@@ -135,6 +135,9 @@ def _torques(facts: Facts, end: End, settled: str) -> Iterator[Step]:
             )
 
 
+_HANGING = ("Tightened hanging first: ease bushed joints and tighten again here.",)
+
+
 def _torque(facts: Facts, end: End, bolt: KitBolt, settled: str) -> Step:
     hanging = facts.job.ways["final_tightening"] == "hanging"
     target = "to a slight bulge, never crushed"
@@ -145,6 +148,8 @@ def _torque(facts: Facts, end: End, bolt: KitBolt, settled: str) -> Step:
         target = "once its torque is settled: the sheet's would break it"
     four = ", cross pattern, at half and in full" if bolt.count >= 4 else ""
     socket = f"{across_flats(bolt.size)} socket" if bolt.size else "socket by its head"
+    kit = facts.kit(end)
+    line = None if kit is None else kit.sheet.line_of(bolt.where)
     return Step(
         key=f"{end}.torque.{bolt.key}",
         what=f"Tighten {bolt.where}, {bolt.count} × {bolt.size}, {target}{four}.",
@@ -152,12 +157,10 @@ def _torque(facts: Facts, end: End, bolt: KitBolt, settled: str) -> Step:
         state=VehicleState.ON_WHEELS,
         axle=end,
         after=(settled,),
-        tools=(socket, "torque wrench"),
+        tools=(line.socket if line and line.socket else socket, "torque wrench"),
         no_impact=True,
         hours=(0.03 * bolt.count, 0.06 * bolt.count, 0.12 * bolt.count),
-        cautions=("Tightened hanging first: ease bushed joints and tighten again here.",)
-        if hanging
-        else (),
+        cautions=(*(_HANGING if hanging else ()), *(line.warns if line else ())),
         records=(Records.TORQUE,),
         torque=bolt.key,
     )

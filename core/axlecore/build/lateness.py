@@ -77,21 +77,23 @@ def why_late(asked: BoardFile, late: Placed, placed: Sequence[Placed]) -> Latene
         All jobs.
     """
     job = next(one for one in asked.jobs if one.key == late.key)
-    closing = (job.due + 1) * asked.open
+    closing = asked.closing(job)
+    days = "a day" if job.away == 1 else f"{job.away} days"
+    then = f" and is away {days} after that" if job.away else ""
     if job.pinned is not None:
         return Lateness(job.key, Forbids.PIN, f"It is pinned to {asked.day(job.pinned.day)}.")
     if job.hours > closing:
         return Lateness(
             job.key,
             Forbids.HOURS,
-            f"It takes {job.takes}; until the closing of {asked.day(job.due)} there are "
-            f"{max(0, closing)}.",
+            f"It takes {job.takes}{then}; until the closing of {asked.day(job.due)} there are "
+            f"{max(0, (job.due + 1) * asked.open)}.",
         )
     if job.earliest * asked.open + job.hours > closing + 1e-9:
         return Lateness(
             job.key,
             Forbids.PARTS,
-            f"Its parts come on {asked.day(job.earliest)} and it takes {job.takes}.",
+            f"Its parts come on {asked.day(job.earliest)} and it takes {job.takes}{then}.",
         )
     return _crowded(asked, job, placed)
 
@@ -100,14 +102,15 @@ def _crowded(asked: BoardFile, job: BoardJob, placed: Sequence[Placed]) -> Laten
     """Whether bays or people are taken at every start that would have been in time."""
     by_key: Mapping[str, BoardJob] = {one.key: one for one in asked.jobs}
     horizon = asked.open * asked.days
-    people, taken = np.zeros(horizon), {bay.key: np.zeros(horizon, bool) for bay in asked.bays}
+    people = np.array(asked.people_by_hour, float)
+    taken = {bay.key: np.zeros(horizon, bool) for bay in asked.bays}
     for one in placed:
         if one.key != job.key:
             start = one.day * asked.open + one.hour
             hours = slice(start, start + by_key[one.key].slots)
-            people[hours] += by_key[one.key].people
+            people[hours] -= by_key[one.key].people
             taken[one.bay][hours] = True
-    last = math.floor((job.due + 1) * asked.open - job.hours + 1e-9)
+    last = math.floor(asked.closing(job) - job.hours + 1e-9)
     starts = range(job.earliest * asked.open, min(last, horizon - job.slots) + 1)
     bays = [bay.key for bay in asked.bays if bay.kind in job.kinds]
     with_bay = [
@@ -122,10 +125,10 @@ def _crowded(asked: BoardFile, job: BoardJob, placed: Sequence[Placed]) -> Laten
             f"No {' or '.join(job.kinds)} is free for {job.takes} between "
             f"{asked.day(job.earliest)} and the closing of {asked.day(job.due)}.",
         )
-    if all(
-        (people[start : start + job.slots] + job.people > asked.people).any() for start in with_bay
-    ):
+    if all((people[start : start + job.slots] < job.people).any() for start in with_bay):
         return Lateness(
-            job.key, Forbids.PEOPLE, f"Its {job.people} people are with other jobs until then."
+            job.key,
+            Forbids.PEOPLE,
+            f"Its {job.people} people are with other jobs or away until then.",
         )
     return Lateness(job.key, Forbids.OTHERS, "Other jobs would be later for it.")

@@ -10,7 +10,7 @@ from enum import StrEnum
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
 
-MOST_WORDS = 300
+MOST_WORDS, LONGEST_NAME = 300, 60
 
 
 class OrderState(StrEnum):
@@ -58,12 +58,15 @@ class OrderStep(Record):
         The order's number at the supplier; empty where there is none.
     note : str
         Of what is wrong: what was measured, and who was told.
+    supplier : str
+        From whom; empty where nobody was named.
     """
 
     state: OrderState
     expected: date | None = None
     reference: str = ""
     note: str = ""
+    supplier: str = ""
 
 
 def check_step(now: OrderState, step: OrderStep) -> None:
@@ -86,6 +89,10 @@ def check_step(now: OrderState, step: OrderStep) -> None:
     for name, words in (("reference", step.reference), ("note", step.note)):
         if len(words) > MOST_WORDS:
             raise InputError(name, f"Read {len(words)} characters; at most {MOST_WORDS}.")
+    if len(step.supplier) > LONGEST_NAME:
+        raise InputError(
+            "supplier", f"Read {len(step.supplier)} characters; at most {LONGEST_NAME}."
+        )
 
 
 @dataclass(frozen=True)
@@ -127,6 +134,35 @@ def waiting_for(lines: Mapping[str, Sequence[OrderStep]], today: date) -> Waitin
     known = [day for day in days if day is not None]
     until = max(known) if known and len(known) == len(days) else None
     return Waiting(not missing, until, [what for _, what in missing])
+
+
+def supplier_of(steps: Sequence[OrderStep]) -> str:
+    """Return who was last named for a line; empty where nobody was.
+
+    Parameters
+    ----------
+    steps : sequence of OrderStep
+        What was told of the line, oldest first.
+    """
+    return next((step.supplier for step in reversed(steps) if step.supplier), "")
+
+
+def check_shelf(what: str, needed: int, there: int) -> None:
+    """Raise `InputError` where the shop's own shelf has less of something than a job takes.
+
+    Parameters
+    ----------
+    what : str
+        The line of the order.
+    needed, there : int
+        How many it takes, and how many there are.
+    """
+    if needed > there:
+        raise InputError(
+            "lines",
+            f"The shelf has {there} of “{what[:60]}” and the job takes {needed}: count the shelf, "
+            "or order it.",
+        )
 
 
 def state_of(steps: Sequence[OrderStep]) -> OrderState:

@@ -12,7 +12,7 @@ from axlecore.build.facts import Facts
 from axlecore.build.job import JobFile
 from axlecore.build.order_of_work import in_working_order
 from axlecore.build.snapped import with_repairs
-from axlecore.build.steps import Hours, Step, VehicleState
+from axlecore.build.steps import MOST_HOURS, Hours, Step, VehicleState
 from axlecore.errors import InputError
 from axlecore.practice.fitting import FitStation
 from axlecore.quantities.measure import Record
@@ -190,8 +190,9 @@ def _remembered(facts: Facts, step: Step) -> Step:
     usual = kit.sheet.usual_hours(step.key)
     if usual is not None:
         quick, was, slow = step.hours
-        factor = usual / was if was else 1.0
-        step = replace(step, hours=(quick * factor, usual, slow * factor))
+        # As wide about the shop's own middle as it was about the usual one.
+        less, more = (quick / was, slow / was) if was else (1.0, 1.0)
+        step = replace(step, hours=(usual * less, usual, min(usual * more, MOST_HOURS)))
     snags = tuple(f"Last time: {snag.says}" for snag in kit.sheet.snags_at(step.key))
     return replace(step, cautions=(*step.cautions, *snags)) if snags else step
 

@@ -219,7 +219,7 @@ def _bolts(fastener: OldFastener, step: Step) -> str:
     where = " in welded or captive nuts" if fastener.hidden else ""
     rust = "rust not seen" if fastener.rust is Rust.UNSEEN else f"{fastener.rust} rust"
     rust = "no rust" if fastener.rust is Rust.NONE else rust
-    place = f", {step.axle}" if step.axle else ""
+    place = " ".join(str(one) for one in (step.axle, step.side) if one is not None)
     size = fastener.size.partition("x")[0]
     bolts = "bolt" if fastener.count == 1 else "bolts"
-    return f"{count} {size} {bolts}{where}, {rust}{place}"
+    return f"{count} {size} {bolts}{where}, {rust}" + (f", {place}" if place else "")

@@ -21,10 +21,13 @@ _BY_RUST = {
 }
 #: Up to a diameter [m]: what sizes are called together, and how much more likely they snap.
 _BY_SIZE = ((0.0085, "M8", 2.0), (0.0105, "M10", 1.3), (float("inf"), "", 1.0))
+#: A size of each class, to work its chance out with.
+_SIZE_OF = {"M8": "M8x1.25", "M10": "M10x1.5", "": "M12x1.75"}
 _HIDDEN, _LOCKED, _SOAKED = 1.6, 1.3, 0.7
 _MOST = 0.9
 #: What the starting values are worth, in bolts of the shop's own.
 PRIOR_BOLTS = 20.0
+MOST_BOLTS = 100_000
 
 
 @dataclass(frozen=True)
@@ -52,8 +55,18 @@ class Tally(Record):
     snapped: int = 0
 
     def __post_init__(self) -> None:
-        if self.came_off < 0 or self.snapped < 0:
-            raise InputError("came_off", "Count none or more.")
+        for name, count in (("came_off", self.came_off), ("snapped", self.snapped)):
+            if not 0 <= count <= MOST_BOLTS:
+                raise InputError(name, f"Read {count}; count 0 to {MOST_BOLTS}.")
+        if self.size not in _SIZE_OF:
+            raise InputError("size", f"Read “{self.size[:20]}”; M8, M10 or nothing above them.")
+
+    @property
+    def fastener(self) -> OldFastener:
+        """One of its class."""
+        return OldFastener(
+            _SIZE_OF[self.size], 1, self.rust, self.hidden, self.thread_lock, self.soaked
+        )
 
 
 @dataclass(frozen=True)

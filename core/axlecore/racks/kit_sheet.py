@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from statistics import median
 
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
 
 MOST_LINES, LONGEST = 60, 400
+#: What is remembered of one kit; the oldest goes first.
+MOST_SNAGS, MOST_HOURS_A_STEP = 200, 50
+MOST_HOURS = 24
 
 
 @dataclass(frozen=True)
@@ -46,6 +49,16 @@ class SheetLine(Record):
                 raise InputError(name, f"Write at most {LONGEST} characters.")
         if not self.says.strip():
             raise InputError("says", "Write what the sheet says at this step.")
+
+    @property
+    def warns(self) -> tuple[str, ...]:
+        """What whoever tightens it must know, in sentences."""
+        answer = f" The maker: {self.answer}" if self.answer else " Nobody has asked the maker yet."
+        said = (
+            (self.hand, f"Left and right: {self.hand}"),
+            (self.unclear, f"The sheet is unclear: {self.unclear}{answer}"),
+        )
+        return tuple(sentence for there, sentence in said if there)
 
 
 @dataclass(frozen=True)
@@ -93,8 +106,30 @@ class KitSheet(Record):
         if len(self.lines) > MOST_LINES:
             raise InputError("lines", f"A sheet has at most {MOST_LINES} lines.")
         for key, real in self.hours.items():
-            if not all(0 < one <= 24 for one in real):
-                raise InputError(f"hours.{key}", "Enter hours above zero, up to 24.")
+            if not all(0 < one <= MOST_HOURS for one in real):
+                raise InputError(f"hours.{key}", f"Enter hours above zero, up to {MOST_HOURS}.")
+
+    def with_snag(self, snag: Snag) -> KitSheet:
+        """Return it with one more thing that went otherwise."""
+        return replace(self, snags=(*self.snags, snag)[-MOST_SNAGS:])
+
+    def with_hours(self, step: str, real_h: float) -> KitSheet:
+        """Return it with what a step took at one more job [h]."""
+        if not 0 < real_h <= MOST_HOURS:
+            raise InputError(
+                "hours", f"Read {real_h:g} h; enter what it took, up to {MOST_HOURS} h."
+            )
+        real = (*self.hours.get(step, ()), real_h)[-MOST_HOURS_A_STEP:]
+        return replace(self, hours={**self.hours, step: real})
+
+    def with_socket(self, bolt: str, socket: str) -> KitSheet:
+        """Return it with the socket that was right for a fastener in the end."""
+        line = self.line_of(bolt)
+        if line is None:
+            own = SheetLine(f"Tighten {bolt}.", bolt=bolt, socket=socket)
+            return replace(self, lines=(*self.lines, own))
+        changed = replace(line, socket=socket)
+        return replace(self, lines=tuple(changed if one is line else one for one in self.lines))
 
     def usual_hours(self, step: str) -> float | None:
         """Return the median of a step's real hours [h]; None where no job gave any."""

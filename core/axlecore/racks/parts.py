@@ -400,14 +400,14 @@ class SupplierOffer(Record):
         In the shop's money, zero or more.
     stock : int
         On the supplier's shelf.
-    days : int
-        Until it is here.
+    days : int or None
+        Until it is here; None where the supplier does not say.
     """
 
     supplier: str
     price: float
     stock: int = 0
-    days: int = 0
+    days: int | None = None
 
     def __post_init__(self) -> None:
         if not self.supplier.strip() or len(self.supplier) > 60:
@@ -417,5 +417,5 @@ class SupplierOffer(Record):
             raise InputError("price", f"Read {self.price}; enter 0 to 1 000 000.")
         if not 0 <= self.stock <= 100_000:
             raise InputError("stock", f"Read {self.stock}; enter 0 to 100 000.")
-        if not 0 <= self.days <= 365:
+        if self.days is not None and not 0 <= self.days <= 365:
             raise InputError("days", f"Read {self.days}; enter 0 to 365 days.")

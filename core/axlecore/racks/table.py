@@ -302,7 +302,7 @@ def write_rack(items: Sequence[tuple[RackPart, SupplierOffer]], currency: str = 
     writer.writerow([column.key for column in COLUMNS])
     for part, offer in items:
         records = _records(part, offer)
-        writer.writerow([_guarded(_written(row, records, currency)) for row in ROWS])
+        writer.writerow([guarded_cell(_written(row, records, currency)) for row in ROWS])
     return out.getvalue()
 
 
@@ -327,6 +327,13 @@ def _written(row: Row, records: Mapping[str, Mapping[str, Any]], currency: str) 
     return ""
 
 
-def _guarded(cell: str) -> str:
+def guarded_cell(cell: str) -> str:
+    """Return a cell that no spreadsheet runs as a formula.
+
+    Parameters
+    ----------
+    cell : str
+        Whatever somebody typed once.
+    """
     # Lifts and lowerings are numbers with a sign, which nothing runs.
     return f"'{cell}" if _FORMULA.match(cell) and not re.match(r"^-[\d.]+ mm$", cell) else cell

@@ -24,6 +24,11 @@ def board(*jobs, open=4, days=4, people=2, bays=(LIFT, PIT)):
     return BoardFile(open, days, people, tuple(bays), tuple(jobs))
 
 
+def there(asked, hour):
+    """Who is there in one working hour."""
+    return (asked.people_on or (asked.people,) * asked.days)[hour // asked.open]
+
+
 def spots(asked, one):
     """Every place and start of one job by itself."""
     if one.pinned is not None:
@@ -50,10 +55,10 @@ def least_by_counting(asked):
         for _, span, people in hours:
             for hour in span:
                 crowd[hour] = crowd.get(hour, 0) + people
-        if any(many > asked.people for many in crowd.values()):
+        if not all(many <= there(asked, hour) for hour, many in crowd.items()):
             continue
         late = sum(
-            max(0.0, start + one.hours - (one.due + 1) * asked.open)
+            max(0.0, start + one.hours - (one.due + 1 - one.away) * asked.open)
             for (_, start), one in zip(picks, asked.jobs, strict=True)
         )
         moved = sum(
@@ -88,10 +93,13 @@ def boards(draw):
             draw(st.integers(1, 2)),
             draw(st.sampled_from([("lift",), ("pit",), ("lift", "pit")])),
             told=draw(told),
+            away=draw(st.integers(0, 1)),
         )
         for at in range(count)
     ]
-    return board(*jobs, open=3, days=3, people=draw(st.integers(1, 3)))
+    people = draw(st.integers(1, 3))
+    there = st.just(()) | st.tuples(*[st.integers(0, people)] * 3)
+    return replace(board(*jobs, open=3, days=3, people=people), people_on=draw(there))
 
 
 class ExactTests(unittest.TestCase):
@@ -122,7 +130,7 @@ class ExactTests(unittest.TestCase):
                 self.assertNotIn((one.bay, hour), used)
                 used.add((one.bay, hour))
                 crowd[hour] = crowd.get(hour, 0) + own.people
-        self.assertTrue(all(many <= asked.people for many in crowd.values()))
+        self.assertTrue(all(many <= there(asked, hour) for hour, many in crowd.items()))
 
 
 class BoardTests(unittest.TestCase):
@@ -163,6 +171,24 @@ class BoardTests(unittest.TestCase):
             late = answer.late[0]
             self.assertEqual(late.forbids, forbids, late)
             self.assertIn(late.key, "ab" if key is None else key)
+
+    def test_days_with_others_count_before_its_day_and_hold_no_bay(self):
+        """Four hours at four a day and a day with others: day 0's bay for a promise on day 1."""
+        sent, other = job("a", 4.0, due=1, away=1, kinds=("lift",)), job("b", 4.0, due=1)
+        answer = solve_board(board(other, sent, bays=(LIFT,)))
+        self.assertEqual({one.key: one.day for one in answer.jobs}, {"a": 0, "b": 1})
+        self.assertEqual(answer.late_total, 0.0)
+        late = solve_board(board(replace(sent, due=0))).late[0]
+        self.assertIn("is away a day after that", late.says)
+
+    def test_nobody_works_on_a_day_that_nobody_is_there(self):
+        asked = replace(board(job("a", 4.0, due=0)), people_on=(0, 2, 2, 2))
+        answer = solve_board(asked)
+        self.assertEqual((answer.jobs[0].day, answer.late[0].forbids), (1, Forbids.PEOPLE))
+        for bad in ((1, 1), (3, 2, 2, 2), (-1, 2, 2, 2)):
+            with self.assertRaises(InputError) as caught:
+                replace(asked, people_on=bad)
+            self.assertEqual(caught.exception.field, "people_on")
 
     def test_no_room_names_the_jobs_and_why(self):
         for jobs, named, words in (

@@ -12,7 +12,7 @@ from axlecore.fitup.sheet import DrilledHole, Fitting, Layout
 from axlecore.practice.look import Bolts, Cover, Nuts, Rust
 from axlecore.practice.stations import JobKind
 from axlecore.practice.undercarriage import Fault
-from axlecore.racks.kit_sheet import KitSheet, Snag
+from axlecore.racks.kit_sheet import KitSheet, SheetLine, Snag
 from axlecore.vehicle.rig import Action, RigKind, SetUp
 from tests.build.jobs import KIT, looked, planned, short, upgrade
 from tests.fitup.sheets import axle_fit, obstacle
@@ -211,6 +211,20 @@ class MemoryTests(unittest.TestCase):
         step = named(planned(upgrade(part=Kit(KIT, sheet))))["rear.bar.in"]
         self.assertEqual(step.hours[1], 1.2)
         self.assertIn("Last time: only in from the left, exhaust side", step.cautions)
+
+    def test_however_long_it_took_once_the_plan_can_be_made(self):
+        for real in (24.0, 0.01):
+            sheet = KitSheet(hours={"rear.bar.in": (real,)})
+            step = named(planned(upgrade(part=Kit(KIT, sheet))))["rear.bar.in"]
+            self.assertEqual(step.hours[1], real)
+            self.assertLessEqual(step.hours[2], 24.0)
+
+    def test_a_sheets_line_gives_its_socket_and_warns_where_it_is_tightened(self):
+        line = SheetLine("Tighten.", bolt="frame", socket="19 mm socket", unclear="either way?")
+        plan = planned(upgrade(part=Kit(KIT, KitSheet((line,)))))
+        step = next(step for step in plan.steps if step.what.startswith("Tighten frame"))
+        self.assertEqual(step.tools[0], "19 mm socket")
+        self.assertIn("The sheet is unclear: either way?", step.cautions[0])
 
     def test_a_snapped_bolt_is_repaired_before_what_comes_after_it(self):
         snapped = SnappedBolt("rear.brackets.off", "M10x1.5", 0.012, 0.03, tried=(Rung.EXTRACT,))

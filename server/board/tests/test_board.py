@@ -1,14 +1,15 @@
 """The board over HTTP: jobs put on, pinned, proposed, taken; closed days; two people at once."""
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 
 from django.utils import timezone
+from icalendar import Calendar
 
 from board.models import Bay, Placing
 from board.services import working_days
 from jobs.models import Job
 from jobs.services import open_job_on
-from racks.models import Part
+from racks.models import Offer, Part
 from rigs.models import Vehicle
 from shops.models import Person
 from shops.tests.people import TwoShops, person, stock
@@ -127,7 +128,63 @@ class BoardTests(TwoShops):
         self.assertEqual(late["forbids"], "its parts")
         self.assertRegex(late["says"], r"come on (Mon|Tue|Wed|Thu|Fri) \d+ \w{3}")
 
+    def test_who_is_away_does_not_work_that_day_and_comes_back(self):
+        self.bay()
+        self.put_on()
+        board = self.board()
+        away = {"person_id": self.lead.pk, "day": board["days"][2], "away": True}
+        fitter = person(self.shop, "fitter", Person.Role.FITTER)
+        body = {**away, "person_id": fitter.pk}
+        answer = self.send("PUT", "/board/people", body).json()
+        self.assertEqual(answer["people_on"][:3], [2, 2, 1])
+        self.assertEqual(answer["people"][1]["days_away"], [board["days"][2]])
+        self.assertEqual(self.send("PUT", "/board/people", away).json()["people_on"][2], 0)
+        back = self.send("PUT", "/board/people", {**body, "away": False}).json()
+        self.assertEqual(back["people_on"][2], 1)
+        self.assert_refused(self.send("PUT", "/board/people", body, self.as_(fitter)), 403, "role")
+        stranger = {**away, "person_id": self.stranger.pk}
+        self.assertEqual(self.send("PUT", "/board/people", stranger).status_code, 404)
+
+    def test_the_day_it_is_ready_holds_the_work_of_others(self):
+        bay = self.bay()
+        self.put_on()
+        Placing.objects.update(hours=9.0, away=1)
+        days = self.board()["days"]
+        self.pin(bay, days[5], 7)
+        # One hour on day 5, eight on day 6, a day with others.
+        self.assertEqual(str(Job.objects.get(pk=self.job.pk).ready_on), days[7])
+        self.send("POST", "/board/off", {"job_id": self.job.pk})
+        self.assertIsNone(Job.objects.get(pk=self.job.pk).ready_on)
+
+    def test_a_calendar_has_an_event_each_day_a_job_holds_its_bay(self):
+        bay = self.bay()
+        self.put_on()
+        Placing.objects.update(hours=9.5)
+        days = self.board()["days"]
+        self.pin(bay, days[5], 6)
+        file = self.client.get("/api/board/board.ics")
+        self.assertEqual(file["Content-Type"], "text/calendar")
+        events = Calendar.from_ical(file.content).walk("VEVENT")
+        spans = [(event["dtstart"].dt, event["dtend"].dt) for event in events]
+        first, second = (datetime.fromisoformat(f"{day}T08:00") for day in days[5:7])
+        hour = timedelta(hours=1)
+        self.assertEqual(spans, [(first + 6 * hour, first + 8 * hour), (second, second + 8 * hour)])
+        self.assertEqual((str(events[0]["location"]), len({e["uid"] for e in events})), ("Lift", 2))
+        empty = self.as_(self.stranger).get("/api/board/board.ics")
+        self.assertEqual(Calendar.from_ical(empty.content).walk("VEVENT"), [])
+
+    def test_a_part_that_nobody_says_when_it_comes_is_said_before_it_is_put_on(self):
+        self.bay()
+        Offer.objects.filter(part=self.part).update(delivery_days=None)
+        self.assert_refused(self.put_on(), 422, "order", "No supplier says in how many days")
+        Job.objects.filter(pk=self.job.pk).update(parts_on=timezone.localdate())
+        self.assertEqual(self.put_on().status_code, 200)
+
     def test_what_cannot_be_is_said_in_words(self):
+        self.assertIn("There is no bay yet", self.board()["no_room"])
+        self.assert_refused(
+            self.send("POST", "/board/take", {"seen": self.board()["seen"]}), 422, "bays"
+        )
         self.assertEqual(self.board()["bays"], [])
         self.bay()
         self.assert_refused(

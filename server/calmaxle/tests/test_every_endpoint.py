@@ -11,20 +11,23 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as ExampleCase
 
+from board.models import PersonAway
 from calmaxle.api import api
 from jobs.models import (
     Agreement,
+    BoltTally,
     Decision,
     GatePass,
     Job,
     OrderEntry,
     Paper,
     PaperRevision,
+    QuoteLink,
     SetUpRevision,
 )
-from photos.models import Attachment, Photo
+from photos.models import Attachment, Photo, SheetScan
 from photos.tests.test_photos import picture
-from racks.models import Offer, Part
+from racks.models import KitMemory, Offer, Part, Stocked
 from rigs.models import Owner, SheetRevision, Vehicle
 from shops.tests.people import TwoShops
 
@@ -35,6 +38,12 @@ KEPT = (
     Job,
     OrderEntry,
     Agreement,
+    QuoteLink,
+    BoltTally,
+    KitMemory,
+    Stocked,
+    SheetScan,
+    PersonAway,
     Vehicle,
     SheetRevision,
     SetUpRevision,
@@ -93,12 +102,19 @@ class EveryOperation(TwoShops):
             {"place": "build sheet", "key": uuid4(), "file": paper},
         )
         self.attachment = sent.json()["id"]
+        paper.seek(0)
+        sent = self.client.post(
+            f"/api/racks/parts/{self.bars[0].pk}/scans",
+            {"place": "sheet", "key": uuid4(), "file": paper},
+        )
+        self.scan = sent.json()["id"]
 
     def filled(self, path: str) -> str:
         values = {
             "attachment_id": self.attachment,
             "job_id": self.job.pk,
             "photo_id": self.photo,
+            "scan_id": self.scan,
             "paper": "complaint",
             "part_id": self.bars[0].pk,
             "kind": "svg",

@@ -14,12 +14,16 @@ from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import SetUp
+from board.services import propose, standing
 from demo import scenario
+from jobs.agreeing import last_agreement
 from jobs.models import Job
 from jobs.opened import opened
+from jobs.work import Work
 from photos.models import Photo
 from racks.models import Part
 from rigs.models import Vehicle
+from shops.models import Shop
 
 
 class ScenarioTests(SimpleTestCase):
@@ -85,7 +89,7 @@ class LoadingTests(TestCase):
         call_command("load_demo", stdout=StringIO())
         Vehicle.objects.filter(name__startswith="Orrery").update(name="Renamed")
         call_command("load_demo", stdout=StringIO())
-        self.assertEqual((Job.objects.count(), Part.objects.count()), (6, 142))
+        self.assertEqual((Job.objects.count(), Part.objects.count()), (10, 142))
         self.assertTrue(Vehicle.objects.filter(name="Renamed").exists())
 
     def test_its_jobs_show_what_the_handling_of_findings_is_for(self):
@@ -109,6 +113,10 @@ class LoadingTests(TestCase):
         self.assertEqual(
             stands,
             {
+                "Sandpiper": ("renew_links", "listen"),
+                "Lantern": ("renew_bushings", "listen"),
+                "Kelp": ("renew_bushings", "listen"),
+                "Drift": ("renew_links", "listen"),
                 "Crumb": ("link_length", "listen"),
                 "Skerry": ("renew_links", "look"),
                 "Bittern": ("upgrade", "look"),
@@ -117,6 +125,32 @@ class LoadingTests(TestCase):
                 "Orrery": ("upgrade", "choose"),
             },
         )
+
+    def test_the_desk_is_settled_as_the_scenario_says(self):
+        call_command("load_demo", stdout=StringIO())
+        shop = Shop.objects.get()
+        work = {
+            job.vehicle.name.split()[0].strip(","): Work(opened(job.pk, shop.pk))
+            for job in Job.objects.filter(placing__isnull=False).select_related("vehicle")
+        }
+        board = propose(standing(shop))
+        self.assertEqual((len(board.jobs), shop.bays.count()), (8, 2))
+        [late] = board.late
+        self.assertEqual(late.key, str(work["Hive"].job.row.pk))
+        self.assertIn("Its parts come on", late.says)
+        # Heavy rust makes a wide quote, and nearly the same job without it a narrow one.
+        wide, narrow = (
+            band.p90 / band.p10 for band in (work["Skerry"].quote.hours, work["Drift"].quote.hours)
+        )
+        self.assertGreater(wide, 1.3 * narrow)
+        self.assertEqual(last_agreement(work["Crumb"].job).way, "by link")
+        steps = {step.key: step for step in work["Orrery"].plan.steps}
+        self.assertIn(
+            "Last time: scrapes the exhaust hanger", " ".join(steps["rear.bar.in"].cautions)
+        )
+        saddle = next(step for step in steps.values() if step.what.startswith("Tighten saddle"))
+        self.assertIn("to 74 to 84 N·m", saddle.what)
+        self.assertEqual(saddle.tools[0], "18 mm deep socket")
 
     def test_readings_follow_and_pictures_are_kept(self):
         call_command("load_demo", stdout=StringIO())

@@ -1,10 +1,14 @@
 """An order followed line by line and a quote agreed to, over HTTP; and the gate that asks both."""
 
 from datetime import timedelta
+from uuid import uuid4
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
+from axlecore import __version__
 from jobs.models import Agreement, Job, OrderEntry
+from photos.tests.test_photos import picture
 from racks.models import Part
 from shops.models import Person
 from shops.tests.people import TwoShops, person, stock
@@ -94,6 +98,62 @@ class OrderingTests(TwoShops):
         board = self.client.get("/api/board").json()
         self.assertLess(board["days"][board["proposal"]["jobs"][0]["day"]], late)
 
+    def test_what_is_in_stock_comes_off_the_shelf_and_goes_back(self):
+        nuts = next(line for line in self.work()["order"] if line["kind"] == "consumable")
+        what, needed = nuts["what"], nuts["quantity"]
+        before = self.work()["quote"]["price"]["p50"]
+        stocked = {"what": what, "quantity": needed + 2, "least": 4, "price_cents": 1000}
+        self.assertEqual(self.send("PUT", "/racks/stock", stocked).status_code, 200)
+        # What the shelf gives is in the price.
+        self.assertAlmostEqual(self.work()["quote"]["price"]["p50"], before + 10 * needed)
+        self.assertEqual(self.standing(what)["on_shelf"], needed + 2)
+        self.kept([what], "in stock")
+        self.assertEqual(self.standing(what)["on_shelf"], 2)
+        self.kept([what], "wanted")
+        self.assertEqual(self.standing(what)["on_shelf"], needed + 2)
+        self.send("PUT", "/racks/stock", {**stocked, "quantity": needed - 1})
+        short = self.tell([what, self.bar], "in stock")
+        self.assert_refused(short, 422, "lines", "count the shelf, or order it")
+        self.assertEqual(self.standing(self.bar)["state"], "wanted")
+        self.assertEqual(self.standing(what)["on_shelf"], needed - 1)
+
+    def test_whom_it_is_bought_from_is_the_cheapest_until_somebody_is_named(self):
+        line = self.standing(self.bar)
+        prices = [offer["price_cents"] for offer in line["offers"]]
+        self.assertEqual(line["supplier"], line["offers"][prices.index(min(prices))]["supplier"])
+        day = str(timezone.localdate() + timedelta(days=7))
+        self.kept([self.bar], "ordered", expected=day, supplier="Tidewrack Traders")
+        self.kept([self.bar], "shipped")
+        self.assertEqual(self.standing(self.bar)["supplier"], "Tidewrack Traders")
+
+    def test_what_was_ordered_stays_when_the_job_asks_for_it_no_longer(self):
+        day = str(timezone.localdate() + timedelta(days=7))
+        self.kept([self.bar], "ordered", expected=day)
+        other = Part.objects.get(shop=self.shop, part_number="SB-R30-32")
+        pick = {"rear": {"part_id": other.pk, "action": "supplement", "hole": 0}}
+        answer = self.send("PUT", f"/jobs/{self.job.pk}/choice", {"base_version": 2, **pick})
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        past = self.standing(self.bar)
+        self.assertEqual((past["asked"], past["state"]), (False, "ordered"))
+        # It is not waited for, and can be sent back.
+        self.assertNotIn(self.bar, self.work()["waiting"]["for_what"])
+        self.kept([self.bar], "arrived")
+        self.kept([self.bar], "wrong", note="bought for the old plan; told the counter")
+        self.kept([self.bar], "returned")
+        self.assertNotIn(self.bar, [one["what"] for one in self.work()["standing"]])
+
+    def test_what_came_wrong_has_its_photo(self):
+        self.kept([self.bar], "in stock")
+        self.kept([self.bar], "wrong", note="29 mm, ordered 32; told the counter")
+        stocked, wrong = (one["id"] for one in self.standing(self.bar)["told"])
+        for number, status in ((wrong, 201), (stocked, 422), (10**30, 422)):
+            file = SimpleUploadedFile("x.jpg", picture((40, 30)), "image/jpeg")
+            sent = self.client.post(
+                f"/api/jobs/{self.job.pk}/photos",
+                {"place": f"order.{number}", "key": uuid4(), "file": file},
+            )
+            self.assertEqual(sent.status_code, status, sent.content[:200])
+
     def test_what_cannot_be_told_is_refused_whole(self):
         other = next(what for what in self.lines if what != self.bar)
         self.kept([other], "in stock")
@@ -115,13 +175,15 @@ class OrderingTests(TwoShops):
         self.assertIn("quote", self.met(self.agree(middle).json()["practice"]))
         agreed = self.work()["agreed"]
         self.assertEqual(
-            (agreed["by"], agreed["quote"], agreed["holds"]), ("Ida Marsh", quote, True)
+            (agreed["by"], agreed["shown"]["price"], agreed["holds"]),
+            ("Ida Marsh", quote["price"], True),
         )
+        self.assertEqual(agreed["core_version"], __version__)
         # Two hours more are above what was agreed; what was shown is kept as it was.
         step = {"base_version": 1, "reason": "found", "what": "Weld", "usual_hours": 2}
         self.send("POST", f"/jobs/{self.job.pk}/plan/add", step)
         agreed = self.work()["agreed"]
-        self.assertEqual((agreed["holds"], agreed["quote"]), (False, quote))
+        self.assertEqual((agreed["holds"], agreed["shown"]["price"]), (False, quote["price"]))
         practice = self.client.get(f"/api/jobs/{self.job.pk}/practice").json()
         self.assertNotIn("quote", self.met(practice))
 

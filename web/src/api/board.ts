@@ -35,6 +35,8 @@ export function useBoardWrites() {
     addBay: (name: string, kind: string) => send("POST", "bays", name, "added", { name, kind }),
     dropBay: (bay_id: number, name: string) =>
       send("POST", "bays/away", name, "taken away", { bay_id }),
+    setPersonAway: (person_id: number, name: string, day: string, away: boolean) =>
+      send("PUT", "people", name, `${away ? "away" : "there"} ${day}`, { person_id, day, away }),
     setDayOff: (day: string, off: boolean) =>
       send("PUT", "days-off", day, off ? "closed" : "open", { day, off }),
   };

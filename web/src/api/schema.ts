@@ -293,6 +293,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Person Away */
+        put: operations["set_person_away"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board/take": {
         parameters: {
             query?: never;
@@ -1027,6 +1044,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/quote/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Link */
+        post: operations["send_quote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/quote/withdrawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Withdrawn */
+        post: operations["withdraw_quote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/ranking": {
         parameters: {
             query?: never;
@@ -1384,6 +1435,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/racks/parts/{part_id}/remembered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Remembered */
+        post: operations["remember_of_kit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/racks/parts/{part_id}/scans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Scans */
+        get: operations["list_scans"];
+        put?: never;
+        /** Post Scan */
+        post: operations["keep_scan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/racks/parts/{part_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Sheet */
+        get: operations["read_kit_sheet"];
+        /** Put Sheet */
+        put: operations["write_kit_sheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/racks/preview": {
         parameters: {
             query?: never;
@@ -1395,6 +1499,23 @@ export interface paths {
         put?: never;
         /** Post Preview */
         post: operations["preview_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/racks/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Sheets */
+        get: operations["list_kit_sheets"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1418,6 +1539,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/racks/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Stock */
+        get: operations["list_stock"];
+        /** Put Stock */
+        put: operations["count_stock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/racks/stock/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Stock Away */
+        post: operations["drop_stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/racks/suppliers": {
         parameters: {
             query?: never;
@@ -1433,6 +1589,23 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/scans/{scan_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Scan */
+        patch: operations["remove_scan"];
         trace?: never;
     };
     "/api/session": {
@@ -1470,6 +1643,24 @@ export interface paths {
         head?: never;
         /** Patch Shop */
         patch: operations["change_setting"];
+        trace?: never;
+    };
+    "/api/shop/bolts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Bolts */
+        get: operations["list_bolts"];
+        /** Put Bolts */
+        put: operations["count_bolts"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
 }
@@ -1700,6 +1891,14 @@ export interface components {
             by: string;
             /** Digest */
             digest: string;
+            /**
+             * Signature
+             * @default []
+             */
+            signature: [
+                number,
+                number
+            ][][];
             /** Up To Cents */
             up_to_cents: number;
             way: components["schemas"]["Way"];
@@ -1708,6 +1907,8 @@ export interface components {
         AgreedOut: {
             /** By */
             by: string;
+            /** Core Version */
+            core_version: string;
             /** Holds */
             holds: boolean;
             /**
@@ -1717,7 +1918,12 @@ export interface components {
             made_at: string;
             /** Person */
             person: string;
-            quote: components["schemas"]["Quote"];
+            shown: components["schemas"]["OwnerQuote"];
+            /** Signature */
+            signature: [
+                number,
+                number
+            ][][];
             /** Up To Cents */
             up_to_cents: number;
             way: components["schemas"]["Way"];
@@ -2534,6 +2740,10 @@ export interface components {
             no_room: string;
             /** Open Hours */
             open_hours: number;
+            /** People */
+            people: components["schemas"]["CrewOut"][];
+            /** People On */
+            people_on: number[];
             proposal: components["schemas"]["Board"];
             /** Seen */
             seen: string;
@@ -2546,6 +2756,36 @@ export interface components {
          * @enum {string}
          */
         Bolts: "unseen" | "keep" | "clean" | "renew";
+        /** BoltsIn */
+        BoltsIn: {
+            /** Came Off */
+            came_off: number;
+            /**
+             * Hidden
+             * @default false
+             */
+            hidden: boolean;
+            rust: components["schemas"]["Rust"];
+            /** Size */
+            size: string;
+            /** Snapped */
+            snapped: number;
+            /**
+             * Soaked
+             * @default false
+             */
+            soaked: boolean;
+            /**
+             * Thread Lock
+             * @default false
+             */
+            thread_lock: boolean;
+        };
+        /** BoltsOut */
+        BoltsOut: {
+            chance: components["schemas"]["Chance"];
+            tally: components["schemas"]["Tally"];
+        };
         /** BoreIn */
         BoreIn: {
             /**
@@ -3187,6 +3427,15 @@ export interface components {
          * @enum {string}
          */
         Cover: "unseen" | "nothing" | "shield" | "brace" | "crossmember" | "exhaust" | "spare wheel";
+        /** CrewOut */
+        CrewOut: {
+            /** Days Away */
+            days_away: string[];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
         /**
          * Crossmember
          * @description Crossmember a part asks for near the axle.
@@ -3688,6 +3937,7 @@ export interface components {
         };
         /**
          * FileKind
+         * @description What a kept paper is.
          * @enum {string}
          */
         FileKind: "application/pdf" | "image/jpeg";
@@ -4486,6 +4736,78 @@ export interface components {
             use_to_n_m: number | null;
             /** Where */
             where: string;
+        };
+        /**
+         * KitRow
+         * @description A kit with what is known of it, in figures.
+         */
+        KitRow: {
+            /** Jobs */
+            jobs: number;
+            /** Lines */
+            lines: number;
+            /** Maker */
+            maker: string;
+            /** Part Id */
+            part_id: number;
+            /** Part Number */
+            part_number: string;
+            /** Snags */
+            snags: number;
+            /** Unclear */
+            unclear: number;
+        };
+        /**
+         * KitSheet
+         * @description A kit's sheet and the shop's memory of it.
+         *
+         *     Attributes
+         *     ----------
+         *     lines : tuple of SheetLine
+         *         In the sheet's order.
+         *     snags : tuple of Snag
+         *         From jobs with this kit.
+         *     hours : mapping of str to tuple of float
+         *         Real hours by the plan's step, one a job [h].
+         */
+        KitSheet: {
+            /** Hours */
+            hours?: {
+                [key: string]: number[];
+            };
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["SheetLine"][];
+            /**
+             * Snags
+             * @default []
+             */
+            snags: components["schemas"]["Snag"][];
+        };
+        /** KitSheetIn */
+        KitSheetIn: {
+            /** Base Version */
+            base_version: number;
+            /** Lines */
+            lines: components["schemas"]["SheetLineIn"][];
+            /** Torques */
+            torques: components["schemas"]["TypedTorque"][];
+        };
+        /** KitSheetOut */
+        KitSheetOut: {
+            /** Part Id */
+            part_id: number;
+            /** Part Number */
+            part_number: string;
+            /** Person */
+            person: string;
+            sheet: components["schemas"]["KitSheet"];
+            /** Torques */
+            torques: components["schemas"]["SheetTorque"][];
+            /** Version */
+            version: number;
         };
         /**
          * Known
@@ -5466,7 +5788,7 @@ export interface components {
         /** OfferOut */
         OfferOut: {
             /** Delivery Days */
-            delivery_days: number;
+            delivery_days: number | null;
             /** Price Cents */
             price_cents: number;
             /** Stock */
@@ -5618,9 +5940,17 @@ export interface components {
          * @description A line of the order as it stands, and what it can be next.
          */
         OrderStandingOut: {
+            /** Asked */
+            asked: boolean;
             /** Next */
             next: components["schemas"]["OrderState"][];
+            /** Offers */
+            offers: components["schemas"]["OfferOut"][];
+            /** On Shelf */
+            on_shelf: number | null;
             state: components["schemas"]["OrderState"];
+            /** Supplier */
+            supplier: string;
             /** Told */
             told: components["schemas"]["OrderToldOut"][];
             /** What */
@@ -5651,6 +5981,11 @@ export interface components {
              */
             reference: string;
             state: components["schemas"]["OrderState"];
+            /**
+             * Supplier
+             * @default
+             */
+            supplier: string;
         };
         /**
          * OrderToldOut
@@ -5659,6 +5994,8 @@ export interface components {
         OrderToldOut: {
             /** Expected */
             expected: string | null;
+            /** Id */
+            id: number;
             /**
              * Made At
              * Format: date-time
@@ -5668,9 +6005,13 @@ export interface components {
             note: string;
             /** Person */
             person: string;
+            /** Quantity */
+            quantity: number;
             /** Reference */
             reference: string;
             state: components["schemas"]["OrderState"];
+            /** Supplier */
+            supplier: string;
         };
         /**
          * Outcome
@@ -5694,6 +6035,41 @@ export interface components {
             rate_n_per_m: number;
             /** Wind Lean Rad */
             wind_lean_rad: number[];
+        };
+        /**
+         * OwnerQuote
+         * @description What an owner is shown and agrees to.
+         *
+         *     Attributes
+         *     ----------
+         *     done : list of str
+         *         What is done, in sentences.
+         *     price : Quantiles
+         *         All together, in the shop's money.
+         *     days : Quantiles
+         *         Working days in the shop.
+         *     ready_on : date or None
+         *         Closing of which day it is done by, as the board has it; None where it has no bay yet.
+         *     on_top : list of str
+         *         What may make it dearer, in sentences.
+         *     up_to : float
+         *         Sum to which the shop goes on without asking.
+         *     currency : str
+         *         Of both.
+         */
+        OwnerQuote: {
+            /** Currency */
+            currency: string;
+            days: components["schemas"]["Quantiles"];
+            /** Done */
+            done: string[];
+            /** On Top */
+            on_top: string[];
+            price: components["schemas"]["Quantiles"];
+            /** Ready On */
+            ready_on: string | null;
+            /** Up To */
+            up_to: number;
         };
         /**
          * PadFault
@@ -5910,6 +6286,18 @@ export interface components {
             /** Unmet */
             unmet: string[];
         };
+        /** PersonAwayIn */
+        PersonAwayIn: {
+            /** Away */
+            away: boolean;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Person Id */
+            person_id: number;
+        };
         /** PersonOut */
         PersonOut: {
             /** May Write */
@@ -6020,6 +6408,8 @@ export interface components {
         };
         /** PlacingOut */
         PlacingOut: {
+            /** Away */
+            away: number;
             /** Bay */
             bay: string | null;
             /** Day */
@@ -6271,6 +6661,36 @@ export interface components {
             price: components["schemas"]["Quantiles"];
             /** Snapping */
             snapping: number;
+        };
+        /** QuoteLinkOut */
+        QuoteLinkOut: {
+            /** Agreed */
+            agreed: boolean;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Open */
+            open: boolean;
+            /** Path */
+            path: string;
+            /** Person */
+            person: string;
+            /** Question */
+            question: string;
+            shown: components["schemas"]["OwnerQuote"];
+            /** Up To Cents */
+            up_to_cents: number;
+            /** Withdrawn */
+            withdrawn: boolean;
         };
         /** RackOut */
         RackOut: {
@@ -6569,6 +6989,33 @@ export interface components {
          * @enum {string}
          */
         Records: "tick" | "number" | "photo" | "torque" | "witness mark" | "handed on";
+        /** RememberIn */
+        RememberIn: {
+            /**
+             * Bolt
+             * @default
+             */
+            bolt: string;
+            /** Hours */
+            hours?: number | null;
+            /**
+             * Job
+             * @default
+             */
+            job: string;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Socket
+             * @default
+             */
+            socket: string;
+            /** Step */
+            step: string;
+        };
         /** RemovedIn */
         RemovedIn: {
             /** Base Version */
@@ -6972,6 +7419,20 @@ export interface components {
             /** Part */
             part: string;
         };
+        /** SendQuoteIn */
+        SendQuoteIn: {
+            /** Base Version */
+            base_version: number;
+            /**
+             * Days
+             * @default 14
+             */
+            days: number;
+            /** Digest */
+            digest: string;
+            /** Up To Cents */
+            up_to_cents: number;
+        };
         /** SetIn */
         SetIn: {
             front?: components["schemas"]["PickIn"] | null;
@@ -7011,6 +7472,97 @@ export interface components {
          * @enum {string}
          */
         Shape: "circle" | "box" | "segment";
+        /**
+         * SheetLine
+         * @description One step of a kit's sheet.
+         *
+         *     Attributes
+         *     ----------
+         *     says : str
+         *         In the sheet's words, or translated once.
+         *     bolt : str
+         *         Which fastener it is about, as the kit's torques name it; empty where none.
+         *     socket : str
+         *         That was right in the end.
+         *     hand : str
+         *         How left is told from right, and which way bolts point.
+         *     loose_until : str
+         *         What it stays loose for.
+         *     unclear, answer : str
+         *         What is unclear or contradicts its picture, and what the maker said when asked.
+         */
+        SheetLine: {
+            /**
+             * Answer
+             * @default
+             */
+            answer: string;
+            /**
+             * Bolt
+             * @default
+             */
+            bolt: string;
+            /**
+             * Hand
+             * @default
+             */
+            hand: string;
+            /**
+             * Loose Until
+             * @default
+             */
+            loose_until: string;
+            /** Says */
+            says: string;
+            /**
+             * Socket
+             * @default
+             */
+            socket: string;
+            /**
+             * Unclear
+             * @default
+             */
+            unclear: string;
+        };
+        /**
+         * SheetLineIn
+         * @description A line as typed; core says what is too long, or missing.
+         */
+        SheetLineIn: {
+            /**
+             * Answer
+             * @default
+             */
+            answer: string;
+            /**
+             * Bolt
+             * @default
+             */
+            bolt: string;
+            /**
+             * Hand
+             * @default
+             */
+            hand: string;
+            /**
+             * Loose Until
+             * @default
+             */
+            loose_until: string;
+            /** Says */
+            says: string;
+            /**
+             * Socket
+             * @default
+             */
+            socket: string;
+            /**
+             * Unclear
+             * @default
+             */
+            unclear: string;
+        };
         /**
          * SheetNut
          * @description What a fastener of a kit turns in.
@@ -7096,6 +7648,8 @@ export interface components {
             name: string;
             /** Open Hours */
             open_hours: number;
+            /** Opens At */
+            opens_at: string;
             /** Schools */
             schools: {
                 [key: string]: string;
@@ -7317,6 +7871,30 @@ export interface components {
             target_lean_rad: number | null;
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * Snag
+         * @description Something that went otherwise than the sheet says, at one job.
+         *
+         *     Attributes
+         *     ----------
+         *     step : str
+         *         Key of the plan's step.
+         *     says : str
+         *         What happened, and what helped.
+         *     job : str
+         *         Which job it was.
+         */
+        Snag: {
+            /**
+             * Job
+             * @default
+             */
+            job: string;
+            /** Says */
+            says: string;
+            /** Step */
+            step: string;
         };
         /** SnappedIn */
         SnappedIn: {
@@ -7771,6 +8349,39 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /** StockAwayIn */
+        StockAwayIn: {
+            /** What */
+            what: string;
+        };
+        /** StockIn */
+        StockIn: {
+            /**
+             * Least
+             * @default 0
+             */
+            least: number;
+            /**
+             * Price Cents
+             * @default 0
+             */
+            price_cents: number;
+            /** Quantity */
+            quantity: number;
+            /** What */
+            what: string;
+        };
+        /** StockOut */
+        StockOut: {
+            /** Least */
+            least: number;
+            /** Price Cents */
+            price_cents: number;
+            /** Quantity */
+            quantity: number;
+            /** What */
+            what: string;
+        };
         /**
          * Strength
          * @description How strongly the owner feels it.
@@ -7961,6 +8572,42 @@ export interface components {
         TakeProposalIn: {
             /** Seen */
             seen: string;
+        };
+        /**
+         * Tally
+         * @description What came of old fasteners of one class in this shop.
+         *
+         *     Attributes
+         *     ----------
+         *     rust : Rust
+         *         Of the undercarriage.
+         *     size : str
+         *         Largest size of the class: ``M8``, ``M10`` or empty above.
+         *     hidden, thread_lock, soaked : bool
+         *         As in `OldFastener`.
+         *     came_off, snapped : int
+         *         How many.
+         */
+        Tally: {
+            /**
+             * Came Off
+             * @default 0
+             */
+            came_off: number;
+            /** Hidden */
+            hidden: boolean;
+            rust: components["schemas"]["Rust"];
+            /** Size */
+            size: string;
+            /**
+             * Snapped
+             * @default 0
+             */
+            snapped: number;
+            /** Soaked */
+            soaked: boolean;
+            /** Thread Lock */
+            thread_lock: boolean;
         };
         /**
          * Target
@@ -8297,6 +8944,54 @@ export interface components {
             rear_rad: number[][];
         };
         /**
+         * TypedTorque
+         * @description One fastener of a kit's sheet as it is typed.
+         *
+         *     Attributes
+         *     ----------
+         *     where : str
+         *         Which bolt.
+         *     size, grade : str
+         *         As in `SheetTorque`.
+         *     count : int
+         *         How many.
+         *     torque : str
+         *         Such as ``110 N·m`` or ``58-65 ft-lb``; empty where the sheet gives none.
+         *     cushioned, lock_nut : bool
+         *         Tightened to a bulge; its nut is a lock nut.
+         */
+        TypedTorque: {
+            /**
+             * Count
+             * @default 2
+             */
+            count: number;
+            /**
+             * Cushioned
+             * @default false
+             */
+            cushioned: boolean;
+            /**
+             * Grade
+             * @default
+             */
+            grade: string;
+            /**
+             * Lock Nut
+             * @default false
+             */
+            lock_nut: boolean;
+            /** Size */
+            size: string;
+            /**
+             * Torque
+             * @default
+             */
+            torque: string;
+            /** Where */
+            where: string;
+        };
+        /**
          * UnequalSides
          * @description What a difference between left and right does.
          *
@@ -8512,7 +9207,7 @@ export interface components {
          * @description How an owner agreed.
          * @enum {string}
          */
-        Way: "in person" | "by phone" | "in writing";
+        Way: "in person" | "by phone" | "in writing" | "signed here" | "by link";
         /**
          * Wheel
          * @description One wheel or dual pair, in the order of every array of wheel loads.
@@ -8545,12 +9240,26 @@ export interface components {
             /** What */
             what: string;
         };
+        /** WithdrawIn */
+        WithdrawIn: {
+            /** Base Version */
+            base_version: number;
+            /** Link Id */
+            link_id: number;
+        };
         /** WorkOut */
         WorkOut: {
             agreed: components["schemas"]["AgreedOut"] | null;
             /** Digest */
             digest: string;
+            /** Kits */
+            kits: {
+                [key: string]: number;
+            };
+            /** Links */
+            links: components["schemas"]["QuoteLinkOut"][];
             looked: components["schemas"]["LookOut"] | null;
+            offered: components["schemas"]["OwnerQuote"];
             /** Order */
             order: components["schemas"]["OrderLine"][];
             plan: components["schemas"]["WorkPlan"];
@@ -9037,6 +9746,30 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["JobOnBoardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    set_person_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonAwayIn"];
             };
         };
         responses: {
@@ -10234,6 +10967,58 @@ export interface operations {
             };
         };
     };
+    send_quote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendQuoteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    withdraw_quote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithdrawIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
     rank_sets: {
         parameters: {
             query: {
@@ -10772,6 +11557,144 @@ export interface operations {
             };
         };
     };
+    remember_of_kit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RememberIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitSheetOut"];
+                };
+            };
+        };
+    };
+    list_scans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentOut"][];
+                };
+            };
+        };
+    };
+    keep_scan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Key
+                     * Format: uuid
+                     */
+                    key: string;
+                    /**
+                     * Place
+                     * @description What it is called.
+                     */
+                    place: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentOut"];
+                };
+            };
+        };
+    };
+    read_kit_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitSheetOut"];
+                };
+            };
+        };
+    };
+    write_kit_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitSheetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitSheetOut"];
+                };
+            };
+        };
+    };
     preview_import: {
         parameters: {
             query?: never;
@@ -10796,6 +11719,26 @@ export interface operations {
             };
         };
     };
+    list_kit_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitRow"][];
+                };
+            };
+        };
+    };
     list_steels: {
         parameters: {
             query?: never;
@@ -10816,6 +11759,74 @@ export interface operations {
             };
         };
     };
+    list_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"][];
+                };
+            };
+        };
+    };
+    count_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"][];
+                };
+            };
+        };
+    };
+    drop_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockAwayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"][];
+                };
+            };
+        };
+    };
     list_suppliers: {
         parameters: {
             query?: never;
@@ -10832,6 +11843,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SupplierOut"][];
+                };
+            };
+        };
+    };
+    remove_scan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttachmentRemovedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentOut"];
                 };
             };
         };
@@ -10938,6 +11975,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopOut"];
+                };
+            };
+        };
+    };
+    list_bolts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoltsOut"][];
+                };
+            };
+        };
+    };
+    count_bolts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoltsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoltsOut"][];
                 };
             };
         };

@@ -232,6 +232,20 @@ function planWrites(send: Send, jobId: number) {
         `${agreed.by} agreed`,
         ask("post", "/api/jobs/{job_id}/quote/agreed", jobId, agreed),
       ),
+    sendQuote: (offer: BodyOf<"/api/jobs/{job_id}/quote/links", "post">) =>
+      send(
+        "line",
+        "quote",
+        "link made",
+        ask("post", "/api/jobs/{job_id}/quote/links", jobId, offer),
+      ),
+    withdrawQuote: (link_id: number) =>
+      send(
+        "line",
+        "quote",
+        "link withdrawn",
+        ask("post", "/api/jobs/{job_id}/quote/withdrawn", jobId, { link_id }),
+      ),
     lookThrough: (digest: string) =>
       send(
         "line",

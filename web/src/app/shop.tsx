@@ -7,6 +7,7 @@ import { useShop, useShopWrites } from "../api/shop";
 import type { ShopOut } from "../api/types";
 import { Alert } from "../ui/alert";
 import { WidePick } from "../ui/widePick";
+import { BoltRecord } from "./boltRecord";
 
 const NAMES = new Intl.DisplayNames("en", { type: "currency" });
 
@@ -71,9 +72,14 @@ export function Shop() {
       </div>
       <h2 className="mt-6 font-semibold">The working day</h2>
       <div className="grid gap-x-8 sm:grid-cols-2">
+        <Amount place="opens_at" label="Opens at" now={shop.opens_at} currency="" />
         <Amount place="open_hours" label="Open a day" now={String(shop.open_hours)} currency="h" />
         <Amount place="crew" label="People who work" now={String(shop.crew)} currency="" />
       </div>
+      <p className="mt-1 text-sm text-pale">
+        Bays, closed days and who is away are on the board; what is on the shelf is with the racks.
+      </p>
+      <BoltRecord />
       <h2 className="mt-6 font-semibold">Our ways</h2>
       <p className="mb-2 text-sm text-pale">
         Practitioners disagree here, and each of these is safe. A job can keep to another.

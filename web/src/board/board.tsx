@@ -10,6 +10,7 @@ import { Bays } from "./bays";
 import { JobOnBoard } from "./jobOnBoard";
 import { Lanes } from "./lanesDrawing";
 import { movesOf } from "./lanes";
+import { PeopleAway } from "./peopleAway";
 import { Waiting } from "./waiting";
 
 /** The board: bays as lanes over working days, what stands there, and what is proposed. */
@@ -20,7 +21,6 @@ export function Board() {
       <main className="py-6">
         <h1 className="text-2xl font-semibold">Board</h1>
         <p>{board.error?.message ?? "Working it out …"}</p>
-        {board.error && <Bays bays={[]} />}
       </main>
     );
   return <Planned board={board.data} />;
@@ -41,6 +41,7 @@ function Planned({ board }: { board: BoardView }) {
         <div className="lg:border-l lg:border-line lg:pl-6">
           {picked && <JobOnBoard key={picked.job_id} board={board} job={picked} />}
           <Bays bays={board.bays} />
+          <PeopleAway people={board.people} />
         </div>
       </div>
     </main>
@@ -67,8 +68,14 @@ function Head({ board }: { board: BoardView }) {
           {board.proposal.jobs.length > 0 &&
             ` · keeps ${kept} of ${promised} promises, ${proven ? "proven best" : `may be off by ${grouped(gap * 100, 0)} %`}`}
         </p>
+        <a
+          href="/api/board/board.ics"
+          className="ml-auto inline-flex min-h-11 items-center text-sm underline underline-offset-4"
+        >
+          Export the calendar
+        </a>
         {lead && moves.length > 0 && (
-          <Button primary className="ml-auto" onClick={() => void attempt(() => take(board.seen))}>
+          <Button primary onClick={() => void attempt(() => take(board.seen))}>
             Take the proposal: {moves.length} {moves.length === 1 ? "moves" : "move"}
           </Button>
         )}

@@ -21,6 +21,10 @@ export function JobOnBoard({ board, job }: { board: BoardView; job: Placing }) {
   const late = whyLate(board, job);
   const facts: [string, string][] = [
     ["Takes", `${grouped(job.hours, 1)} h in eight of ten cases, ${job.people} at work`],
+    [
+      "With others",
+      job.away ? `${job.away} working ${job.away === 1 ? "day" : "days"} after that` : "",
+    ],
     ["Parts here", calendarDay(job.earliest)],
     ["Promised", job.due_on ? calendarDay(job.due_on) : "no day"],
     ["Stands", now ? `${now.bay}, ${beginsAt(board, now)}` : "nowhere yet"],
@@ -40,11 +44,14 @@ export function JobOnBoard({ board, job }: { board: BoardView; job: Placing }) {
       </h2>
       {late && <p className="text-stop">Late: {late}</p>}
       <Facts>
-        {facts.map(([name, said]) => (
-          <Fact key={name} name={name}>
-            {said}
-          </Fact>
-        ))}
+        {facts.map(
+          ([name, said]) =>
+            said && (
+              <Fact key={name} name={name}>
+                {said}
+              </Fact>
+            ),
+        )}
       </Facts>
       {lead && (
         <>

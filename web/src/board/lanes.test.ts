@@ -14,6 +14,7 @@ const job = (job_id: number, day: string | null, hour: number | null): Placing =
   day,
   hour,
   pinned: false,
+  away: 0,
 });
 const board = {
   days: ["2026-11-30", "2026-12-01"],

@@ -1,6 +1,7 @@
 import type { BoardView, Placing } from "../api/types";
 import { calendarDay } from "../job/days";
 import { Scroller } from "../ui/scroller";
+import { DayMarks } from "./dayMarks";
 import { beginsAt, differs, proposedAt, standsAt, whyLate } from "./lanes";
 import type { Span } from "./lanes";
 
@@ -13,14 +14,17 @@ type LanesProps = {
 /** Width of a working day on the board [px]. */
 const DAY_PX = 132;
 
-/** Bays as lanes over days: what stands there solid, what is proposed for elsewhere dashed. */
+/** The lane's name stays while its days move. */
+const BAY_NAME = "sticky left-0 z-10 w-[120px] shrink-0 bg-paper pr-2";
+
+/** Bays as lanes over days: what stands there solid, what is proposed for elsewhere dashed beneath. */
 export function Lanes({ board, picked, onPick }: LanesProps) {
   const px = DAY_PX / board.open_hours;
   return (
-    <Scroller label="Bays over working days">
+    <Scroller label="Bays over working days" className="overflow-x-auto">
       <div style={{ width: 120 + DAY_PX * board.days.length }}>
         <div className="flex border-b border-ink text-xs text-pale" aria-hidden="true">
-          <span className="w-[120px] shrink-0" />
+          <span className={BAY_NAME} />
           {board.days.map((day) => (
             <span
               key={day}
@@ -33,9 +37,9 @@ export function Lanes({ board, picked, onPick }: LanesProps) {
         </div>
         {board.bays.map(({ id, name }) => (
           <section key={id} aria-label={name} className="flex border-b border-line">
-            <h2 className="w-[120px] shrink-0 content-center pr-2 text-sm">{name}</h2>
+            <h2 className={`${BAY_NAME} content-center text-sm`}>{name}</h2>
             <div
-              className="relative h-[76px] grow"
+              className="relative h-[108px] grow"
               style={{
                 backgroundImage: "linear-gradient(to right, var(--line) 1px, transparent 1px)",
                 backgroundSize: `${DAY_PX}px 100%`,
@@ -55,6 +59,7 @@ export function Lanes({ board, picked, onPick }: LanesProps) {
             </div>
           </section>
         ))}
+        <DayMarks board={board} dayPx={DAY_PX} />
       </div>
     </Scroller>
   );
@@ -82,7 +87,7 @@ function OnLane({ board, job, bay, px, picked, onPick }: OnLaneProps) {
       data-proposed={proposed}
       aria-label={`${job.name} ${takes}, ${proposed ? "proposed" : "stands"} ${bay}, ${beginsAt(board, span)}${late ? `, late: ${late}` : ""}`}
       onClick={() => onPick(job.job_id)}
-      className={`absolute top-2 bottom-2 overflow-hidden border-2 bg-sheet px-1 text-left text-xs ${proposed ? "border-dashed border-after" : late ? "border-stop" : "border-ink"} ${picked ? "outline-2 outline-offset-2 outline-after" : ""}`}
+      className={`absolute h-[46px] overflow-hidden border-2 bg-sheet px-1 text-left text-xs ${proposed ? "bottom-1.5 border-dashed border-after" : late ? "top-1.5 border-stop" : "top-1.5 border-ink"} ${picked ? "outline-2 outline-offset-2 outline-after" : ""}`}
       style={{ left: span.from * px, width: Math.max(24, (span.to - span.from) * px - 2) }}
     >
       <span className={`block truncate font-medium ${late ? "text-stop" : ""}`}>

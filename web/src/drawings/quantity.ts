@@ -69,3 +69,8 @@ export const padReading = (newtons: number) => weight(newtons / GRAVITY_M_S2);
 export const inG = (metresPerSecond2: number) => metresPerSecond2 / GRAVITY_M_S2;
 export const fromG = (g: number) => g * GRAVITY_M_S2;
 export const kmPerHour = (metresPerSecond: number) => metresPerSecond * 3.6;
+
+/** Hours as people say them: minutes below one. */
+export function hoursOf(hours: number): string {
+  return hours < 0.95 ? `${Math.max(1, Math.round(hours * 60))} min` : `${grouped(hours, 1)} h`;
+}

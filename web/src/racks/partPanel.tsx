@@ -45,10 +45,21 @@ export function PartPanel({ id }: { id: number | undefined }) {
             <td className="py-1">{offer.supplier}</td>
             <td className="figure text-right">{money(offer.price_cents / 100)}</td>
             <td className="figure text-right">{offer.stock} there</td>
-            <td className="figure text-right">{offer.delivery_days} days</td>
+            <td className="figure text-right">
+              {offer.delivery_days === null ? "no days said" : `${offer.delivery_days} days`}
+            </td>
           </Row>
         ))}
       </Table>
+      {found.bar && (
+        <Link
+          to="/racks"
+          search={{ list: "sheets", sheet: id }}
+          className="inline-flex min-h-11 items-center underline underline-offset-4"
+        >
+          Its sheet, and what jobs taught of it
+        </Link>
+      )}
       {found.claimed_gain != null && (
         <p className="mt-2 text-watch">
           The seller claims {Math.round(found.claimed_gain * 100)} % stiffer. Check it at{" "}

@@ -10,10 +10,20 @@ import { bareKnown, grouped, weight } from "../drawings/quantity";
 import { Pick } from "../ui/pick";
 import { BUTTON_TAB } from "../ui/tab";
 import { Tick } from "../ui/tick";
+import { KitSheets } from "./kitSheets";
+import { OurShelf } from "./ourShelf";
 import { PartPanel } from "./partPanel";
 import { KINDS, queryOf } from "./search";
 import { Steels, Suppliers } from "./steelsAndSuppliers";
 import type { RacksSearch } from "./search";
+
+/** What else the racks hold, beside the parts of suppliers. */
+const LISTS = [
+  { list: "shelf", name: "Our shelf" },
+  { list: "sheets", name: "Kit sheets" },
+  { list: "suppliers", name: "Suppliers" },
+  { list: "steels", name: "Steels" },
+] as const;
 
 /** The racks: every part a shop can fit, searched by what matters. */
 export function Racks() {
@@ -76,18 +86,20 @@ export function Racks() {
             </span>
           </button>
         ))}
-        {(["suppliers", "steels"] as const).map((list) => (
+        {LISTS.map(({ list, name }) => (
           <button
             key={list}
             type="button"
             aria-pressed={search.list === list}
-            onClick={() => change({ list })}
+            onClick={() => change({ list, sheet: undefined })}
             className={BUTTON_TAB}
           >
-            {list === "steels" ? "Steels" : "Suppliers"}
+            {name}
           </button>
         ))}
       </nav>
+      {search.list === "shelf" && <OurShelf />}
+      {search.list === "sheets" && <KitSheets open={search.sheet} />}
       {search.list === "steels" && <Steels />}
       {search.list === "suppliers" && <Suppliers />}
       {search.list === undefined && <Parts search={search} change={change} />}

@@ -28,7 +28,7 @@ export const racksSearch = z.object({
   from: text,
   to: text,
   bore: text,
-  list: z.catch(z.optional(z.enum(["steels", "suppliers"])), undefined),
+  list: z.catch(z.optional(z.enum(["shelf", "sheets", "suppliers", "steels"])), undefined),
   steel: text,
   price: text,
   days: text,
@@ -36,6 +36,8 @@ export const racksSearch = z.object({
   undrilled: yes,
   whole: yes,
   page: z.catch(z.optional(z.int().check(z.minimum(2))), undefined),
+  /** Kit whose sheet is open. */
+  sheet: z.catch(z.optional(z.int()), undefined),
   part: z.catch(z.optional(z.int()), undefined),
 });
 

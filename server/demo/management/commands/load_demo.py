@@ -9,28 +9,22 @@ from uuid import uuid4
 
 from django.core.management.base import BaseCommand
 from django.db import transaction
-from django.utils import timezone
 
-from axlecore.build.ordering import OrderState, OrderStep
 from axlecore.fitup.sheet import Layout
 from axlecore.papers import PaperName
 from axlecore.practice.look import parts_to_see
 from axlecore.practice.stations import JobKind, Station
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, Vehicle
-from board.models import BayKind
-from board.services import add_bay, put_on, standing, take_proposal
 from demo import scenario
+from demo.desk import KIT, settle
 from demo.pictures import part_picture, side_picture
 from jobs.choosing import Pick, record_decision, take_set
 from jobs.fitup import begun_fitting
 from jobs.gates import pass_gate
-from jobs.models import Job, Way
 from jobs.opened import OpenJob, opened
-from jobs.ordering import agree, tell
 from jobs.papers import change_paper, write_paper
 from jobs.services import open_job_on
-from jobs.work import Work
 from jobs.writes import write
 from photos.services import keep_photo, mark
 from racks.models import Part
@@ -66,6 +60,42 @@ class _Rig:
 #: Last opened stands on top of the yard.
 _RIGS = (
     _Rig(
+        "post",
+        "Sandpiper post",
+        "delivery van of the islands",
+        scenario.post,
+        JobKind.RENEW_LINKS,
+        24,
+        (),
+    ),
+    _Rig(
+        "crew",
+        "Lantern crew",
+        "pickup with a light mast for night works",
+        scenario.crew,
+        JobKind.RENEW_BUSHINGS,
+        20,
+        (),
+    ),
+    _Rig(
+        "kitchen",
+        "Kelp kitchen",
+        "cutaway van that sells soup on the quay",
+        scenario.kitchen,
+        JobKind.RENEW_BUSHINGS,
+        13,
+        (),
+    ),
+    _Rig(
+        "library",
+        "Drift library",
+        "book van of the villages",
+        scenario.library,
+        JobKind.RENEW_LINKS,
+        8,
+        (),
+    ),
+    _Rig(
         "bakery",
         "Crumb Line",
         "lowered delivery car of a bakery",
@@ -81,7 +111,7 @@ _RIGS = (
         "utility wagon, four kayaks on the roof",
         scenario.kayaks,
         JobKind.RENEW_LINKS,
-        2,
+        6,
         (Station.LISTEN,),
     ),
     _Rig(
@@ -122,7 +152,7 @@ _RIGS = (
         JobKind.UPGRADE,
         10,
         (Station.LISTEN, Station.WEIGH, Station.LOOK),
-        (Action.SUPPLEMENT, "TM-R35-S"),
+        (Action.SUPPLEMENT, KIT),
         fitted=((End.REAR, Layout.LEAF),),
     ),
 )
@@ -163,44 +193,6 @@ def _open(lead: Person, rig: _Rig) -> None:
         begin(axle, layout)
     for name in (PaperName.FITTING, PaperName.ARRIVAL):
         fill(name, scenario.papers(rig.key, name))
-
-
-#: Bays of the made-up shop, and jobs on its board; the last was put on since it was planned.
-_BAYS = (("Lift", BayKind.LIFT), ("Level ground", BayKind.GROUND))
-#: Days until the bar of the hauler comes: its owner was promised an earlier day.
-_LATE = 13
-_PLANNED, _NEW = ("Crumb Line", "Skerry wagon", "Hive hauler"), "Orrery, travelling planetarium"
-
-
-def _fill_board(lead: Person) -> None:
-    for name, kind in _BAYS:
-        add_bay(lead, name, kind)
-    jobs = dict(Job.objects.filter(shop=lead.shop).values_list("vehicle__name", "pk"))
-    for name in _PLANNED:
-        put_on(lead, jobs[name])
-    take_proposal(lead, standing(lead.shop).digest)
-    put_on(lead, jobs[_NEW])
-    comes = timezone.localdate() + timedelta(days=_LATE)
-    _tell(lead, jobs["Hive hauler"], OrderStep(OrderState.ORDERED, comes, "P-2207"))
-    _tell(lead, jobs["Skerry wagon"], OrderStep(OrderState.IN_STOCK))
-    write(jobs["Skerry wagon"], lead.shop_id, lambda job: _agreed(lead, job))
-
-
-def _tell(lead: Person, job_id: int, step: OrderStep) -> None:
-    """Say the same of every line of a job's order."""
-
-    def act(job: OpenJob) -> None:
-        lines = [line.what for line in Work(job).order]
-        tell(job, lead, job.row.line_version, lines, step)
-
-    write(job_id, lead.shop_id, act)
-
-
-def _agreed(lead: Person, job: OpenJob) -> None:
-    work = Work(job)
-    up_to = round(work.quote.price.p90) * 100
-    by = job.row.vehicle.name.split()[0]
-    agree(job, lead, job.row.line_version, work.digest, f"{by}'s owner", Way.PHONE, up_to)
 
 
 def _looked(rig: _Rig) -> list[tuple[str, str]]:
@@ -267,4 +259,4 @@ class Command(BaseCommand):
         import_rows(shop, scenario.rack())
         for rig in _RIGS:
             _open(lead, rig)
-        _fill_board(lead)
+        settle(lead, people[1])

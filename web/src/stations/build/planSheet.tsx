@@ -1,3 +1,4 @@
+import { hoursOf } from "../../drawings/quantity";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useLead, useWritable } from "../../api/session";
 import { useJobView } from "../../job/context";
@@ -6,7 +7,6 @@ import { StateBands } from "./stateBands";
 import { StepDetail } from "./stepDetail";
 import { StepPlace } from "./stepPlace";
 import { AddStep } from "./addStep";
-import { hoursOf } from "./steps";
 import { Tray } from "./tray";
 import { useWorkView } from "./workView";
 

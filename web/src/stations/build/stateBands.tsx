@@ -1,4 +1,5 @@
-import { bandOfHours, bandsOf, hoursOf, usualOf } from "./steps";
+import { hoursOf } from "../../drawings/quantity";
+import { bandOfHours, bandsOf, usualOf } from "./steps";
 import { useWorkView } from "./workView";
 
 type StateBandsProps = { open: string | undefined; onOpen: (key: string) => void };

@@ -1,14 +1,19 @@
+import { hoursOf } from "../../drawings/quantity";
+import { useWritable } from "../../api/session";
 import type { WorkStep } from "../../api/types";
 import { Fact, Facts } from "../../ui/facts";
 import { ChangeStep } from "./changeStep";
-import { bandOfHours, hoursOf } from "./steps";
+import { RememberStep } from "./rememberStep";
+import { bandOfHours } from "./steps";
 import { useWorkView } from "./workView";
 
 type StepDetailProps = { step: WorkStep; onOpen: (key: string) => void; writable: boolean };
 
 /** One step in full: cautions first, then tools, people, hours, and what it waits for and leaves. */
 export function StepDetail({ step, onOpen, writable }: StepDetailProps) {
-  const { plan } = useWorkView();
+  const { plan, kits } = useWorkView();
+  const mayWrite = useWritable();
+  const partId = step.axle ? kits[step.axle] : undefined;
   const named = (key: string) => plan.steps.find((one) => one.key === key);
   const facts: [string, string | null | undefined][] = [
     ["Where", step.axle && `${step.axle}${step.side ? `, ${step.side} side` : ""}`],
@@ -80,6 +85,9 @@ export function StepDetail({ step, onOpen, writable }: StepDetailProps) {
         )}
       </Facts>
       {writable && <ChangeStep key={step.key} step={step} />}
+      {mayWrite && partId !== undefined && (
+        <RememberStep key={`${step.key} remember`} step={step} partId={partId} />
+      )}
     </section>
   );
 }

@@ -1,6 +1,7 @@
+import { hoursOf } from "../../drawings/quantity";
 import { describe, expect, it } from "vitest";
 import type { WorkStep } from "../../api/types";
-import { bandOfHours, bandsOf, hoursOf, spotsOf, usualOf } from "./steps";
+import { bandOfHours, bandsOf, spotsOf, usualOf } from "./steps";
 
 const step = (key: string, state: WorkStep["state"], hours = [0.1, 0.2, 0.4]) =>
   ({ key, what: key, why: "", state, hours }) as WorkStep;

@@ -1,5 +1,5 @@
 import type { WorkStep } from "../../api/types";
-import { grouped } from "../../drawings/quantity";
+import { hoursOf } from "../../drawings/quantity";
 
 /** Steps that follow each other in one state of the vehicle. */
 export type Band = { state: WorkStep["state"]; steps: { number: number; step: WorkStep }[] };
@@ -12,11 +12,6 @@ export function bandsOf(steps: WorkStep[]): Band[] {
     bands.at(-1)?.steps.push({ number: i + 1, step });
   });
   return bands;
-}
-
-/** Hours as people say them: minutes below one. */
-export function hoursOf(hours: number): string {
-  return hours < 0.95 ? `${Math.max(1, Math.round(hours * 60))} min` : `${grouped(hours, 1)} h`;
 }
 
 /** Quick to slow of a step. */

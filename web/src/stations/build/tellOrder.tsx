@@ -1,19 +1,24 @@
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
+import { useSuppliers } from "../../api/racks";
 import type { OrderStanding, OrderState } from "../../api/types";
 import { useJobView } from "../../job/context";
-import { calendarDay, shortDay } from "../../job/days";
 import { Alert } from "../../ui/alert";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
+import { comesBy } from "./suppliers";
+import { ToldOfLine } from "./toldOfLine";
 
 type TellOrderProps = { picked: OrderStanding[]; onTold: () => void };
 
 /** What can be told of the lines in hand, and what was told of a single one. */
 export function TellOrder({ picked, onTold }: TellOrderProps) {
-  const { writes } = useJobView();
+  const { job, writes } = useJobView();
   const { refusal, attempt } = useAttempt();
-  const [expected, setExpected] = useState("");
+  const suppliers = useSuppliers().data ?? [];
+  const [named, setNamed] = useState<string>();
+  const [said, setSaid] = useState<string>();
   const [reference, setReference] = useState("");
   const [note, setNote] = useState("");
   const [first, ...others] = picked;
@@ -22,11 +27,25 @@ export function TellOrder({ picked, onTold }: TellOrderProps) {
   // Only what every one of them can be.
   const next = first.next.filter((state) => others.every((line) => line.next.includes(state)));
   const asks = (...states: OrderState[]) => states.some((state) => next.includes(state));
+  // Until a hand says otherwise: the supplier they share, and the day by its days.
+  const shared = others.every((line) => line.supplier === first.supplier) ? first.supplier : "";
+  const supplier = named ?? shared;
+  const expected = said ?? comesBy(picked, supplier, new Date());
 
   async function tell(state: OrderState) {
-    const told = { lines: picked.map(({ what }) => what), state, reference, note };
-    if (!(await attempt(() => writes.tellOrder({ ...told, expected: expected || null })))) return;
+    const dated = state === "ordered" || state === "replacement ordered";
+    const told = {
+      lines: picked.map(({ what }) => what),
+      state,
+      reference: dated ? reference : "",
+      supplier: dated ? supplier : "",
+      expected: (dated && expected) || null,
+      note,
+    };
+    if (!(await attempt(() => writes.tellOrder(told)))) return;
     setNote("");
+    setNamed(undefined);
+    setSaid(undefined);
     onTold();
   }
 
@@ -35,14 +54,26 @@ export function TellOrder({ picked, onTold }: TellOrderProps) {
       <h2 className="text-base font-semibold">
         {others.length === 0 ? first.what : `${picked.length} lines in hand`}
       </h2>
-      {others.length === 0 && <Told told={first.told} />}
+      {others.length === 0 && <ToldOfLine told={first.told} />}
       {asks("ordered", "replacement ordered") && (
         <div className="mt-2 grid grid-cols-2 gap-3">
+          <Field
+            label="From"
+            list="suppliers"
+            value={supplier}
+            maxLength={60}
+            onChange={(event) => setNamed(event.target.value)}
+          />
+          <datalist id="suppliers">
+            {suppliers.map(({ name }) => (
+              <option key={name} value={name} />
+            ))}
+          </datalist>
           <Field
             label="Comes on"
             type="date"
             value={expected}
-            onChange={(event) => setExpected(event.target.value)}
+            onChange={(event) => setSaid(event.target.value)}
           />
           <Field
             label="Number of the order"
@@ -72,6 +103,16 @@ export function TellOrder({ picked, onTold }: TellOrderProps) {
       {next.length === 0 && (
         <p className="text-pale">These stand differently: pick lines that stand alike.</p>
       )}
+      {asks("arrived", "wrong") && (
+        <Link
+          to="/jobs/$jobId/fit"
+          params={{ jobId: String(job.id) }}
+          search={{ sheet: "arrival" }}
+          className="inline-flex min-h-11 items-center underline underline-offset-4"
+        >
+          Check it as it arrives: caliper, hardware, the old one beside it
+        </Link>
+      )}
       <Alert>{refusal?.message}</Alert>
     </section>
   );
@@ -88,21 +129,3 @@ const SAYS: Record<OrderState, string> = {
   "replacement ordered": "Replacement ordered",
   returned: "Sent back",
 };
-
-function Told({ told }: { told: OrderStanding["told"] }) {
-  return (
-    <ol aria-label="What was told of it">
-      {told.map((one, i) => (
-        <li key={i} className="border-t border-line py-1">
-          <span className={one.state === "wrong" ? "text-stop" : ""}>{one.state}</span>
-          {one.expected && `, comes on ${calendarDay(one.expected)}`}
-          {one.reference && `, number ${one.reference}`}
-          {one.note && `: ${one.note}`}
-          <span className="block text-pale">
-            {one.person}, {shortDay(one.made_at)}
-          </span>
-        </li>
-      ))}
-    </ol>
-  );
-}

@@ -1,0 +1,41 @@
+"""The shop's own record of old fasteners: how many came off, and how many snapped."""
+
+from django.db import transaction
+
+from axlecore.build.snapping import Tally
+from axlecore.practice.look import Rust
+from jobs.models import BoltTally
+from shops.models import Person, Shop
+from shops.requests import only_a_lead
+
+
+def tally_of(row: BoltTally) -> Tally:
+    """Return a stored class as core's record."""
+    return Tally(
+        Rust(row.rust),
+        row.size,
+        row.hidden,
+        row.thread_lock,
+        row.soaked,
+        row.came_off,
+        row.snapped,
+    )
+
+
+def count_bolts(person: Person, tally: Tally) -> None:
+    """Write how many of a class came off and snapped in this shop; none of either forgets it."""
+    only_a_lead(person, "Only a lead corrects the shop's record of bolts; ask one.")
+    of_class = {
+        name: getattr(tally, name) for name in ("rust", "size", "hidden", "thread_lock", "soaked")
+    }
+    with transaction.atomic():
+        Shop.objects.select_for_update(no_key=True).get(pk=person.shop_id)
+        tallies = BoltTally.objects.filter(shop=person.shop_id)
+        if tally.came_off + tally.snapped == 0:
+            tallies.filter(**of_class).delete()
+        else:
+            tallies.update_or_create(
+                shop=person.shop,
+                **of_class,
+                defaults={"came_off": tally.came_off, "snapped": tally.snapped},
+            )
