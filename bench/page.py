@@ -80,7 +80,7 @@ def slider(address: str) -> dict[str, float]:
         scrubbed = _presses(page, "Time", "motion-after")
         frames = _frames(page)
         followed = _side_view(page) | _edits(page) | _sizes(page) | _rated(page)
-        followed |= _far_away(page) | _throttled(page)
+        followed |= _plan_opens(page) | _far_away(page) | _throttled(page)
         browser.close()
     return followed | {
         "slider_presses": float(len(spent)),
@@ -179,6 +179,40 @@ def _sizes(page: Page) -> dict[str, float]:
         [f"/api/jobs/{job}", f"/api/jobs/{job}/ranking?state=trip_ready"],
     )
     return dict(zip(("job_kb", "ranking_kb"), (size / 1e3 for size in sizes), strict=True))
+
+
+#: From the press that leads to Build to the first step of its plan.
+_PLAN = """() => {
+  window.waited = 0;
+  let pressed = 0;
+  addEventListener("click", () => { pressed = performance.now(); }, true);
+  new MutationObserver(() => {
+    if (!window.waited && document.querySelector("[data-step]"))
+      window.waited = performance.now() - pressed;
+  }).observe(document.body, { subtree: true, childList: true });
+}"""
+OPENINGS = 10
+
+
+def _plan_opens(page: Page) -> dict[str, float]:
+    """Milliseconds from the press on Build to the first figures of a plan that was not asked yet."""
+    stations = page.get_by_role("navigation", name="Stations")
+    number = page.locator('[data-place="rear.track_m"]')
+    page.evaluate(_PLAN)
+    spent = []
+    for round_ in range(OPENINGS):
+        stations.get_by_role("link", name="Weigh").click()
+        # Another number on the sheet: nothing of the plan is known any more.
+        number.click()
+        editor = page.locator("input[aria-describedby$='-says']")
+        editor.fill(f"{1860 + round_} mm")
+        editor.press("Enter")
+        page.wait_for_timeout(1000)
+        page.evaluate("() => { window.waited = 0; }")
+        stations.get_by_role("link", name="Build").click()
+        page.locator("[data-step]").first.wait_for()
+        spent.append(page.evaluate("() => window.waited"))
+    return {"plan_median_ms": statistics.median(spent), "plan_most_ms": max(spent)}
 
 
 #: Counts the frames shown between a press and the mark that says it.

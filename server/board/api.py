@@ -38,6 +38,8 @@ class PlacingOut(Schema):
     pinned: bool
     #: Working days with others after it leaves the bay.
     away: int
+    #: That it is pinned before its parts come, in words; empty where it is not.
+    too_soon: str
 
 
 class WaitingOut(Schema):
@@ -147,12 +149,13 @@ def _board_out(person: Person) -> BoardOut:
                 due_on=placing.job.due_on,
                 hours=placing.hours,
                 people=placing.people,
-                earliest=placing.job.parts_on or placing.earliest,
+                earliest=services.parts_come(placing),
                 bay=placing.bay.name if placing.bay else None,
                 day=placing.day,
                 hour=placing.hour,
                 pinned=placing.pinned,
                 away=placing.away,
+                too_soon=services.too_soon(placing),
             )
             for placing in board.placings
         ],

@@ -88,7 +88,7 @@ def _asked_of(
         people=shop.crew,
         bays=tuple(CoreBay(bay.name, BayKind(bay.kind).label) for bay in bays),
         jobs=tuple(_asked(placing, days, today) for placing in placings),
-        day_names=tuple(f"{day:%a} {day.day} {day:%b}" for day in days),
+        day_names=tuple(_said(day) for day in days),
         people_on=tuple(people_on(shop, days)),
     )
 
@@ -124,8 +124,7 @@ def _asked(placing: Placing, days: Sequence[date], today: date) -> BoardJob:
     # Today has begun: it keeps what stands there, and is proposed for nothing else.
     stays = slot is not None and days[slot.day] == today
     soonest = today if stays else today + timedelta(days=1)
-    # What was told of the order is nearer the truth than what the racks say of delivery.
-    earliest = max(job.parts_on or placing.earliest, soonest)
+    earliest = max(parts_come(placing), soonest)
     return BoardJob(
         key=str(job.pk),
         name=job.vehicle.name,
@@ -221,11 +220,33 @@ def pin(person: Person, job_id: int, bay_id: int, day: date, hour: int) -> None:
             )
         if day not in working_days(shop, timezone.localdate()):
             raise InputError("day", f"{day} is no working day of the next three weeks.")
+        if day < parts_come(placing):
+            raise InputError(
+                "day",
+                f"Its parts come on {_said(parts_come(placing))}: pin it to that day or later.",
+            )
         placing.day, placing.hour, placing.pinned = day, hour, True
         placing.save()
         # Two pins in each other's way are refused now.
         propose(standing(shop))
         _say_ready([placing])
+
+
+def parts_come(placing: Placing) -> date:
+    """Return the day a job's parts are here: as its order was told, else by the racks."""
+    return placing.job.parts_on or placing.earliest
+
+
+def too_soon(placing: Placing) -> str:
+    """Say that a job is pinned before its parts come, as was told since; empty where it is not."""
+    comes = parts_come(placing)
+    if not placing.pinned or placing.day is None or placing.day >= comes:
+        return ""
+    return f"It is pinned to {_said(placing.day)} and its parts come on {_said(comes)}."
+
+
+def _said(day: date) -> str:
+    return f"{day:%a} {day.day} {day:%b}"
 
 
 def unpin(person: Person, job_id: int) -> None:

@@ -345,21 +345,25 @@ def fit_checks(papers: Papers) -> Iterator[Check]:
         (fixes[0].place if fixes else None) or "fitting",
     )
     if papers.kind is not JobKind.LINK_LENGTH:
-        stations = {} if fit is None else {name: fit.of_end(name) for name in begun}
-        boxes = [(name, one.arrival) for name, one in stations.items() if one is not None]
-        left = [
-            f"arrival.{name}.{item.place}"
-            for name, box in boxes
-            for item in box.items
-            if item.result is Result.OPEN
-        ]
+        left = list(_in_boxes(papers, Result.OPEN))
+        boxes = fit is not None and any(fit.of_end(name) is not None for name in begun)
         yield Check(
             "arrived",
             "What came is measured and counted before the old bar comes off.",
-            bool(boxes) and not left,
+            boxes and not left,
             False,
             left[0] if left else "arrival",
         )
+
+
+def _in_boxes(papers: Papers, *results: Result) -> Iterator[str]:
+    """Places of what the arrival check comes to one of some results for."""
+    for end in End:
+        station = None if papers.fit is None else papers.fit.of_end(end)
+        if station is not None:
+            for item in station.arrival.items:
+                if item.result in results:
+                    yield f"arrival.{end}.{item.place}"
 
 
 def _fit_numbers(fit: AxleFit, asked: Collection[FitSheet]) -> Iterator[tuple[str, Measured]]:
@@ -389,9 +393,12 @@ def build_checks(papers: Papers) -> Iterator[Check]:
         Of the job.
     """
     built = papers.built
+    # A job on link length alone has no box to open.
+    asked = papers.kind is not JobKind.LINK_LENGTH
+    passed = not (asked and any(_in_boxes(papers, Result.OPEN, Result.HOLD)))
     for key, text, met in (
         ("plan", "A lead has looked through the plan as it is now.", built.plan_seen),
-        ("order", "All that is ordered is here and passed.", built.parts_here),
+        ("order", "All that is ordered is here and passed.", built.parts_here and passed),
         ("quote", "The owner has agreed to the quote.", built.quote_agreed),
         ("board", "The job has its bay and its day.", built.bay_planned),
     ):

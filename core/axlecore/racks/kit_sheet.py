@@ -56,6 +56,7 @@ class SheetLine(Record):
         answer = f" The maker: {self.answer}" if self.answer else " Nobody has asked the maker yet."
         said = (
             (self.hand, f"Left and right: {self.hand}"),
+            (self.loose_until, f"Stays loose until {self.loose_until}"),
             (self.unclear, f"The sheet is unclear: {self.unclear}{answer}"),
         )
         return tuple(sentence for there, sentence in said if there)

@@ -128,6 +128,15 @@ class BoardTests(TwoShops):
         self.assertEqual(late["forbids"], "its parts")
         self.assertRegex(late["says"], r"come on (Mon|Tue|Wed|Thu|Fri) \d+ \w{3}")
 
+    def test_nothing_is_pinned_before_its_parts_come_and_a_late_part_is_said_of_a_pin(self):
+        bay = self.bay()
+        self.put_on()
+        days = self.board()["days"]
+        self.assert_refused(self.pin(bay, days[0]), 422, "day", "Its parts come on")
+        self.assertEqual(self.pin(bay, days[6]).json()["jobs"][0]["too_soon"], "")
+        Job.objects.filter(pk=self.job.pk).update(parts_on=days[8])
+        self.assertIn("and its parts come on", self.board()["jobs"][0]["too_soon"])
+
     def test_who_is_away_does_not_work_that_day_and_comes_back(self):
         self.bay()
         self.put_on()

@@ -6435,6 +6435,8 @@ export interface components {
             people: number;
             /** Pinned */
             pinned: boolean;
+            /** Too Soon */
+            too_soon: string;
         };
         /**
          * Plan

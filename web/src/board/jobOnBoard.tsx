@@ -43,6 +43,7 @@ export function JobOnBoard({ board, job }: { board: BoardView; job: Placing }) {
         <span className="font-normal text-pale">job {job.number}</span>
       </h2>
       {late && <p className="text-stop">Late: {late}</p>}
+      {job.too_soon && <p className="text-stop">{job.too_soon}</p>}
       <Facts>
         {facts.map(
           ([name, said]) =>

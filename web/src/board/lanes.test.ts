@@ -15,6 +15,7 @@ const job = (job_id: number, day: string | null, hour: number | null): Placing =
   hour,
   pinned: false,
   away: 0,
+  too_soon: "",
 });
 const board = {
   days: ["2026-11-30", "2026-12-01"],

@@ -33,6 +33,9 @@ export const movesOf = (board: BoardView) =>
 export const whyLate = (board: BoardView, { job_id }: Placing) =>
   board.proposal.late.find(({ key }) => key === String(job_id))?.says ?? "";
 
+/** What of a job cannot be: late by the proposal, or pinned before its parts come. */
+export const cannotBe = (board: BoardView, job: Placing) => job.too_soon || whyLate(board, job);
+
 /** When a span begins, such as "Mon 30 Nov, after 3 h". */
 export function beginsAt(board: BoardView, { from }: Span): string {
   const day = board.days[Math.floor(from / board.open_hours)];

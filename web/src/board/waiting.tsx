@@ -4,7 +4,7 @@ import { useBoardWrites } from "../api/board";
 import type { BoardView } from "../api/types";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
-import { beginsAt, movesOf, proposedAt, standsAt, whyLate } from "./lanes";
+import { beginsAt, movesOf, proposedAt, standsAt, cannotBe } from "./lanes";
 
 type WaitingProps = { board: BoardView; onPick: (job: number) => void };
 
@@ -13,7 +13,7 @@ export function Waiting({ board, onPick }: WaitingProps) {
   const { putOn } = useBoardWrites();
   const { refusal, attempt } = useAttempt();
   const lead = useLead();
-  const late = board.jobs.filter((job) => whyLate(board, job));
+  const late = board.jobs.filter((job) => cannotBe(board, job));
   return (
     <div className="text-sm">
       <h2 className="text-base font-semibold">What moves</h2>
@@ -46,7 +46,7 @@ export function Waiting({ board, onPick }: WaitingProps) {
           <ul>
             {late.map((job) => (
               <li key={job.job_id} className="border-t border-line py-1.5 text-stop">
-                {job.name}: {whyLate(board, job)}
+                {job.name}: {cannotBe(board, job)}
               </li>
             ))}
           </ul>

@@ -212,14 +212,14 @@ export const SHEET_SAYS: {
       "Out come tools to lay out, hours, and as few changes of how the vehicle stands as can be.",
     ],
     order: [
-      "All that the job consumes, from what is chosen, seen and fitted up.",
+      "All that the job consumes, by whom it comes from, with the reason of each line.",
       "Pick lines and say what came of them: ordered, here, wrong, replaced.",
-      "Out comes one list with the reason of each line, and the day the job waits for.",
+      "Out come purchase orders, what leaves the shelf, and the day the job waits for.",
     ],
     quote: [
       "What the job takes and costs, as a band: bolts snap, steps take longer.",
-      "Hours and rates are the plan's and the shop's; only the owner's word is entered here.",
-      "Out come the band and the three things that widen it most.",
+      "Send the owner a link, hand them the tablet to sign, or write down what they said.",
+      "Out come the band, the three things that widen it most, and what was agreed, as shown.",
     ],
   },
 };
