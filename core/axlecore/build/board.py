@@ -9,13 +9,13 @@ move, then how early all is done, then how many change their bay.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.sparse import csr_array
 
-from axlecore.build.board_file import BoardFile, BoardJob, Slot
+from axlecore.build.board_file import BoardFile, BoardJob
 from axlecore.build.lateness import Lateness, Placed, why_late
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray
@@ -317,22 +317,3 @@ def _placed(asked: BoardFile, groups: Sequence[_Group], picked: Sequence[_Try]) 
         day, hour = divmod(one.start, asked.open)
         found[one.job] = Placed(job.key, bay, day, hour, _late(asked, job, one.start))
     return [found[at] for at in range(len(asked.jobs))]
-
-
-def pinned_as_placed(asked: BoardFile, board: Board, keys: Sequence[str]) -> BoardFile:
-    """Return a board on which some jobs are pinned where another put them.
-
-    Parameters
-    ----------
-    asked : BoardFile
-        The shop and its jobs.
-    board : Board
-        Its answer.
-    keys : sequence of str
-        Jobs to pin.
-    """
-    spots = {one.key: Slot(one.bay, one.day, one.hour) for one in board.jobs}
-    jobs = tuple(
-        replace(job, pinned=spots[job.key]) if job.key in keys else job for job in asked.jobs
-    )
-    return replace(asked, jobs=jobs)

@@ -63,7 +63,8 @@ def with_repairs(steps: Sequence[Step], job: JobFile) -> list[Step]:
             side=broken.side,
             after=(bolt.step,),
             hours=RUNG_HOURS[rung.rung],
-            uses=(UsedUp(what),),
+            # A welder's time is bought with the work, not with the parts.
+            uses=() if weld else (UsedUp(what),),
             cautions=(cautions.WELD,) if weld else (cautions.EYES,),
             records=(Records.HANDED_ON,) if weld else (Records.PHOTO,),
             outside="licensed welder" if weld else "",

@@ -8,7 +8,7 @@ from dataclasses import replace
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from axlecore.build.board import NoBoardError, pinned_as_placed, solve_board
+from axlecore.build.board import NoBoardError, solve_board
 from axlecore.build.board_file import Bay, BoardFile, BoardJob, Slot
 from axlecore.build.lateness import Forbids
 from axlecore.errors import InputError
@@ -233,10 +233,3 @@ class BoardTests(unittest.TestCase):
 
     def test_an_empty_board_is_done(self):
         self.assertEqual(solve_board(board()).jobs, [])
-
-    def test_a_proposal_can_be_pinned(self):
-        asked = board(job("a", 2.0), job("b", 2.0))
-        pinned = pinned_as_placed(asked, solve_board(asked), ["b"])
-        self.assertIsNone(pinned.jobs[0].pinned)
-        self.assertIsNotNone(pinned.jobs[1].pinned)
-        self.assertEqual(solve_board(pinned).jobs, solve_board(asked).jobs)

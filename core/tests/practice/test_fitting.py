@@ -17,7 +17,7 @@ from axlecore.fitup.sheet import (
     StackPiece,
 )
 from axlecore.lean.evaluate import evaluate
-from axlecore.practice.checks import Papers, fit_checks
+from axlecore.practice.checks import Built, Papers, build_checks, fit_checks
 from axlecore.practice.decision import decide
 from axlecore.practice.finding import Kind
 from axlecore.practice.fitting import Racks, fit_station, promise_findings
@@ -334,6 +334,20 @@ class GateTests(unittest.TestCase):
         self.assertEqual(open_box.place, "arrival.rear.hand")
         near = self.checks(axle_fit(obstacles=(obstacle(height_m=m(0.49)),)))["fit_settled"]
         self.assertFalse(near.met)
+
+    def test_what_is_here_but_did_not_pass_its_check_is_not_here(self):
+        def order(check):
+            arrival = Arrival(rear=check)
+            fitting = Fitting(rear=axle_fit())
+            shown = fit_station(
+                VEHICLE, CHOSEN, LookOver(), fitting, arrival, {}, Racks({"rear": KIT}, {})
+            )
+            settled = replace(papers(fitting, shown), built=Built(parts_here=True))
+            return {one.key: one for one in build_checks(settled)}["order"].met
+
+        self.assertTrue(order(self.PASSED))
+        self.assertFalse(order(replace(self.PASSED, diameter_m=m(0.031))))
+        self.assertFalse(order(replace(self.PASSED, hand=Seen.UNSEEN)))
 
     def test_an_axle_with_a_chosen_bar_must_be_fitted_up(self):
         nothing = fit_station(VEHICLE, CHOSEN, LookOver(), Fitting(), Arrival(), {}, Racks({}, {}))

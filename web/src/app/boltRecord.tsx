@@ -16,7 +16,7 @@ const RUST = ["none", "light", "scaly", "heavy"] as const;
 const SIZES = [
   { value: "M8", text: "up to M8 (5/16)" },
   { value: "M10", text: "M10 (3/8)" },
-  { value: "", text: "above" },
+  { value: "", text: "above M10 (3/8)" },
 ];
 
 const classOf = ({ tally }: BoltsRow) =>

@@ -43,12 +43,16 @@ export function LinesForm({ lines, bolts, onChange }: LinesFormProps) {
       <ol>
         {lines.map((line, at) => (
           <li key={at} className="border-t border-line py-2" data-line={at}>
-            <Field
-              label={`Step ${at + 1} says`}
-              value={line.says}
-              maxLength={400}
-              onChange={(event) => change(at, { says: event.target.value })}
-            />
+            <label className="block">
+              <span className="text-sm text-pale">{`Step ${at + 1} says`}</span>
+              <textarea
+                value={line.says}
+                maxLength={400}
+                rows={1}
+                onChange={(event) => change(at, { says: event.target.value })}
+                className="field-sizing-content min-h-11 w-full resize-none border-b border-ink bg-transparent py-2 outline-none focus:border-b-2 focus:border-after"
+              />
+            </label>
             <Fold
               title={told(line) || "Socket, marks, what is unclear"}
               className="text-sm text-pale"
