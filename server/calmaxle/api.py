@@ -14,6 +14,7 @@ from ninja.errors import (
 from ninja.security import django_auth
 
 from axlecore.errors import CoreError, InputError, SeveralInputsError
+from bay.api import router as bay_router
 from board.api import router as board_router
 from calmaxle.parser import WritableText
 from calmaxle.shape_words import shape_words
@@ -80,6 +81,7 @@ api.add_router("", photos_router)
 api.add_router("", devices_router)
 api.add_router("", prints_router)
 api.add_router("", board_router)
+api.add_router("", bay_router)
 
 
 _IN_WORDS = {

@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "devices",
     "prints",
     "board",
+    "bay",
     "owners",
     "demo",
 ]

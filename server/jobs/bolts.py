@@ -1,10 +1,12 @@
-"""The shop's own record of old fasteners: how many came off, and how many snapped."""
+"""Old fasteners: the shop's own record of how many came off and snapped, and one that did."""
 
 from django.db import transaction
 
+from axlecore.build.job import SnappedBolt
 from axlecore.build.snapping import Tally
+from axlecore.fasteners.repair import Rung
 from axlecore.practice.look import Rust
-from jobs.models import BoltTally
+from jobs.models import BoltTally, Snapped
 from shops.models import Person, Shop
 from shops.requests import only_a_lead
 
@@ -20,6 +22,12 @@ def tally_of(row: BoltTally) -> Tally:
         row.came_off,
         row.snapped,
     )
+
+
+def snapped_of(row: Snapped) -> SnappedBolt:
+    """Return a stored bolt that snapped as core's record."""
+    tried = tuple(Rung(rung) for rung in row.tried)
+    return SnappedBolt(row.step, row.size, row.wall_m, row.edge_m, row.reachable, tried=tried)
 
 
 def count_bolts(person: Person, tally: Tally) -> None:

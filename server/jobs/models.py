@@ -193,6 +193,24 @@ class OrderEntry(models.Model):
         return f"{self.what}: {self.state}"
 
 
+class Snapped(models.Model):
+    """An old fastener that snapped at a step: core's `SnappedBolt`."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="snapped_bolts")
+    step = models.CharField(max_length=60)
+    size = models.CharField(max_length=20)
+    wall_m = models.FloatField()
+    edge_m = models.FloatField()
+    reachable = models.BooleanField(default=False)
+    # Rungs of the ladder that did not hold, in the order they were tried.
+    tried = models.JSONField(default=list)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.size} at {self.step}, {self.job}"
+
+
 class BoltTally(models.Model):
     """What came of a shop's old fasteners of one class: core's `Tally`."""
 

@@ -26,7 +26,7 @@ from axlecore.quantities.measure import Record
 from axlecore.racks.parts import RackPart
 from axlecore.vehicle.ends import End
 from history.versions import check_version
-from jobs.bolts import tally_of
+from jobs.bolts import snapped_of, tally_of
 from jobs.choosing import besides_of
 from jobs.gates import moved
 from jobs.kept import Kept
@@ -65,6 +65,7 @@ def job_file(job: OpenJob) -> JobFile:
         rear=kits[End.REAR],
         schools=shop.schools,
         edits=job.read(PlanEdits),
+        snapped=tuple(snapped_of(row) for row in job.row.snapped_bolts.order_by("pk")),
         record=tuple(tally_of(row) for row in shop.bolt_tallies.all()),
         terms=Terms(
             shop.labour_cents_an_hour / 100, outside, _parts_price(job, kits), shop.open_hours

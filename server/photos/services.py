@@ -12,6 +12,7 @@ from axlecore.errors import InputError
 from axlecore.practice.undercarriage import parts_there
 from history.versions import check_version
 from jobs.opened import OpenJob
+from jobs.work import Work
 from jobs.writes import in_turn
 from photos.models import Photo
 from photos.pictures import as_kept
@@ -25,6 +26,8 @@ _MOST_PHOTOS = 200
 ARRIVED = ("front_arrival", "rear_arrival")
 #: With the number of what was told: a part of the order that came wrong.
 WRONG_PART = "order"
+#: With its key: what a step of the plan has a photo of.
+STEP = "step"
 
 
 def keep_photo(
@@ -32,7 +35,7 @@ def keep_photo(
 ) -> Photo:
     """Store a picture of one place of a job's vehicle; the same key again is the same picture."""
     places = {part.key for part in parts_there(job.sheet)} | {SIDE, *ARRIVED}
-    if place not in places and not _of_a_wrong_part(job, place):
+    if place not in places and not _of_a_wrong_part(job, place) and not _of_a_step(job, place):
         raise InputError("place", f"There is no “{place[:40]}” on this vehicle's list.")
     content, width, height = as_kept(upload, size)
 
@@ -58,6 +61,12 @@ def _of_a_wrong_part(job: OpenJob, place: str) -> bool:
     if kind != WRONG_PART or not number.isdecimal() or len(number) > 18:
         return False
     return job.row.order_entries.filter(pk=number, state=OrderState.WRONG).exists()
+
+
+def _of_a_step(job: OpenJob, place: str) -> bool:
+    """Whether a place is a step of the job's plan."""
+    kind, _, key = place.partition(".")
+    return kind == STEP and key in {step.key for step in Work(job).plan.steps}
 
 
 def set_removed(photo: Photo, base_version: int, removed: bool) -> Photo:

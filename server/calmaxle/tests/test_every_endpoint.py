@@ -11,6 +11,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as ExampleCase
 
+from bay.models import StepAnswer, TorqueRow, TorqueWrench
 from board.models import PersonAway
 from calmaxle.api import api
 from jobs.models import (
@@ -24,6 +25,7 @@ from jobs.models import (
     PaperRevision,
     QuoteLink,
     SetUpRevision,
+    Snapped,
 )
 from photos.models import Attachment, Photo, SheetScan
 from photos.tests.test_photos import picture
@@ -44,6 +46,10 @@ KEPT = (
     Stocked,
     SheetScan,
     PersonAway,
+    StepAnswer,
+    TorqueRow,
+    TorqueWrench,
+    Snapped,
     Vehicle,
     SheetRevision,
     SetUpRevision,

@@ -465,6 +465,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/bay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Bay */
+        get: operations["read_bay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Answer */
+        post: operations["answer_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/rung": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Rung */
+        post: operations["rung_did_not_hold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/snapped": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Snapped */
+        post: operations["bolt_snapped"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/torque": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Torque */
+        post: operations["read_torque"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/certainty": {
         parameters: {
             query?: never;
@@ -1663,6 +1748,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/wrenches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Wrenches */
+        get: operations["list_wrenches"];
+        /** Put Wrench */
+        put: operations["keep_wrench"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1965,6 +2068,17 @@ export interface components {
          * @enum {string}
          */
         Answer: "unsaid" | "yes" | "partly" | "repair_first" | "no";
+        /** AnswerIn */
+        AnswerIn: {
+            kind: components["schemas"]["Records"];
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            /** Step */
+            step: string;
+        };
         /**
          * Arrival
          * @description What came, by axle.
@@ -2639,6 +2753,34 @@ export interface components {
             kind: components["schemas"]["BayKind"];
             /** Name */
             name: string;
+        };
+        /** BayWorkOut */
+        BayWorkOut: {
+            /** Agreed Cents */
+            agreed_cents: number | null;
+            /** Answers */
+            answers: components["schemas"]["StepAnswerOut"][];
+            /** Job Id */
+            job_id: number;
+            /** Joints */
+            joints: {
+                [key: string]: components["schemas"]["JointOut"];
+            };
+            /** Middle Cents */
+            middle_cents: number;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Photographed */
+            photographed: string[];
+            progress: components["schemas"]["Progress"];
+            /** Snapped */
+            snapped: components["schemas"]["SnappedOut"][];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Wrenches */
+            wrenches: components["schemas"]["WrenchOut"][];
         };
         /**
          * BeforeAfter
@@ -3591,6 +3733,11 @@ export interface components {
             /** Words */
             words: string[];
         };
+        /** DidNotHoldIn */
+        DidNotHoldIn: {
+            /** Bolt Id */
+            bolt_id: number;
+        };
         /**
          * DrilledHole
          * @description A hole to be drilled in the frame's side, one on each side of the vehicle.
@@ -4460,6 +4607,12 @@ export interface components {
          */
         HoleWork: "drill" | "open up" | "fits as it is" | "too large";
         /**
+         * HowTight
+         * @description How a joint was brought to its torque.
+         * @enum {string}
+         */
+        HowTight: "read" | "no wrench reaches" | "to a slight bulge";
+        /**
          * Idle
          * @description Whether a bar works, and what keeps it from that.
          * @enum {string}
@@ -4621,12 +4774,78 @@ export interface components {
          * @enum {string}
          */
         Joint: "metal" | "cushioned";
+        /** JointOut */
+        JointOut: {
+            /** Left */
+            left: number[];
+            /** Rows */
+            rows: components["schemas"]["TorqueRowOut"][];
+            /** Step */
+            step: string;
+            target: components["schemas"]["JointTarget"];
+        };
         /**
          * Joints
          * @description What is done with the standard bar's links and bushings.
          * @enum {string}
          */
         Joints: "as_they_are" | "renewed";
+        /**
+         * JointTarget
+         * @description What a joint is to be tightened to, and how.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Of the joint, as the plan's step names it.
+         *     what : str
+         *         In words.
+         *     count : int
+         *         Its bolts.
+         *     from_n_m, to_n_m : float or None
+         *         Range that passes [N·m]; None where no figure is to be read.
+         *     sheet : str
+         *         The sheet's figure or range in words; empty where it gives none.
+         *     how : HowTight
+         *         By reading, or to a bulge.
+         *     order : list of int
+         *         In which order its bolts are tightened, crosswise from four on.
+         *     passes_n_m : list of float
+         *         What each pass goes to [N·m]; one where it is one.
+         *     run_down_n_m : float
+         *         In it, what a lock nut takes before it clamps [N·m].
+         *     treatment : str
+         *         What goes on the thread, by its own nut.
+         */
+        JointTarget: {
+            /** Count */
+            count: number;
+            /** From N M */
+            from_n_m: number | null;
+            how: components["schemas"]["HowTight"];
+            /** Key */
+            key: string;
+            /** Order */
+            order: number[];
+            /** Passes N M */
+            passes_n_m: number[];
+            /** Run Down N M */
+            run_down_n_m: number;
+            /** Sheet */
+            sheet: string;
+            /** To N M */
+            to_n_m: number | null;
+            /** Treatment */
+            treatment: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * Judged
+         * @description What a reading is worth.
+         * @enum {string}
+         */
+        Judged: "passes" | "low" | "high" | "unread";
         /**
          * KeepOff
          * @description Something on the tube that a saddle must not sit on.
@@ -6590,6 +6809,27 @@ export interface components {
             top_m: components["schemas"]["Measured"];
         };
         /**
+         * Progress
+         * @description How far a plan is.
+         *
+         *     Attributes
+         *     ----------
+         *     steps : list of StepProgress
+         *         In working order.
+         *     states : list of StateProgress
+         *         The bands of the day.
+         *     next : str or None
+         *         Key of the first step that can be done; None where nothing is left, or all waits.
+         */
+        Progress: {
+            /** Next */
+            next: string | null;
+            /** States */
+            states: components["schemas"]["StateProgress"][];
+            /** Steps */
+            steps: components["schemas"]["StepProgress"][];
+        };
+        /**
          * Protractor
          * @description Lean read off two pictures.
          *
@@ -7898,6 +8138,22 @@ export interface components {
             /** Step */
             step: string;
         };
+        /** SnappedBoltIn */
+        SnappedBoltIn: {
+            /** Edge */
+            edge: string;
+            /**
+             * Reachable
+             * @default false
+             */
+            reachable: boolean;
+            /** Size */
+            size: string;
+            /** Step */
+            step: string;
+            /** Wall */
+            wall: string;
+        };
         /** SnappedIn */
         SnappedIn: {
             /**
@@ -7925,6 +8181,31 @@ export interface components {
              * @default 12 mm
              */
             wall: string;
+        };
+        /** SnappedOut */
+        SnappedOut: {
+            /** Costs */
+            costs: {
+                [key: string]: number;
+            };
+            /** Hours */
+            hours: {
+                [key: string]: [
+                    number,
+                    number,
+                    number
+                ];
+            };
+            /** Id */
+            id: number;
+            /** Ladder */
+            ladder: components["schemas"]["RepairRung"][];
+            /** Size */
+            size: string;
+            /** Step */
+            step: string;
+            /** Tried */
+            tried: components["schemas"]["Rung"][];
         };
         /**
          * Split
@@ -8135,6 +8416,24 @@ export interface components {
             sprung_height_m: number;
         };
         /**
+         * StateProgress
+         * @description Steps that follow each other in one state of the vehicle.
+         *
+         *     Attributes
+         *     ----------
+         *     state : VehicleState
+         *         How it stands.
+         *     done, steps : int
+         *         How many are done, of how many.
+         */
+        StateProgress: {
+            /** Done */
+            done: number;
+            state: components["schemas"]["VehicleState"];
+            /** Steps */
+            steps: number;
+        };
+        /**
          * StateTarget
          * @description Lean aimed at in one load state.
          *
@@ -8342,6 +8641,21 @@ export interface components {
             /** Why */
             why: string;
         };
+        /** StepAnswerOut */
+        StepAnswerOut: {
+            kind: components["schemas"]["Records"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Person */
+            person: string;
+            /** Said */
+            said: string;
+            /** Step */
+            step: string;
+        };
         /** StepIn */
         StepIn: {
             /** Base Version */
@@ -8351,6 +8665,36 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /**
+         * StepProgress
+         * @description One step of the work as it stands.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Of the step.
+         *     stands : StepStands
+         *         Done, open, or waiting for others.
+         *     missing : list of Records
+         *         What is still to be recorded of it.
+         *     rests_on : list of str
+         *         Keys of steps that are not done and must be before it.
+         */
+        StepProgress: {
+            /** Key */
+            key: string;
+            /** Missing */
+            missing: components["schemas"]["Records"][];
+            /** Rests On */
+            rests_on: string[];
+            stands: components["schemas"]["StepStands"];
+        };
+        /**
+         * StepStands
+         * @description Where a step stands.
+         * @enum {string}
+         */
+        StepStands: "done" | "open" | "waits";
         /** StockAwayIn */
         StockAwayIn: {
             /** What */
@@ -8855,6 +9199,61 @@ export interface components {
             sheet_n_m: number | null;
             torque: components["schemas"]["Torque"];
         };
+        /** TorqueRowIn */
+        TorqueRowIn: {
+            /** Bolt */
+            bolt: number;
+            /**
+             * Extension
+             * @default
+             */
+            extension: string;
+            how: components["schemas"]["HowTight"];
+            /** Joint */
+            joint: string;
+            /**
+             * Override
+             * @default
+             */
+            override: string;
+            /** Supersedes */
+            supersedes?: number | null;
+            /**
+             * Typed
+             * @default
+             */
+            typed: string;
+            /** Wrench Id */
+            wrench_id?: number | null;
+        };
+        /** TorqueRowOut */
+        TorqueRowOut: {
+            /** Bolt */
+            bolt: number;
+            /** Got N M */
+            got_n_m: number | null;
+            how: components["schemas"]["HowTight"];
+            /** Id */
+            id: number;
+            judged: components["schemas"]["Judged"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Override */
+            override: string;
+            /** Person */
+            person: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Supersedes */
+            supersedes: number | null;
+            /** Typed */
+            typed: string;
+            /** Wrench */
+            wrench: string;
+        };
         /**
          * Tow
          * @description What a trailer puts on the vehicle.
@@ -9313,6 +9712,43 @@ export interface components {
          * @enum {string}
          */
         WorstWhen: "unsaid" | "empty" | "trip_ready" | "towing";
+        /** WrenchIn */
+        WrenchIn: {
+            /**
+             * Calibrated On
+             * Format: date
+             */
+            calibrated_on: string;
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** From N M */
+            from_n_m: number;
+            /** Length M */
+            length_m: number;
+            /** Name */
+            name: string;
+            /** To N M */
+            to_n_m: number;
+        };
+        /** WrenchOut */
+        WrenchOut: {
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** From N M */
+            from_n_m: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** To N M */
+            to_n_m: number;
+        };
         /** YardOut */
         YardOut: {
             /** Page */
@@ -10064,6 +10500,132 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AttachmentOut"];
+                };
+            };
+        };
+    };
+    read_bay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    answer_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    rung_did_not_hold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DidNotHoldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    bolt_snapped: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SnappedBoltIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    read_torque: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TorqueRowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
                 };
             };
         };
@@ -12021,6 +12583,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoltsOut"][];
+                };
+            };
+        };
+    };
+    list_wrenches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrenchOut"][];
+                };
+            };
+        };
+    };
+    keep_wrench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrenchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrenchOut"][];
                 };
             };
         };

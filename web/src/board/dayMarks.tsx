@@ -1,4 +1,5 @@
 import type { BoardView, Placing } from "../api/types";
+import { withOthers } from "./lanes";
 
 type DayMarksProps = { board: BoardView; dayPx: number };
 
@@ -18,6 +19,14 @@ export function DayMarks({ board, dayPx }: DayMarksProps) {
         said={(_, at) => [`${board.people_on[at] ?? board.crew}`]}
         look={(at) =>
           (board.people_on[at] ?? board.crew) < board.crew ? "text-watch" : "text-pale"
+        }
+      />
+      <MarkRow
+        name="With others"
+        board={board}
+        dayPx={dayPx}
+        said={(_, at) =>
+          board.jobs.filter((job) => withOthers(board, job, at)).map(({ name }) => name)
         }
       />
       <MarkRow name="Parts come" board={board} dayPx={dayPx} said={parts} />

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { BoardView, Placing } from "../api/types";
-import { beginsAt, movesOf, proposedAt, standsAt } from "./lanes";
+import { beginsAt, movesOf, proposedAt, standsAt, withOthers } from "./lanes";
 
 const job = (job_id: number, day: string | null, hour: number | null): Placing => ({
   job_id,
@@ -38,6 +38,19 @@ describe("lanes", () => {
     expect(standsAt(board, two)).toBeNull();
     expect(proposedAt(board, two)).toEqual({ bay: "Lift", from: 5, to: 10 });
     expect(beginsAt(board, { bay: "Lift", from: 10, to: 15 })).toContain("after 2 h");
+  });
+
+  it("are left for others on the days after, however late in the day", () => {
+    const sent = { ...two, away: 1 };
+    // From hour 5 to 10: it leaves its bay on the second day.
+    expect([0, 1, 2, 3].map((at) => withOthers(board, sent, at))).toEqual([
+      false,
+      false,
+      true,
+      false,
+    ]);
+    expect(withOthers(board, { ...sent, hours: 3 }, 1)).toBe(true);
+    expect(withOthers(board, two, 2)).toBe(false);
   });
 
   it("move what stands elsewhere or nowhere", () => {

@@ -21,6 +21,14 @@ export function proposedAt(board: BoardView, { job_id, hours }: Placing): Span |
   return { bay: placed.bay, from, to: from + hours };
 }
 
+/** Whether a job is with others on a day, by its number: after it leaves its bay, before it is ready. */
+export function withOthers(board: BoardView, job: Placing, at: number): boolean {
+  const span = proposedAt(board, job) ?? standsAt(board, job);
+  if (span === null) return false;
+  const left = Math.ceil(span.to / board.open_hours) - 1;
+  return at > left && at <= left + job.away;
+}
+
 /** Whether what is proposed for a job is elsewhere than it stands. */
 export const differs = (now: Span | null, then: Span | null): then is Span =>
   then !== null && (now === null || now.bay !== then.bay || now.from !== then.from);

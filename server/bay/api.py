@@ -1,0 +1,267 @@
+"""The bay over HTTP: the plan with what is done of it, answers, torque, trouble."""
+
+from datetime import date, datetime
+
+from django.http import HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from axlecore.bay.progress import Progress
+from axlecore.bay.torque_log import HowTight, JointTarget, Judged, Wrench
+from axlecore.build.snapped import RUNG_HOURS, RUNG_USES
+from axlecore.build.steps import Hours, Records, Step
+from axlecore.fasteners.repair import RepairRung, Rung
+from bay.models import TorqueRow, TorqueWrench
+from bay.services import (
+    BayWork,
+    Joint,
+    TypedReading,
+    answer_step,
+    did_not_hold,
+    keep_wrench,
+    ladder_of,
+    read_torque,
+    snap,
+)
+from jobs.agreeing import last_agreement
+from jobs.models import Snapped
+from jobs.opened import OpenJob
+from jobs.schemas import job_of, record_answer
+from jobs.writes import write
+from shops.requests import PersonRequest, writer
+
+router = Router(tags=["bay"])
+
+
+class StepAnswerOut(Schema):
+    step: str
+    kind: Records
+    said: str
+    person: str
+    made_at: datetime
+
+
+class TorqueRowOut(Schema):
+    id: int
+    bolt: int
+    how: HowTight
+    typed: str
+    got_n_m: float | None
+    wrench: str
+    judged: Judged
+    simulated: bool
+    supersedes: int | None
+    override: str
+    person: str
+    made_at: datetime
+
+
+class JointOut(Schema):
+    step: str
+    target: JointTarget
+    rows: list[TorqueRowOut]
+    #: Bolts that no row has passed yet, in the order they are tightened.
+    left: list[int]
+
+
+class SnappedOut(Schema):
+    id: int
+    step: str
+    size: str
+    tried: list[Rung]
+    ladder: list[RepairRung]
+    #: What each rung takes, quick to slow [h], and costs in the shop's money.
+    hours: dict[Rung, Hours]
+    costs: dict[Rung, float]
+
+
+class WrenchOut(Schema):
+    id: int
+    name: str
+    due_on: date
+    from_n_m: float
+    to_n_m: float
+
+
+class BayWorkOut(Schema):
+    job_id: int
+    number: int
+    name: str
+    steps: list[Step]
+    progress: Progress
+    answers: list[StepAnswerOut]
+    #: Keys of steps that have a photo.
+    photographed: list[str]
+    joints: dict[str, JointOut]
+    snapped: list[SnappedOut]
+    wrenches: list[WrenchOut]
+    #: What the owner agreed to go up to, and what the plan comes to in the middle [cents].
+    agreed_cents: int | None
+    middle_cents: int
+
+
+class AnswerIn(Schema):
+    step: str = Field(max_length=60)
+    kind: Records
+    said: str = Field("", max_length=200)
+
+
+class TorqueRowIn(Schema):
+    joint: str = Field(max_length=60)
+    bolt: int = Field(ge=1, le=60)
+    how: HowTight
+    typed: str = Field("", max_length=40)
+    wrench_id: int | None = Field(None, ge=1, lt=2**63)
+    extension: str = Field("", max_length=20)
+    supersedes: int | None = Field(None, ge=1, lt=2**63)
+    override: str = Field("", max_length=300)
+
+
+class SnappedBoltIn(Schema):
+    step: str = Field(max_length=60)
+    size: str = Field(max_length=20)
+    wall: str = Field(max_length=20)
+    edge: str = Field(max_length=20)
+    reachable: bool = False
+
+
+class WrenchIn(Schema):
+    name: str
+    calibrated_on: date
+    due_on: date
+    from_n_m: float
+    to_n_m: float
+    length_m: float
+
+
+class DidNotHoldIn(Schema):
+    bolt_id: int = Field(ge=1, lt=2**63)
+
+
+def _bay_out(job: OpenJob) -> BayWorkOut:
+    bay, agreement = BayWork(job), last_agreement(job)
+    wrenches = TorqueWrench.objects.filter(shop=job.row.shop_id).order_by("name")
+    return BayWorkOut(
+        job_id=job.row.pk,
+        number=job.row.number,
+        name=job.row.vehicle.name,
+        steps=bay.steps,
+        progress=bay.progress,
+        answers=[
+            StepAnswerOut(
+                step=one.step,
+                kind=Records(one.kind),
+                said=one.said,
+                person=one.person.shown_name,
+                made_at=one.made_at,
+            )
+            for one in bay.answers
+        ],
+        photographed=sorted(bay.photographed),
+        joints={key: _joint_out(joint) for key, joint in bay.joints.items()},
+        snapped=[_snapped_out(row) for row in job.row.snapped_bolts.order_by("pk")],
+        wrenches=[
+            WrenchOut(
+                id=one.pk,
+                name=one.name,
+                due_on=one.due_on,
+                from_n_m=one.from_n_m,
+                to_n_m=one.to_n_m,
+            )
+            for one in wrenches
+        ],
+        agreed_cents=None if agreement is None else agreement.up_to_cents,
+        middle_cents=round(bay.work.quote.price.p50 * 100),
+    )
+
+
+def _joint_out(joint: Joint) -> JointOut:
+    return JointOut(
+        step=joint.step.key,
+        target=joint.target,
+        rows=[_row_out(row) for row in joint.rows],
+        left=joint.left,
+    )
+
+
+def _row_out(row: TorqueRow) -> TorqueRowOut:
+    return TorqueRowOut(
+        id=row.pk,
+        bolt=row.bolt,
+        how=HowTight(row.how),
+        typed=row.typed,
+        got_n_m=row.got_n_m,
+        wrench="" if row.wrench is None else row.wrench.name,
+        judged=Judged(row.judged),
+        simulated=row.simulated,
+        supersedes=row.supersedes_id,
+        override=row.override,
+        person=row.person.shown_name,
+        made_at=row.made_at,
+    )
+
+
+def _snapped_out(row: Snapped) -> SnappedOut:
+    return SnappedOut(
+        id=row.pk,
+        step=row.step,
+        size=row.size,
+        tried=[Rung(rung) for rung in row.tried],
+        ladder=ladder_of(row),
+        hours=dict(RUNG_HOURS),
+        costs={rung: cost for rung, (_, cost) in RUNG_USES.items()},
+    )
+
+
+@router.get("/jobs/{int:job_id}/bay", response=BayWorkOut, operation_id="read_bay")
+def get_bay(request: PersonRequest, job_id: int) -> HttpResponse:
+    return record_answer(_bay_out(job_of(request, job_id)))
+
+
+@router.post("/jobs/{int:job_id}/bay/answers", response=BayWorkOut, operation_id="answer_step")
+def post_answer(request: PersonRequest, job_id: int, body: AnswerIn) -> HttpResponse:
+    person = writer(request)
+
+    def act(job: OpenJob) -> None:
+        answer_step(job, person, body.step, body.kind, body.said)
+
+    return record_answer(_bay_out(write(job_id, person.shop_id, act)))
+
+
+@router.post("/jobs/{int:job_id}/bay/torque", response=BayWorkOut, operation_id="read_torque")
+def post_torque(request: PersonRequest, job_id: int, body: TorqueRowIn) -> HttpResponse:
+    person = writer(request)
+    typed = TypedReading(**body.dict())
+    return record_answer(
+        _bay_out(write(job_id, person.shop_id, lambda job: read_torque(job, person, typed)))
+    )
+
+
+@router.post("/jobs/{int:job_id}/bay/snapped", response=BayWorkOut, operation_id="bolt_snapped")
+def post_snapped(request: PersonRequest, job_id: int, body: SnappedBoltIn) -> HttpResponse:
+    person = writer(request)
+
+    def act(job: OpenJob) -> None:
+        snap(job, person, body.step, body.size, body.wall, body.edge, body.reachable)
+
+    return record_answer(_bay_out(write(job_id, person.shop_id, act)))
+
+
+@router.post("/jobs/{int:job_id}/bay/rung", response=BayWorkOut, operation_id="rung_did_not_hold")
+def post_rung(request: PersonRequest, job_id: int, body: DidNotHoldIn) -> HttpResponse:
+    person = writer(request)
+    return record_answer(
+        _bay_out(write(job_id, person.shop_id, lambda job: did_not_hold(job, person, body.bolt_id)))
+    )
+
+
+@router.put("/shop/wrenches", response=list[WrenchOut], operation_id="keep_wrench")
+def put_wrench(request: PersonRequest, body: WrenchIn) -> list[TorqueWrench]:
+    person = writer(request)
+    keep_wrench(person, Wrench(**body.dict()))
+    return get_wrenches(request)
+
+
+@router.get("/shop/wrenches", response=list[WrenchOut], operation_id="list_wrenches")
+def get_wrenches(request: PersonRequest) -> list[TorqueWrench]:
+    return list(TorqueWrench.objects.filter(shop=request.user.shop_id).order_by("name"))

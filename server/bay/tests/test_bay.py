@@ -1,0 +1,250 @@
+"""The bay over HTTP: steps done in their order, once; torque superseded; a bolt snapped."""
+
+from datetime import date, timedelta
+from uuid import uuid4
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import IntegrityError, transaction
+
+from axlecore.fitup.sheet import Layout
+from axlecore.papers import PaperName
+from axlecore.vehicle.ends import End
+from bay.models import StepAnswer, TorqueRow, TorqueWrench
+from jobs.fitup import begun_fitting
+from jobs.models import Snapped
+from jobs.papers import change_paper
+from jobs.writes import write
+from photos.tests.test_photos import picture
+from racks.models import Part
+from shops.models import Person
+from shops.tests.people import TwoShops, person, stock
+
+
+class BayTests(TwoShops):
+    @classmethod
+    def setUpTestData(cls):
+        super().setUpTestData()
+        stock(cls.shop, 400)
+        cls.part = Part.objects.get(shop=cls.shop, part_number="MF-KR30")
+        cls.fitter = person(cls.shop, "fitter", Person.Role.FITTER)
+        day = date.today()
+        cls.wrench = TorqueWrench.objects.create(
+            shop=cls.shop,
+            name="Wrench 3",
+            calibrated_on=day - timedelta(days=90),
+            due_on=day + timedelta(days=275),
+            from_n_m=10,
+            to_n_m=200,
+            length_m=0.4,
+        )
+
+    def setUp(self):
+        super().setUp()
+        pick = {"rear": {"part_id": self.part.pk, "action": "replace", "hole": 0}}
+        answer = self.send("PUT", f"/jobs/{self.job.pk}/choice", {"base_version": 1, **pick})
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+
+        def begin(job):
+            change_paper(
+                job,
+                PaperName.FITTING,
+                self.lead,
+                job.paper(PaperName.FITTING).version,
+                "rear",
+                "begun",
+                lambda fitting: begun_fitting(job, fitting, End.REAR, Layout.LEAF),
+            )
+
+        write(self.job.pk, self.shop.pk, begin)
+
+    def bay(self):
+        answer = self.client.get(f"/api/jobs/{self.job.pk}/bay")
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return answer.json()
+
+    def answer(self, step, kind="tick", client=None, headers=None, **more):
+        body = {"step": step, "kind": kind, **more}
+        return self.send("POST", f"/jobs/{self.job.pk}/bay/answers", body, client, headers)
+
+    def photo(self, key):
+        file = SimpleUploadedFile("x.jpg", picture((40, 30)), "image/jpeg")
+        place = {"place": f"step.{key}", "key": uuid4(), "file": file}
+        return self.client.post(f"/api/jobs/{self.job.pk}/photos", place)
+
+    def torque(self, joint, bolt, client=None, **more):
+        body = {"joint": joint, "bolt": bolt, "how": "read", "wrench_id": self.wrench.pk, **more}
+        return self.send("POST", f"/jobs/{self.job.pk}/bay/torque", body, client)
+
+    def do(self, bay, key):
+        """Record all that a step keeps."""
+        step = next(one for one in bay["steps"] if one["key"] == key)
+        for kind in step["records"] or ["tick"]:
+            if kind == "photo":
+                self.assertEqual(self.photo(key).status_code, 201)
+            elif kind == "torque":
+                joint_key = step["torque"] or key
+                joint = bay["joints"][joint_key]
+                for bolt in joint["left"]:
+                    target = joint["target"]
+                    if target["from_n_m"] is None:
+                        middle = 150.0
+                    else:
+                        middle = (target["from_n_m"] + target["to_n_m"]) / 2
+                    read = self.torque(joint_key, bolt, typed=f"{middle:.1f} N·m")
+                    self.assertEqual(read.status_code, 200, read.content[:300])
+            else:
+                said = {"number": "241 mm", "handed on": "Quay Exhausts"}.get(kind, "")
+                done = self.answer(key, kind, said=said)
+                self.assertEqual(done.status_code, 200, done.content[:300])
+
+    def work_up_to(self, wanted):
+        """Do every step before one."""
+        bay = self.bay()
+        for step in bay["steps"]:
+            if step["key"] == wanted:
+                return
+            self.do(bay, step["key"])
+
+    def test_the_whole_build_is_done_step_by_step(self):
+        bay = self.bay()
+        for step in bay["steps"]:
+            self.assertEqual(self.bay()["progress"]["next"], step["key"])
+            self.do(bay, step["key"])
+        done = self.bay()["progress"]
+        self.assertIsNone(done["next"])
+        self.assertTrue(all(one["stands"] == "done" for one in done["steps"]))
+
+    def test_a_step_is_not_done_before_what_it_rests_on_and_not_twice(self):
+        self.assert_refused(self.answer("rear.settle", "number", said="2"), 422, "step", "rests on")
+        self.assert_refused(self.answer("all.secure", "photo"), 422, "kind")
+        fitter = self.as_(self.fitter)
+        self.assertEqual(self.answer("all.secure", client=fitter).status_code, 200)
+        self.assert_refused(self.answer("all.secure"), 409, "step", "fitter did this at")
+        self.assertEqual(StepAnswer.objects.count(), 1)
+        viewer = self.as_(self.viewer)
+        self.assert_refused(self.answer("all.secure", client=viewer), 403, "role")
+        self.assertEqual(self.answer("all.secure", client=self.as_(self.stranger)).status_code, 404)
+
+    def test_an_answer_sent_again_is_done_once_and_a_stolen_key_does_nothing(self):
+        key = {"Idempotency-Key": str(uuid4())}
+        first = self.answer("all.secure", headers=key)
+        again = self.answer("all.secure", headers=key)
+        self.assertEqual((first.status_code, again.status_code), (200, 200))
+        self.assertEqual(first.content, again.content)
+        other = self.answer("all.secure", headers=key, client=self.as_(self.stranger))
+        self.assertEqual(other.status_code, 404)
+        self.assertEqual(StepAnswer.objects.count(), 1)
+
+    def test_a_number_and_a_hand_are_said_and_a_photo_is_taken(self):
+        number = next(one["key"] for one in self.bay()["steps"] if one["records"] == ["number"])
+        self.work_up_to(number)
+        self.assert_refused(self.answer(number, "number"), 422, "said", "what was measured")
+        self.assertEqual(self.answer(number, "number", said="241 mm").status_code, 200)
+        self.assertEqual(self.photo("no.step").status_code, 422)
+
+    def joint(self):
+        """Work up to the first joint with a range; its key and bay."""
+        bay = self.bay()
+        step = next(
+            one
+            for one in bay["steps"]
+            if one["torque"] and bay["joints"][one["torque"]]["target"]["from_n_m"]
+        )
+        self.work_up_to(step["key"])
+        return step["torque"], bay["joints"][step["torque"]]["target"]
+
+    def test_a_reading_out_of_range_does_not_pass_and_is_only_superseded(self):
+        key, target = self.joint()
+        high = self.torque(key, 1, typed=f"{target['to_n_m'] * 1.2:.1f} N·m").json()
+        joint = high["joints"][key]
+        self.assertEqual((joint["rows"][0]["judged"], joint["left"][0]), ("high", 1))
+        middle = f"{(target['from_n_m'] + target['to_n_m']) / 2:.1f}"
+        self.assert_refused(self.torque(key, 1, typed=middle), 422, "supersedes", "written over")
+        wrong = joint["rows"][0]["id"]
+        right = self.torque(key, 1, typed=middle, supersedes=wrong).json()["joints"][key]
+        self.assertNotIn(1, right["left"])
+        self.assertEqual([row["judged"] for row in right["rows"]], ["high", "passes"])
+        low = self.torque(key, 2, typed="5 N·m").json()["joints"][key]["rows"][-1]["id"]
+        why = {"typed": "5 N·m", "supersedes": low, "override": "maker allows it dry"}
+        fitter = self.torque(key, 2, self.as_(self.fitter), **why)
+        self.assert_refused(fitter, 403, "role", "Only a lead")
+        self.assertNotIn(2, self.torque(key, 2, **why).json()["joints"][key]["left"])
+
+    def test_what_is_no_reading_is_refused_with_the_reason(self):
+        key, _ = self.joint()
+        TorqueWrench.objects.filter(pk=self.wrench.pk).update(
+            due_on=date.today() - timedelta(days=1)
+        )
+        self.assert_refused(self.torque(key, 1, typed="45 N·m"), 422, "wrench", "was due")
+        TorqueWrench.objects.filter(pk=self.wrench.pk).update(due_on=date.today())
+        none = self.torque(key, 1, typed="45 N·m", wrench_id=None)
+        self.assert_refused(none, 422, "wrench", "impact tool is no reading")
+        self.assert_refused(self.torque(key, 1, typed="tight"), 422, "typed")
+        self.assert_refused(self.torque(key, 60, typed="45 N·m"), 422, "bolt")
+        self.assert_refused(self.torque("moon", 1, typed="45 N·m"), 422, "joint")
+        self.assertEqual(self.torque(key, 1, typed="45 N·m", wrench_id=10**12).status_code, 404)
+        self.assertEqual(TorqueRow.objects.count(), 0)
+        unread = self.torque(key, 1, how="no wrench reaches", wrench_id=None)
+        self.assertEqual(unread.json()["joints"][key]["rows"][0]["judged"], "passes")
+
+    def test_an_adapter_gives_the_joint_more_than_the_wrench_shows(self):
+        key, target = self.joint()
+        read = target["to_n_m"] / 1.25
+        row = self.torque(key, 1, typed=f"{read:.2f} N·m", extension="100 mm").json()
+        got = row["joints"][key]["rows"][0]["got_n_m"]
+        self.assertAlmostEqual(got, target["to_n_m"], places=1)
+
+    def test_a_joint_is_not_read_before_the_vehicle_stands_and_the_log_is_never_edited(self):
+        bay = self.bay()
+        key = next(iter(bay["joints"]))
+        self.assert_refused(self.torque(key, 1, typed="45 N·m"), 422, "step", "rests on")
+        with self.assertRaises(IntegrityError), transaction.atomic():
+            TorqueRow.objects.create(
+                job=self.job,
+                joint=key,
+                bolt=1,
+                how="read",
+                judged="passes",
+                target={},
+                person=self.lead,
+            )
+
+    def test_a_snapped_bolt_is_a_step_with_its_ladder_and_goes_on_where_a_rung_does_not_hold(self):
+        step = next(one for one in self.bay()["steps"] if one["undoes"])
+        size = step["undoes"][0]["size"]
+        body = {"step": step["key"], "size": size, "wall": "12 mm", "edge": "30 mm"}
+        path = f"/jobs/{self.job.pk}/bay/snapped"
+        before = self.bay()["middle_cents"]
+        answer = self.send("POST", path, body)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        bay = answer.json()
+        [bolt] = bay["snapped"]
+        repair = next(one for one in bay["steps"] if ".snapped." in one["key"])
+        self.assertIn("next rung: extract", repair["why"])
+        self.assertGreater(bay["middle_cents"], before)
+        further = self.send("POST", f"/jobs/{self.job.pk}/bay/rung", {"bolt_id": bolt["id"]})
+        self.assertEqual(further.json()["snapped"][0]["tried"], ["extract"])
+        self.assert_refused(self.send("POST", path, {**body, "wall": "thin"}), 422, "wall")
+        self.assert_refused(self.send("POST", path, {**body, "size": "M7"}), 422, "size")
+        self.assert_refused(
+            self.send("POST", path, {**body, "step": "all.secure"}), 422, "step", "No old bolt"
+        )
+        stranger = self.send("POST", path, body, self.as_(self.stranger))
+        self.assertEqual((stranger.status_code, Snapped.objects.count()), (404, 1))
+
+    def test_wrenches_are_the_leads_and_the_shops_own(self):
+        body = {
+            "name": "Wrench 4",
+            "calibrated_on": "2026-01-01",
+            "due_on": "2027-01-01",
+            "from_n_m": 20,
+            "to_n_m": 100,
+            "length_m": 0.3,
+        }
+        self.assertEqual(len(self.send("PUT", "/shop/wrenches", body).json()), 2)
+        self.assert_refused(
+            self.send("PUT", "/shop/wrenches", {**body, "to_n_m": 5}), 422, "to_n_m"
+        )
+        fitter = self.send("PUT", "/shop/wrenches", body, self.as_(self.fitter))
+        self.assert_refused(fitter, 403, "role")
+        self.assertEqual(self.as_(self.stranger).get("/api/shop/wrenches").json(), [])
