@@ -5,10 +5,12 @@ from datetime import timedelta
 
 from django.utils import timezone
 
+from axlecore.bay.torque_log import Wrench
 from axlecore.build.ordering import OrderState, OrderStep
 from axlecore.build.snapping import Tally
 from axlecore.practice.look import Rust
 from axlecore.racks.kit_sheet import SheetLine
+from bay.services import keep_wrench
 from board.models import BayKind
 from board.services import add_bay, put_on, set_person_away, standing, take_proposal, working_days
 from jobs.agreeing import agree_by_link, ask_by_link, offered, send_link
@@ -56,6 +58,7 @@ _LINES = (
     ),
     SheetLine("Grease the fittings.", unclear="it names no grease"),
 )
+_YEAR = timedelta(days=365)
 _SNAG = "scrapes the exhaust hanger on the way in; enter from the left"
 
 #: Bays, and who is put on when the board is taken; the last is put on since.
@@ -82,6 +85,7 @@ def settle(lead: Person, fitter: Person) -> None:
     for tally in _BOLTS:
         count_bolts(lead, tally)
     _know_the_kit(lead)
+    _keep_wrenches(lead)
     jobs = dict(Job.objects.filter(shop=lead.shop).values_list("vehicle__name", "pk"))
     for name, kind in _BAYS:
         add_bay(lead, name, kind)
@@ -98,6 +102,13 @@ def settle(lead: Person, fitter: Person) -> None:
     _order(lead, jobs, [late])
     agree_by_link(_sent(lead, jobs["Crumb Line"]), "Ottilie Crumb")
     ask_by_link(_sent(lead, jobs["Skerry wagon"]), "Why is it so wide? Is it the rust?")
+
+
+def _keep_wrenches(lead: Person) -> None:
+    """Two wrenches; the larger one is due."""
+    day = timezone.localdate()
+    keep_wrench(lead, Wrench("Wrench 3", day - _YEAR / 4, day + _YEAR * 3 / 4, 20.0, 200.0, 0.42))
+    keep_wrench(lead, Wrench("Wrench 5", day - _YEAR * 1.1, day - _YEAR / 10, 60.0, 340.0, 0.6))
 
 
 def _know_the_kit(lead: Person) -> None:

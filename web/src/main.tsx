@@ -10,7 +10,7 @@ import { persisted } from "./api/persisted";
 import { Outbox } from "./api/outbox/outbox";
 import { OutboxContext } from "./api/outbox/useOutbox";
 import { router } from "./app/routes";
-import { applyTheme, storedTheme } from "./app/theme";
+import { applyTheme, storedTheme } from "./ui/theme";
 
 // Dialogs add a style of their own; the page's policy lets it in by this number only.
 setNonce(document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? "");

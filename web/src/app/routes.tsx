@@ -106,6 +106,12 @@ const board = createRoute({
   component: lazyRouteComponent(() => import("../board/board"), "Board"),
   validateSearch: z.object({ job: z.catch(z.optional(z.int()), undefined) }),
 });
+const bay = createRoute({
+  getParentRoute: () => root,
+  path: "/bay/$jobId",
+  component: lazyRouteComponent(() => import("../bay/bay"), "Bay"),
+  validateSearch: z.object({ step: z.catch(z.optional(z.string()), undefined) }),
+});
 const shop = createRoute({
   getParentRoute: () => root,
   path: "/shop",
@@ -132,6 +138,7 @@ export const router = createRouter({
     bench,
     shop,
     board,
+    bay,
     job.addChildren([jobStart, listen, weigh, look, choose, fit, build]),
   ]),
   defaultPreload: false,

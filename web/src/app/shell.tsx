@@ -1,4 +1,4 @@
-import { Link, Outlet } from "@tanstack/react-router";
+import { Link, Outlet, useLocation } from "@tanstack/react-router";
 import { Keyboard, LogOut, Moon, Sun } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useSession } from "../api/queries";
@@ -12,7 +12,7 @@ import { useKeys } from "../ui/keys";
 import { SignIn } from "./signIn";
 import { useFocusFollows } from "./useFocusFollows";
 import { useSignOut } from "./useSignOut";
-import { applyTheme, storedTheme } from "./theme";
+import { applyTheme, storedTheme } from "../ui/theme";
 
 const ROOM =
   "flex min-h-11 items-center px-2 max-sheet:px-1 text-pale hover:text-ink [&.active]:text-ink [&.active]:underline [&.active]:underline-offset-8";
@@ -32,6 +32,8 @@ export function Shell() {
   useKeys({ "?": () => setOpen("keys"), "/": () => setOpen("find") });
 
   const { leaving, leave } = useSignOut();
+  // Under the vehicle there is one step and nothing else.
+  const inBay = useLocation({ select: ({ pathname }) => pathname.startsWith("/bay/") });
 
   if (leaving) return <p className="p-8 text-pale">Signing out …</p>;
   if (session.isPending) return <Opening />;
@@ -51,42 +53,49 @@ export function Shell() {
       key={session.data.units}
       className="mx-auto flex min-h-screen max-w-[1680px] flex-col px-4"
     >
-      <header className="flex min-h-11 flex-wrap items-center gap-x-5 text-sm max-sheet:gap-x-2">
-        <span className="font-semibold tracking-wide max-sheet:sr-only">Calm Axle</span>
-        <nav aria-label="Rooms" className="flex gap-1 max-sheet:gap-0">
-          <Link to="/" activeOptions={{ exact: true }} className={ROOM}>
-            Yard
-          </Link>
-          <Link to="/board" search={{}} className={ROOM}>
-            Board
-          </Link>
-          <Link to="/racks" search={{}} className={ROOM}>
-            Racks
-          </Link>
-          <Link to="/shop" className={ROOM}>
-            Shop
-          </Link>
-          <Link to="/bench/$calculator" params={{ calculator: "bar" }} search={{}} className={ROOM}>
-            Bench
-          </Link>
-        </nav>
-        <SavingMark ready={readFor === username} />
-        <span className="ml-auto hidden text-pale sheet:inline">
-          {session.data.name}, {session.data.role}
-          <span className="hidden lg:inline"> · {session.data.shop}</span>
-        </span>
-        <div className="flex max-sheet:ml-auto">
-          <IconButton label={theme === "bay" ? "Paper theme" : "Bay theme"} onClick={turnTheme}>
-            {theme === "bay" ? <Sun size={18} /> : <Moon size={18} />}
-          </IconButton>
-          <IconButton label="Keys" onClick={() => setOpen("keys")}>
-            <Keyboard size={18} />
-          </IconButton>
-          <IconButton label="Sign out" onClick={leave}>
-            <LogOut size={18} />
-          </IconButton>
-        </div>
-      </header>
+      {!inBay && (
+        <header className="flex min-h-11 flex-wrap items-center gap-x-5 text-sm max-sheet:gap-x-2">
+          <span className="font-semibold tracking-wide max-sheet:sr-only">Calm Axle</span>
+          <nav aria-label="Rooms" className="flex gap-1 max-sheet:gap-0">
+            <Link to="/" activeOptions={{ exact: true }} className={ROOM}>
+              Yard
+            </Link>
+            <Link to="/board" search={{}} className={ROOM}>
+              Board
+            </Link>
+            <Link to="/racks" search={{}} className={ROOM}>
+              Racks
+            </Link>
+            <Link to="/shop" className={ROOM}>
+              Shop
+            </Link>
+            <Link
+              to="/bench/$calculator"
+              params={{ calculator: "bar" }}
+              search={{}}
+              className={ROOM}
+            >
+              Bench
+            </Link>
+          </nav>
+          <SavingMark ready={readFor === username} />
+          <span className="ml-auto hidden text-pale sheet:inline">
+            {session.data.name}, {session.data.role}
+            <span className="hidden lg:inline"> · {session.data.shop}</span>
+          </span>
+          <div className="flex max-sheet:ml-auto">
+            <IconButton label={theme === "bay" ? "Paper theme" : "Bay theme"} onClick={turnTheme}>
+              {theme === "bay" ? <Sun size={18} /> : <Moon size={18} />}
+            </IconButton>
+            <IconButton label="Keys" onClick={() => setOpen("keys")}>
+              <Keyboard size={18} />
+            </IconButton>
+            <IconButton label="Sign out" onClick={leave}>
+              <LogOut size={18} />
+            </IconButton>
+          </div>
+        </header>
+      )}
       <Outlet />
       <KeysDialog open={open === "keys"} onClose={() => setOpen(null)} />
       <FindDialog

@@ -20,6 +20,7 @@ const ALONE: Record<Alone, (place: string) => string> = {
   yard: () => "A new job",
   racks: () => "Parts taken in",
   shop: (place) => `Our way, ${inWords(place)}`,
+  bay: (place) => `Bay, ${place}`,
   board: (place) => `Board, ${inWords(place)}`,
 };
 

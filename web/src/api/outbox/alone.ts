@@ -1,6 +1,7 @@
 import type { QueryClient, QueryFilters } from "@tanstack/react-query";
 import { sentAlone, sentFile } from "../client";
-import { attachmentsKey, photosKey } from "../queries";
+import { bayKey } from "../bay";
+import { attachmentsKey } from "../queries";
 import type { Alone, Write } from "./write";
 
 /** All that the server ever answered. */
@@ -8,7 +9,11 @@ const ALL: QueryFilters = {};
 
 /** What is read anew once such a write is kept. */
 const STALE: Record<Alone, (write: Write) => QueryFilters> = {
-  photos: ({ jobId }) => ({ queryKey: photosKey(jobId) }),
+  // A photo of a step is an answer to it.
+  photos: ({ jobId }) => ({
+    predicate: ({ queryKey: [what, id] }) => id === jobId && (what === "photos" || what === "bay"),
+  }),
+  bay: ({ jobId }) => ({ queryKey: bayKey(jobId) }),
   attachments: ({ jobId }) => ({ queryKey: attachmentsKey(jobId) }),
   yard: () => ({ queryKey: ["yard"] }),
   racks: () => ALL,

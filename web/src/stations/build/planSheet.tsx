@@ -1,11 +1,11 @@
 import { hoursOf } from "../../drawings/quantity";
-import { useNavigate, useSearch } from "@tanstack/react-router";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useLead, useWritable } from "../../api/session";
 import { useJobView } from "../../job/context";
 import { PlanChanges } from "./planChanges";
 import { StateBands } from "./stateBands";
 import { StepDetail } from "./stepDetail";
-import { StepPlace } from "./stepPlace";
+import { StepPlace } from "../../job/stepPlace";
 import { AddStep } from "./addStep";
 import { Tray } from "./tray";
 import { useWorkView } from "./workView";
@@ -42,7 +42,15 @@ export function PlanSheet() {
         <PlanChanges />
         <StateBands open={step?.key} onOpen={open} />
         {writable && <AddStep after={step?.key} />}
-        <p className="mt-3">
+        <p className="mt-3 flex flex-wrap gap-3">
+          <Link
+            to="/bay/$jobId"
+            params={{ jobId: String(job.id) }}
+            search={{}}
+            className="inline-grid min-h-11 place-items-center border border-after bg-after px-4 text-sm text-after-ink"
+          >
+            Go under with it
+          </Link>
           <a
             className="inline-grid min-h-11 place-items-center border border-ink px-4 text-sm"
             href={`/api/jobs/${job.id}/job-sheet.pdf`}
@@ -54,7 +62,7 @@ export function PlanSheet() {
       <div className="min-w-0 lg:border-l lg:border-line lg:pl-6">
         {step && (
           <>
-            <StepPlace step={step} />
+            <StepPlace sheet={job.sheet} step={step} />
             <StepDetail step={step} onOpen={open} writable={writable} />
           </>
         )}

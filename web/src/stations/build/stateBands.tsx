@@ -1,5 +1,5 @@
 import { hoursOf } from "../../drawings/quantity";
-import { bandOfHours, bandsOf, usualOf } from "./steps";
+import { bandOfHours, bandsOf, usualOf } from "../../job/steps";
 import { useWorkView } from "./workView";
 
 type StateBandsProps = { open: string | undefined; onOpen: (key: string) => void };

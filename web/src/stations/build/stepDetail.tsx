@@ -4,7 +4,7 @@ import type { WorkStep } from "../../api/types";
 import { Fact, Facts } from "../../ui/facts";
 import { ChangeStep } from "./changeStep";
 import { RememberStep } from "./rememberStep";
-import { bandOfHours } from "./steps";
+import { bandOfHours } from "../../job/steps";
 import { useWorkView } from "./workView";
 
 type StepDetailProps = { step: WorkStep; onOpen: (key: string) => void; writable: boolean };

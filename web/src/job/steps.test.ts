@@ -1,6 +1,6 @@
-import { hoursOf } from "../../drawings/quantity";
+import { hoursOf } from "../drawings/quantity";
 import { describe, expect, it } from "vitest";
-import type { WorkStep } from "../../api/types";
+import type { WorkStep } from "../api/types";
 import { bandOfHours, bandsOf, spotsOf, usualOf } from "./steps";
 
 const step = (key: string, state: WorkStep["state"], hours = [0.1, 0.2, 0.4]) =>

@@ -1,18 +1,16 @@
-import type { WorkStep } from "../../api/types";
-import { Drawing } from "../../drawings/drawing";
-import { Undercarriage } from "../../drawings/undercarriage";
-import { partPoint, underFrame } from "../../drawings/undercarriageGeometry";
-import { useJobView } from "../../job/context";
+import type { Sheet, WorkStep } from "../api/types";
+import { Drawing } from "../drawings/drawing";
+import { Undercarriage } from "../drawings/undercarriage";
+import { partPoint, underFrame } from "../drawings/undercarriageGeometry";
 import { spotsOf } from "./steps";
 
 /** The whole vehicle from below, and the window on it that shows one end [px]. */
 const [WHOLE, WIDTH, HEIGHT] = [900, 440, 330];
 
 /** The end that a step is at from below, its place lit; nothing for a step of the whole vehicle. */
-export function StepPlace({ step }: { step: WorkStep }) {
-  const { job } = useJobView();
+export function StepPlace({ sheet, step }: { sheet: Sheet; step: WorkStep }) {
   if (!step.axle) return null;
-  const frame = underFrame(job.sheet, WHOLE, HEIGHT);
+  const frame = underFrame(sheet, WHOLE, HEIGHT);
   const left = frame.axleX[step.axle] - WIDTH / 2;
   const named = step.spot?.replaceAll("_", " ") ?? "";
   return (
@@ -23,7 +21,7 @@ export function StepPlace({ step }: { step: WorkStep }) {
       aria-label={`The ${step.axle} end from below${named ? `, the ${named} marked` : ""}.`}
     >
       <g transform={`translate(${-left} 0)`}>
-        <Undercarriage sheet={job.sheet} frame={frame} />
+        <Undercarriage sheet={sheet} frame={frame} />
         {spotsOf(step).map((spot) => {
           const { x, y } = partPoint(frame, spot);
           return (

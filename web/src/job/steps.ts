@@ -1,5 +1,5 @@
-import type { WorkStep } from "../../api/types";
-import { hoursOf } from "../../drawings/quantity";
+import type { WorkStep } from "../api/types";
+import { hoursOf } from "../drawings/quantity";
 
 /** Steps that follow each other in one state of the vehicle. */
 export type Band = { state: WorkStep["state"]; steps: { number: number; step: WorkStep }[] };

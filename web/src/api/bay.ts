@@ -1,0 +1,77 @@
+import { useQuery } from "@tanstack/react-query";
+import { answered, client } from "./client";
+import { useOutbox } from "./outbox/useOutbox";
+import { ask } from "./outbox/write";
+import type { Ask, BodyOf } from "./outbox/write";
+import type { Records } from "./types";
+
+export const bayKey = (jobId: number) => ["bay", jobId] as const;
+
+/** What another fitter does is asked for as often; an open stream would hold a thread each. */
+const NEWS_MS = 2000;
+
+/** The plan of a job with what is done of it. */
+export const useBay = (jobId: number) =>
+  useQuery({
+    queryKey: bayKey(jobId),
+    queryFn: () =>
+      answered(client.GET("/api/jobs/{job_id}/bay", { params: { path: { job_id: jobId } } })),
+    refetchInterval: NEWS_MS,
+    retry: false,
+  });
+
+/** Place of an answer in the outbox: its step and what is kept of it. */
+export const answerPlace = (step: string, kind: Records) => `${step} ${kind}`;
+/** Place of a torque row: its joint and bolt. */
+export const boltPlace = (joint: string, bolt: number) => `${joint} bolt ${bolt}`;
+/** Place of a photo of a step. */
+export const photoPlace = (step: string) => `step.${step}`;
+
+/** Puts what a fitter does into the outbox; it is sent once and in order, whenever it can be. */
+export function useBayWrites(jobId: number) {
+  const outbox = useOutbox();
+  const send = (place: string, typed: string, what: Ask) =>
+    outbox.add({ jobId, base: "bay", place, typed, step: "do", ask: what });
+  return {
+    answer: (step: string, kind: Records, said: string) =>
+      send(
+        answerPlace(step, kind),
+        said || kind,
+        ask("post", "/api/jobs/{job_id}/bay/answers", jobId, { step, kind, said }),
+      ),
+    torque: (row: BodyOf<"/api/jobs/{job_id}/bay/torque", "post">) =>
+      send(
+        boltPlace(row.joint, row.bolt),
+        row.typed || row.how,
+        ask("post", "/api/jobs/{job_id}/bay/torque", jobId, row),
+      ),
+    snapped: (bolt: BodyOf<"/api/jobs/{job_id}/bay/snapped", "post">) =>
+      send(
+        `${bolt.step} snapped`,
+        bolt.size,
+        ask("post", "/api/jobs/{job_id}/bay/snapped", jobId, bolt),
+      ),
+    didNotHold: (bolt_id: number) =>
+      send(
+        `bolt ${bolt_id}`,
+        "did not hold",
+        ask("post", "/api/jobs/{job_id}/bay/rung", jobId, { bolt_id }),
+      ),
+    photo: (step: string, picture: File) =>
+      outbox.add({
+        jobId,
+        base: "photos",
+        place: photoPlace(step),
+        typed: picture.name,
+        step: "do",
+        ask: {
+          method: "POST",
+          path: `/api/jobs/${jobId}/photos`,
+          body: { place: photoPlace(step) },
+        },
+        file: picture,
+      }),
+    /** Let go of what was not taken, so that it can be done otherwise. */
+    letGo: (id: string) => outbox.drop(id),
+  };
+}

@@ -1,0 +1,84 @@
+import { useState } from "react";
+import { useAttempt } from "../api/attempt";
+import { useBayWrites } from "../api/bay";
+import type { BayWork, Records } from "../api/types";
+import { FileButton, PICTURES } from "../ui/fileButton";
+import { BigButton } from "./bigButton";
+import { jointOf } from "./standing";
+import type { Standing } from "./standing";
+import { TorquePad } from "./torquePad";
+
+type AnswerFormProps = { bay: BayWork; standing: Standing; onDone: () => void };
+
+/** The one thing to do at a step: what it keeps next, as large as a glove needs. */
+export function AnswerForm({ bay, standing, onDone }: AnswerFormProps) {
+  const { step, missing } = standing;
+  const [kind] = missing;
+  const writes = useBayWrites(bay.job_id);
+  // The answer is kept at once; whether the server has it is said at the top.
+  const keep = (what: Records, said: string) => {
+    void writes.answer(step.key, what, said).catch(() => undefined);
+    if (missing.length === 1) onDone();
+  };
+  if (kind === "torque") return <TorquePad bay={bay} joint={jointOf(step)} onDone={onDone} />;
+  if (kind === "photo")
+    return (
+      <FileButton
+        className="grid min-h-20 cursor-pointer place-items-center border border-after bg-after text-2xl font-semibold text-after-ink"
+        label="Photo of this step"
+        accept={PICTURES}
+        camera
+        onFile={(file) => {
+          void writes.photo(step.key, file).catch(() => undefined);
+          if (missing.length === 1) onDone();
+        }}
+      >
+        Take the photo
+      </FileButton>
+    );
+  if (kind === "number" || kind === "handed on")
+    return <Said key={kind} kind={kind} onKeep={(said) => keep(kind, said)} />;
+  return (
+    <BigButton primary hand className="min-h-20 text-2xl" onClick={() => keep(kind ?? "tick", "")}>
+      {kind === "witness mark" ? "Marked, next" : "Done, next"}
+    </BigButton>
+  );
+}
+
+const ASKS = {
+  number: { label: "Measured, with its unit", act: "Keep it, next" },
+  "handed on": { label: "Handed on to", act: "Handed on, next" },
+};
+
+type SaidProps = { kind: "number" | "handed on"; onKeep: (said: string) => void };
+
+function Said({ kind, onKeep }: SaidProps) {
+  const [said, setSaid] = useState("");
+  const { attempt } = useAttempt();
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (said.trim()) void attempt(async () => onKeep(said));
+      }}
+    >
+      <label className="block">
+        <span className="text-pale">{ASKS[kind].label}</span>
+        <input
+          value={said}
+          maxLength={200}
+          onChange={(event) => setSaid(event.target.value)}
+          className="min-h-16 w-full border border-pale bg-transparent px-3 font-figure text-3xl outline-none focus:border-after"
+        />
+      </label>
+      <BigButton
+        type="submit"
+        primary
+        className="mt-3 min-h-20 text-2xl"
+        disabled={said.trim() === ""}
+      >
+        {ASKS[kind].act}
+      </BigButton>
+    </form>
+  );
+}

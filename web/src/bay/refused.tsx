@@ -1,0 +1,35 @@
+import { answerPlace, boltPlace, photoPlace } from "../api/bay";
+import type { useSent } from "../api/outbox/useOutbox";
+import { BigButton } from "./bigButton";
+import { jointOf } from "./standing";
+import type { Standing } from "./standing";
+
+type RefusedProps = {
+  sent: ReturnType<typeof useSent>;
+  standing: Standing;
+  onLetGo: (id: string) => void;
+};
+
+/** What the server did not take of a step, with what stands there; nothing is dropped unseen. */
+export function Refused({ sent, standing: { step }, onLetGo }: RefusedProps) {
+  const kinds = step.records ?? ["tick"];
+  const own = [
+    ...kinds.map((kind) => sent("bay", answerPlace(step.key, kind))),
+    sent("photos", photoPlace(step.key)),
+    ...Array.from({ length: 60 }, (_, at) => sent("bay", boltPlace(jointOf(step), at + 1))),
+    sent("bay", `${step.key} snapped`),
+  ];
+  return own.flatMap((one) =>
+    one?.refused
+      ? [
+          <div key={one.id} role="alert" className="mb-3 border-l-4 border-stop pl-3">
+            <p className="text-lg text-stop">{one.refused}</p>
+            <p className="text-pale">Kept here: “{one.typed}”.</p>
+            <BigButton className="mt-2" onClick={() => onLetGo(one.id)}>
+              Let mine go
+            </BigButton>
+          </div>,
+        ]
+      : [],
+  );
+}

@@ -1,0 +1,62 @@
+import { answerPlace, boltPlace, photoPlace } from "../api/bay";
+import type { OnItsWay } from "../api/outbox/useOutbox";
+import type { BayJoint, BayWork, Records, WorkStep } from "../api/types";
+
+/** A step as the fitter has it: with what is still on its way from this device. */
+export type Standing = {
+  step: WorkStep;
+  stands: "done" | "open" | "waits";
+  missing: Records[];
+  restsOn: string[];
+  /** Something of it is kept here and not with the server yet. */
+  keptHere: boolean;
+};
+
+/** Key of a step's joint in the torque log. */
+export const jointOf = ({ torque, key }: WorkStep) => torque || key;
+
+/** Bolts of a joint that nothing was read of yet, what is on its way counted as read. */
+export function boltsLeft(joint: BayJoint | undefined, key: string, sent: Set<string>): number[] {
+  return joint?.left.filter((bolt) => !sent.has(boltPlace(key, bolt))) ?? [];
+}
+
+/** Places that something is on its way to; what was refused is not. */
+export const placesSent = (onItsWay: OnItsWay[], jobId: number) =>
+  new Set(
+    onItsWay
+      .filter(({ write, state }) => write.jobId === jobId && state !== "refused")
+      .map(({ write }) => write.place),
+  );
+
+/**
+ * Every step in working order. The server says what is done and what waits; what this device has
+ * kept since is taken as done, so that a fitter without a network goes on.
+ */
+export function standingOf(bay: BayWork, sent: Set<string>): Standing[] {
+  const steps = new Map(bay.steps.map((step) => [step.key, step]));
+  const given = bay.progress.steps.flatMap((one) => {
+    const step = steps.get(one.key);
+    if (step === undefined) return [];
+    const key = jointOf(step);
+    const left = boltsLeft(bay.joints[key], key, sent);
+    const missing = one.missing.filter((kind) => {
+      if (kind === "torque") return left.length > 0;
+      return !sent.has(kind === "photo" ? photoPlace(step.key) : answerPlace(step.key, kind));
+    });
+    return [{ step, one, missing }];
+  });
+  const open = new Set(
+    given.filter(({ missing }) => missing.length > 0).map(({ step }) => step.key),
+  );
+  return given.map(({ step, one, missing }) => {
+    const restsOn = one.rests_on.filter((key) => open.has(key));
+    const stands = missing.length === 0 ? "done" : restsOn.length > 0 ? "waits" : "open";
+    return { step, stands, missing, restsOn, keptHere: missing.length < one.missing.length };
+  });
+}
+
+/** The first step that can be done; the last where all are. */
+export function firstOpen(standing: Standing[]): number {
+  const at = standing.findIndex(({ stands }) => stands === "open");
+  return at < 0 ? Math.max(0, standing.length - 1) : at;
+}

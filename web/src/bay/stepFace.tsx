@@ -1,0 +1,77 @@
+import { useState } from "react";
+import { useBayWrites } from "../api/bay";
+import { useSent } from "../api/outbox/useOutbox";
+import type { BayWork, Sheet } from "../api/types";
+import { StepPlace } from "../job/stepPlace";
+import { AnswerForm } from "./answerForm";
+import { BigButton } from "./bigButton";
+import { Refused } from "./refused";
+import { answeredBy, Tools } from "./stepFacts";
+import type { Standing } from "./standing";
+import { Trouble } from "./trouble";
+import { useVoice } from "./useVoice";
+
+type StepFaceProps = {
+  bay: BayWork;
+  standing: Standing;
+  sheet: Sheet | undefined;
+  then: string | undefined;
+  onOpen: (key: string) => void;
+  onDone: () => void;
+  onBack: () => void;
+};
+
+/** One step as it is read at arm's length: cautions, what, where, sockets, and the one thing to do. */
+export function StepFace(props: StepFaceProps) {
+  const { bay, standing, sheet, then, onOpen, onDone, onBack } = props;
+  const { step, stands, restsOn } = standing;
+  const [trouble, setTrouble] = useState(false);
+  const writes = useBayWrites(bay.job_id);
+  const sent = useSent(bay.job_id);
+  const cautions = step.cautions ?? [];
+  const voice = useVoice([...cautions, step.what, ...(step.tools ?? [])].join(". "));
+  if (trouble) return <Trouble bay={bay} step={step} onClose={() => setTrouble(false)} />;
+  const first = bay.steps.find(({ key }) => key === restsOn[0]);
+  return (
+    <>
+      {cautions.map((caution) => (
+        <p key={caution} className="mt-2 border-l-4 border-watch pl-3 text-lg text-watch">
+          {caution}
+        </p>
+      ))}
+      <h1 className="mt-3 text-2xl leading-tight font-semibold sm:text-3xl">{step.what}</h1>
+      <p className="mt-1 text-pale">{step.why}</p>
+      {sheet && (
+        <div className="mx-auto w-full max-w-md">
+          <StepPlace sheet={sheet} step={step} />
+        </div>
+      )}
+      <Tools step={step} />
+      <div className="mt-auto pt-4">
+        <Refused sent={sent} standing={standing} onLetGo={(id) => writes.letGo(id)} />
+        {stands === "waits" && first ? (
+          <BigButton onClick={() => onOpen(first.key)}>
+            First: {first.what.replace(/\.$/, "")}
+          </BigButton>
+        ) : stands === "done" ? (
+          <>
+            <p className="pb-2 text-after">{answeredBy(bay, standing)}</p>
+            <BigButton primary onClick={onDone} hand>
+              Next
+            </BigButton>
+          </>
+        ) : (
+          <AnswerForm bay={bay} standing={standing} onDone={onDone} />
+        )}
+        <div className="mt-3 grid grid-cols-3 gap-3">
+          <BigButton onClick={voice.turn} aria-pressed={voice.on}>
+            {voice.on ? "Silent" : "Read aloud"}
+          </BigButton>
+          <BigButton onClick={() => setTrouble(true)}>Trouble</BigButton>
+          <BigButton onClick={onBack}>Back</BigButton>
+        </div>
+        {then && <p className="pt-3 text-sm text-pale">Then: {then}</p>}
+      </div>
+    </>
+  );
+}
