@@ -56,6 +56,16 @@ def room(name: str, press: str = "") -> Callable[[Page], None]:
     return steps
 
 
+def under_the_vehicle(page: Page) -> None:
+    open_job("Drift library", "Build")(page)
+    page.get_by_role("link", name="Go under with it").click()
+    page.get_by_role("heading", level=1).wait_for()
+    # Back to the last joint that was read.
+    while page.get_by_role("list", name="Torque log").count() == 0:
+        page.get_by_role("button", name="Back").click()
+        page.wait_for_timeout(200)
+
+
 def torque(page: Page) -> None:
     room("Bench")(page)
     page.get_by_role("link", name="Torque").click()
@@ -77,7 +87,6 @@ VIEWS: dict[str, tuple[tuple[int, int], str, Callable[[Page], None] | None]] = {
     "weigh-roll": (DESK, "paper", open_job("Orrery", "Weigh", "Roll test")),
     "look": (DESK, "paper", open_job("Bittern", "Look")),
     "choose": (DESK, "paper", open_job("Orrery", "Choose")),
-    "choose-target": (DESK, "paper", open_job("Orrery", "Choose", "Target")),
     "choose-ranking": (DESK, "paper", comparing),
     "choose-motion": (DESK, "paper", open_job("Orrery", "Choose", "In motion")),
     "choose-decide": (DESK, "paper", open_job("Hive hauler", "Choose", "Plan and choice")),
@@ -85,8 +94,9 @@ VIEWS: dict[str, tuple[tuple[int, int], str, Callable[[Page], None] | None]] = {
     "fit-clash": (DESK, "paper", open_job("Orrery", "Fit", "Obstacles")),
     "fit-drill": (DESK, "paper", open_job("Orrery", "Fit", "Drilling")),
     "fit-turn": (DESK, "paper", turning),
-    "fit-tablet": (TABLET, "bay", open_job("Orrery", "Fit")),
     "build": (DESK, "paper", open_job("Orrery", "Build")),
+    "quote": (DESK, "paper", open_job("Skerry", "Build", "Quote")),
+    "bay": (TABLET, "bay", under_the_vehicle),
     "board": (DESK, "paper", room("Board")),
     "racks": (DESK, "paper", room("Racks", "GC-25R")),
     "bench": (DESK, "paper", torque),

@@ -1,5 +1,6 @@
 """Doing the work: an answer to a step, a row of the torque log, a bolt that snapped."""
 
+from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
@@ -30,7 +31,7 @@ from axlecore.formats import to_plain
 from axlecore.quantities.units import Dimension, read_quantity, with_unit
 from axlecore.vehicle.ends import End
 from bay.models import TorqueRow, TorqueWrench
-from jobs.bolts import snapped_of
+from jobs.bolts import add_bolts, snapped_of
 from jobs.gates import moved
 from jobs.models import Snapped
 from jobs.opened import OpenJob
@@ -147,7 +148,17 @@ def answer_step(job: OpenJob, person: Person, key: str, kind: Records, said: str
             "said", "Enter what was measured." if kind is Records.NUMBER else "Say to whom."
         )
     job.row.step_answers.create(step=key, kind=kind, said=said, person=person)
+    _count_old_bolts(job, next(one for one in bay.steps if one.key == key))
     moved(job)
+
+
+def _count_old_bolts(job: OpenJob, step: Step) -> None:
+    """Write into the shop's record what came off free at a step; what snapped is there already."""
+    snapped = Counter(job.row.snapped_bolts.filter(step=step.key).values_list("size", flat=True))
+    for fastener in step.undoes:
+        of_these = min(fastener.count, snapped[fastener.size])
+        snapped[fastener.size] -= of_these
+        add_bolts(job.row.shop, fastener, came_off=fastener.count - of_these)
 
 
 @dataclass(frozen=True)
@@ -258,6 +269,8 @@ def snap(
         reachable=reachable,
         person=person,
     )
+    alike = [one for one in step.undoes if one.size == size] or list(step.undoes)
+    add_bolts(job.row.shop, alike[0], snapped=1)
     moved(job)
 
 

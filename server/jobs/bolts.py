@@ -1,9 +1,11 @@
 """Old fasteners: the shop's own record of how many came off and snapped, and one that did."""
 
 from django.db import transaction
+from django.db.models import F
 
 from axlecore.build.job import SnappedBolt
-from axlecore.build.snapping import Tally
+from axlecore.build.snapping import Tally, class_of
+from axlecore.build.steps import OldFastener
 from axlecore.fasteners.repair import Rung
 from axlecore.practice.look import Rust
 from jobs.models import BoltTally, Snapped
@@ -47,3 +49,14 @@ def count_bolts(person: Person, tally: Tally) -> None:
                 **of_class,
                 defaults={"came_off": tally.came_off, "snapped": tally.snapped},
             )
+
+
+def add_bolts(shop: Shop, fastener: OldFastener, came_off: int = 0, snapped: int = 0) -> None:
+    """Add what came of old fasteners of one class to the shop's record. Call in a transaction."""
+    names = ("rust", "size", "hidden", "thread_lock", "soaked")
+    of_class = dict(zip(names, class_of(fastener), strict=True))
+    # No lock of the shop: the job's is held already, and the rows are only added to.
+    BoltTally.objects.get_or_create(shop=shop, **of_class)
+    BoltTally.objects.filter(shop=shop, **of_class).update(
+        came_off=F("came_off") + came_off, snapped=F("snapped") + snapped
+    )

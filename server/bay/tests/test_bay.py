@@ -11,7 +11,7 @@ from axlecore.papers import PaperName
 from axlecore.vehicle.ends import End
 from bay.models import StepAnswer, TorqueRow, TorqueWrench
 from jobs.fitup import begun_fitting
-from jobs.models import Snapped
+from jobs.models import BoltTally, Snapped
 from jobs.papers import change_paper
 from jobs.writes import write
 from photos.tests.test_photos import picture
@@ -231,6 +231,18 @@ class BayTests(TwoShops):
         )
         stranger = self.send("POST", path, body, self.as_(self.stranger))
         self.assertEqual((stranger.status_code, Snapped.objects.count()), (404, 1))
+
+    def test_what_came_off_and_what_snapped_is_in_the_shop_s_record(self):
+        step = next(one for one in self.bay()["steps"] if one["undoes"])
+        [old, *_] = step["undoes"]
+        body = {"step": step["key"], "size": old["size"], "wall": "12 mm", "edge": "30 mm"}
+        self.work_up_to(step["key"])
+        self.send("POST", f"/jobs/{self.job.pk}/bay/snapped", body)
+        self.do(self.bay(), step["key"])
+        counted = BoltTally.objects.filter(shop=self.shop)
+        self.assertEqual(sum(one.snapped for one in counted), 1)
+        all_of_it = sum(one["count"] for one in step["undoes"])
+        self.assertEqual(sum(one.came_off for one in counted), all_of_it - 1)
 
     def test_wrenches_are_the_leads_and_the_shops_own(self):
         body = {

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { queryOptions, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { useOutbox } from "./outbox/useOutbox";
 import { ask } from "./outbox/write";
@@ -10,15 +10,16 @@ export const bayKey = (jobId: number) => ["bay", jobId] as const;
 /** What another fitter does is asked for as often; an open stream would hold a thread each. */
 const NEWS_MS = 2000;
 
-/** The plan of a job with what is done of it. */
-export const useBay = (jobId: number) =>
-  useQuery({
+export const bayQuery = (jobId: number) =>
+  queryOptions({
     queryKey: bayKey(jobId),
     queryFn: () =>
       answered(client.GET("/api/jobs/{job_id}/bay", { params: { path: { job_id: jobId } } })),
-    refetchInterval: NEWS_MS,
     retry: false,
   });
+
+/** The plan of a job with what is done of it. */
+export const useBay = (jobId: number) => useQuery({ ...bayQuery(jobId), refetchInterval: NEWS_MS });
 
 /** Place of an answer in the outbox: its step and what is kept of it. */
 export const answerPlace = (step: string, kind: Records) => `${step} ${kind}`;

@@ -6,7 +6,6 @@ import {
   redirect,
 } from "@tanstack/react-router";
 import * as z from "zod/mini";
-import { Weigh } from "../stations/weigh/weigh";
 import { Yard } from "../stations/yard/yard";
 import { racksSearch } from "../racks/search";
 import { Broken } from "./broken";
@@ -52,7 +51,7 @@ const jobStart = createRoute({
 const weigh = createRoute({
   getParentRoute: () => job,
   path: "weigh",
-  component: Weigh,
+  component: lazyRouteComponent(() => import("../stations/weigh/weigh"), "Weigh"),
   validateSearch: z.object({ place: text, sheet: oneOf(WEIGH_SHEETS) }),
 });
 const listen = createRoute({

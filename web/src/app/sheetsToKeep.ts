@@ -9,7 +9,9 @@ import {
   sizesQuery,
   suggestionsQuery,
 } from "../api/choose";
+import { bayQuery } from "../api/bay";
 import { fitQuery } from "../api/fit";
+import { workQuery } from "../api/work";
 import { benchQuery } from "../bench/asks";
 import { CALCULATORS, fieldsOf } from "../bench/calculators";
 import { actionFor, certaintyQuery, shortListQuery } from "../api/queries";
@@ -29,6 +31,9 @@ export function sheetsOf(cache: QueryClient, job: Job, state: LoadKey): (() => P
   });
   return [
     () => cache.prefetchQuery(fitQuery(job)),
+    // Before anybody goes under the vehicle, where there is no network.
+    () => cache.prefetchQuery(bayQuery(job.id)),
+    () => cache.prefetchQuery(workQuery(job)),
     () => cache.prefetchQuery(certaintyQuery(job, state)),
     () => cache.prefetchQuery(leanSheetQuery(job, state)),
     () => cache.prefetchQuery(suggestionsQuery(job)),

@@ -7,7 +7,9 @@ import { AnswerForm } from "./answerForm";
 import { BigButton } from "./bigButton";
 import { Refused } from "./refused";
 import { answeredBy, Tools } from "./stepFacts";
+import { jointOf } from "./standing";
 import type { Standing } from "./standing";
+import { TorqueLog } from "./torqueLog";
 import { Trouble } from "./trouble";
 import { useVoice } from "./useVoice";
 
@@ -55,7 +57,10 @@ export function StepFace(props: StepFaceProps) {
           </BigButton>
         ) : stands === "done" ? (
           <>
-            <p className="pb-2 text-after">{answeredBy(bay, standing)}</p>
+            <p className="text-after">{answeredBy(bay, standing)}</p>
+            <div className="pb-3">
+              <TorqueLog rows={bay.joints[jointOf(step)]?.rows ?? []} />
+            </div>
             <BigButton primary onClick={onDone} hand>
               Next
             </BigButton>

@@ -19,6 +19,7 @@ from axlecore.vehicle.rig import Action, Vehicle
 from demo import scenario
 from demo.desk import KIT, settle
 from demo.pictures import part_picture, side_picture
+from demo.under_way import work
 from jobs.choosing import Pick, record_decision, take_set
 from jobs.fitup import begun_fitting
 from jobs.gates import pass_gate
@@ -260,3 +261,4 @@ class Command(BaseCommand):
         for rig in _RIGS:
             _open(lead, rig)
         settle(lead, people[1])
+        work(people[1])

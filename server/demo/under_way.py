@@ -1,0 +1,84 @@
+"""What the made-up shop has under way: work begun, a bolt that snapped, a log with a correction."""
+
+from io import BytesIO
+from uuid import uuid4
+
+from axlecore.bay.torque_log import HowTight
+from axlecore.build.steps import Records
+from bay.models import TorqueWrench
+from bay.services import BayWork, TypedReading, answer_step, read_torque, snap
+from demo.pictures import part_picture
+from jobs.models import Job
+from jobs.opened import opened
+from jobs.writes import write
+from photos.services import STEP, keep_photo
+from shops.models import Person
+
+#: Begun, up to an old bolt that snapped; and nearly done, up to its last look.
+_BEGUN, _NEARLY = "Kelp kitchen", "Drift library"
+_LAST = "all.tidy"
+#: What is measured where nothing else is known, and what a joint without a figure is given [N·m].
+_MEASURED, _AS_ITS_MAKER_SAYS = "as before", 110.0
+
+
+def work(fitter: Person) -> None:
+    """Do what is done so far, as the fitter would."""
+    jobs = dict(Job.objects.filter(shop=fitter.shop).values_list("vehicle__name", "pk"))
+    begun = jobs[_BEGUN]
+    old = next(step for step in _bay(fitter, begun).steps if step.undoes)
+    _up_to(fitter, begun, old.key)
+    size = old.undoes[0].size
+    write(
+        begun,
+        fitter.shop_id,
+        lambda job: snap(job, fitter, old.key, size, "8 mm", "22 mm", reachable=True),
+    )
+    _up_to(fitter, jobs[_NEARLY], _LAST)
+
+
+def _bay(fitter: Person, job_id: int) -> BayWork:
+    return BayWork(opened(job_id, fitter.shop_id))
+
+
+def _up_to(fitter: Person, job_id: int, last: str) -> None:
+    """Record all that the steps before one keep."""
+    for step in _bay(fitter, job_id).steps:
+        if step.key == last:
+            return
+        for kind in step.records:
+            if kind is Records.TORQUE:
+                _tighten(fitter, job_id, step.torque or step.key)
+            elif kind is Records.PHOTO:
+                content = part_picture("rust")
+                job = opened(job_id, fitter.shop_id)
+                place = f"{STEP}.{step.key}"
+                keep_photo(job, fitter, place, uuid4(), BytesIO(content), len(content))
+            else:
+                _answer(fitter, job_id, step.key, kind)
+
+
+def _answer(fitter: Person, job_id: int, step: str, kind: Records) -> None:
+    said = _MEASURED if kind is Records.NUMBER else ""
+    write(job_id, fitter.shop_id, lambda job: answer_step(job, fitter, step, kind, said))
+
+
+def _tighten(fitter: Person, job_id: int, joint: str) -> None:
+    """Read every bolt of a joint; the first one is too high at first, and read again."""
+    wrench = TorqueWrench.objects.get(shop=fitter.shop_id, name="Wrench 3")
+    target = _bay(fitter, job_id).joints[joint].target
+    low, high = target.from_n_m, target.to_n_m
+    middle = _AS_ITS_MAKER_SAYS if low is None or high is None else (low + high) / 2
+
+    def read(bolt: int, read_n_m: float, supersedes: int | None = None) -> None:
+        row = TypedReading(
+            joint, bolt, HowTight.READ, f"{read_n_m:.1f} N·m", wrench.pk, supersedes=supersedes
+        )
+        write(job_id, fitter.shop_id, lambda job: read_torque(job, fitter, row))
+
+    for bolt in target.order:
+        if bolt == target.order[0] and high is not None:
+            read(bolt, high * 1.1)
+            [wrong] = _bay(fitter, job_id).joints[joint].rows
+            read(bolt, middle, wrong.pk)
+        else:
+            read(bolt, middle)
