@@ -5,11 +5,13 @@ from uuid import uuid4
 
 from axlecore.bay.torque_log import HowTight
 from axlecore.build.steps import Records
+from axlecore.practice.stations import Station
 from bay.models import TorqueWrench
 from bay.services import BayWork, TypedReading, answer_step, read_torque, snap
 from demo.pictures import part_picture
+from jobs.gates import pass_gate
 from jobs.models import Job
-from jobs.opened import opened
+from jobs.opened import OpenJob, opened
 from jobs.writes import write
 from photos.services import STEP, keep_photo
 from shops.models import Person
@@ -17,13 +19,16 @@ from shops.models import Person
 #: Begun, up to an old bolt that snapped; and nearly done, up to its last look.
 _BEGUN, _NEARLY = "Kelp kitchen", "Drift library"
 _LAST = "all.tidy"
+_SHORT = "a short job, seen to at the counter"
 #: What is measured where nothing else is known, and what a joint without a figure is given [N·m].
 _MEASURED, _AS_ITS_MAKER_SAYS = "as before", 110.0
 
 
-def work(fitter: Person) -> None:
-    """Do what is done so far, as the fitter would."""
+def work(lead: Person, fitter: Person) -> None:
+    """Do what is done so far, as the fitter would once the lead let it go under."""
     jobs = dict(Job.objects.filter(shop=fitter.shop).values_list("vehicle__name", "pk"))
+    for name in (_BEGUN, _NEARLY):
+        _to_build(lead, jobs[name])
     begun = jobs[_BEGUN]
     old = next(step for step in _bay(fitter, begun).steps if step.undoes)
     _up_to(fitter, begun, old.key)
@@ -34,6 +39,16 @@ def work(fitter: Person) -> None:
         lambda job: snap(job, fitter, old.key, size, "8 mm", "22 mm", reachable=True),
     )
     _up_to(fitter, jobs[_NEARLY], _LAST)
+
+
+def _to_build(lead: Person, job_id: int) -> None:
+    """Pass every gate before Build; what a short job leaves open has its reason."""
+
+    def act(job: OpenJob) -> None:
+        pass_gate(job, lead, job.row.line_version, Station(job.row.station), _SHORT)
+
+    while opened(job_id, lead.shop_id).row.station != Station.BUILD:
+        write(job_id, lead.shop_id, act)
 
 
 def _bay(fitter: Person, job_id: int) -> BayWork:

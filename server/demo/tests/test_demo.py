@@ -14,6 +14,7 @@ from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import SetUp
+from bay.services import BayWork
 from board.services import propose, standing
 from demo import scenario
 from jobs.agreeing import last_agreement
@@ -115,8 +116,8 @@ class LoadingTests(TestCase):
             {
                 "Sandpiper": ("renew_links", "listen"),
                 "Lantern": ("renew_bushings", "listen"),
-                "Kelp": ("renew_bushings", "listen"),
-                "Drift": ("renew_links", "listen"),
+                "Kelp": ("renew_bushings", "build"),
+                "Drift": ("renew_links", "build"),
                 "Crumb": ("link_length", "listen"),
                 "Skerry": ("renew_links", "look"),
                 "Bittern": ("upgrade", "look"),
@@ -151,6 +152,17 @@ class LoadingTests(TestCase):
         saddle = next(step for step in steps.values() if step.what.startswith("Tighten saddle"))
         self.assertIn("to 74 to 84 N·m", saddle.what)
         self.assertEqual(saddle.tools[0], "18 mm deep socket")
+
+    def test_work_is_under_way_with_a_bolt_snapped_and_one_at_its_last_look(self):
+        call_command("load_demo", stdout=StringIO())
+        shop = Shop.objects.get()
+        bays = {
+            job.vehicle.name.split()[0]: BayWork(opened(job.pk, shop.pk))
+            for job in Job.objects.filter(station="build").select_related("vehicle")
+        }
+        [snapped] = bays["Kelp"].job.row.snapped_bolts.all()
+        self.assertIn(f"{snapped.step}.snapped.0", [step.key for step in bays["Kelp"].steps])
+        self.assertEqual(bays["Drift"].progress.next, "all.tidy")
 
     def test_readings_follow_and_pictures_are_kept(self):
         call_command("load_demo", stdout=StringIO())

@@ -44,7 +44,7 @@ export function StepFace(props: StepFaceProps) {
       <h1 className="mt-3 text-2xl leading-tight font-semibold sm:text-3xl">{step.what}</h1>
       <p className="mt-1 text-pale">{step.why}</p>
       {sheet && (
-        <div className="mx-auto w-full max-w-md">
+        <div className="mx-auto w-full max-w-xl">
           <StepPlace sheet={sheet} step={step} />
         </div>
       )}

@@ -261,4 +261,4 @@ class Command(BaseCommand):
         for rig in _RIGS:
             _open(lead, rig)
         settle(lead, people[1])
-        work(people[1])
+        work(lead, people[1])
