@@ -195,7 +195,7 @@ OPENINGS = 10
 
 
 def _plan_opens(page: Page) -> dict[str, float]:
-    """Milliseconds from the press on Build to the first figures of a plan that was not asked yet."""
+    """Milliseconds from the press on Build to the first figures of a plan not asked for yet."""
     stations = page.get_by_role("navigation", name="Stations")
     number = page.locator('[data-place="rear.track_m"]')
     page.evaluate(_PLAN)

@@ -32,7 +32,7 @@ from axlecore.quantities.units import Dimension, read_quantity, with_unit
 from axlecore.vehicle.ends import End
 from bay.models import TorqueRow, TorqueWrench
 from jobs.bolts import add_bolts, snapped_of
-from jobs.gates import moved
+from jobs.gates import moved, worked
 from jobs.models import Snapped
 from jobs.opened import OpenJob
 from jobs.work import Work
@@ -149,7 +149,7 @@ def answer_step(job: OpenJob, person: Person, key: str, kind: Records, said: str
         )
     job.row.step_answers.create(step=key, kind=kind, said=said, person=person)
     _count_old_bolts(job, next(one for one in bay.steps if one.key == key))
-    moved(job)
+    worked(job.row)
 
 
 def _count_old_bolts(job: OpenJob, step: Step) -> None:
@@ -214,7 +214,7 @@ def read_torque(job: OpenJob, person: Person, typed: TypedReading) -> None:
         override=typed.override.strip(),
         person=person,
     )
-    moved(job)
+    worked(job.row)
 
 
 def _wrench(person: Person, typed: TypedReading, target: JointTarget) -> TorqueWrench | None:

@@ -1,5 +1,7 @@
 """Old fasteners: the shop's own record of how many came off and snapped, and one that did."""
 
+from typing import Any
+
 from django.db import transaction
 from django.db.models import F
 
@@ -54,7 +56,7 @@ def count_bolts(person: Person, tally: Tally) -> None:
 def add_bolts(shop: Shop, fastener: OldFastener, came_off: int = 0, snapped: int = 0) -> None:
     """Add what came of old fasteners of one class to the shop's record. Call in a transaction."""
     names = ("rust", "size", "hidden", "thread_lock", "soaked")
-    of_class = dict(zip(names, class_of(fastener), strict=True))
+    of_class: dict[str, Any] = dict(zip(names, class_of(fastener), strict=True))
     # No lock of the shop: the job's is held already, and the rows are only added to.
     BoltTally.objects.get_or_create(shop=shop, **of_class)
     BoltTally.objects.filter(shop=shop, **of_class).update(

@@ -2,9 +2,11 @@
 
 from datetime import date
 
+from django.db.models import F
+
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from history.versions import check_version
-from jobs.models import Shelf
+from jobs.models import Job, Shelf
 from jobs.opened import OpenJob
 from rigs.services import About, describe
 from shops.errors import Refused
@@ -80,3 +82,8 @@ def moved(job: OpenJob) -> None:
     """Write where a job stands as its next version."""
     job.row.line_version += 1
     job.row.save()
+
+
+def worked(job: Job) -> None:
+    """Write that something was done under a job's vehicle, for those who look on."""
+    Job.objects.filter(pk=job.pk).update(work_version=F("work_version") + 1)

@@ -32,6 +32,8 @@ class Job(Versioned):
     station = models.CharField(max_length=10, default=Station.LISTEN)
     # Of name, kind, station, day and shelf together; what is chosen has its own.
     line_version = models.PositiveIntegerField(default=1)
+    # Of what is done under the vehicle; it asks nobody's leave, so it is no part of the line.
+    work_version = models.PositiveIntegerField(default=1)
     # What the gate of its station still asks for, said by core when a paper was last written.
     blocked_by = models.CharField(max_length=160, blank=True)
     due_on = models.DateField(null=True, blank=True)

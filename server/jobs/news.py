@@ -29,13 +29,17 @@ class News(Schema):
     """Versions of everything on a job, by name, and who wrote each last."""
 
     line_version: int
+    #: Of what is done under the vehicle.
+    work_version: int
     last: list[LastWrite]
 
 
 def news_of(job_id: int, shop_id: int) -> News:
     """Return what is newest on a job of a shop; Job.DoesNotExist if there is none."""
-    job = Job.objects.only("line_version", "vehicle_id").get(pk=job_id, shop_id=shop_id)
-    return News(line_version=job.line_version, last=list(_last(job)))
+    job = Job.objects.only("line_version", "work_version", "vehicle_id").get(
+        pk=job_id, shop_id=shop_id
+    )
+    return News(line_version=job.line_version, work_version=job.work_version, last=list(_last(job)))
 
 
 def _last(job: Job) -> Iterator[LastWrite]:

@@ -11,6 +11,7 @@ from axlecore.build.ordering import OrderState
 from axlecore.errors import InputError
 from axlecore.practice.undercarriage import parts_there
 from history.versions import check_version
+from jobs.gates import worked
 from jobs.opened import OpenJob
 from jobs.work import Work
 from jobs.writes import in_turn
@@ -49,6 +50,8 @@ def keep_photo(
         photo = Photo(job=job.row, place=place, key=key, person=person, width=width, height=height)
         photo.file.save("photo.jpg", ContentFile(content), save=False)
         photo.save()
+        if place.startswith(f"{STEP}."):
+            worked(job.row)
         return photo
 
     # One key is one picture, and the count is true.

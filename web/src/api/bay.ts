@@ -7,9 +7,6 @@ import type { Records } from "./types";
 
 export const bayKey = (jobId: number) => ["bay", jobId] as const;
 
-/** What another fitter does is asked for as often; an open stream would hold a thread each. */
-const NEWS_MS = 2000;
-
 export const bayQuery = (jobId: number) =>
   queryOptions({
     queryKey: bayKey(jobId),
@@ -19,7 +16,7 @@ export const bayQuery = (jobId: number) =>
   });
 
 /** The plan of a job with what is done of it. */
-export const useBay = (jobId: number) => useQuery({ ...bayQuery(jobId), refetchInterval: NEWS_MS });
+export const useBay = (jobId: number) => useQuery(bayQuery(jobId));
 
 /** Place of an answer in the outbox: its step and what is kept of it. */
 export const answerPlace = (step: string, kind: Records) => `${step} ${kind}`;

@@ -5828,6 +5828,8 @@ export interface components {
             last: components["schemas"]["LastWrite"][];
             /** Line Version */
             line_version: number;
+            /** Work Version */
+            work_version: number;
         };
         /**
          * Noise

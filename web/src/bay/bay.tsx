@@ -4,6 +4,7 @@ import { useBay } from "../api/bay";
 import { useOnItsWay } from "../api/outbox/useOutbox";
 import { useJob } from "../api/queries";
 import { SavingMark } from "../job/savingMark";
+import { useWorkNews } from "../job/useNews";
 import { useKeys } from "../ui/keys";
 import { Bands } from "./bands";
 import { StepFace } from "./stepFace";
@@ -24,6 +25,7 @@ export function Bay() {
   const sent = placesSent(useOnItsWay(), id);
   const swiped = useRef(0);
   useBayFace();
+  useWorkNews(id);
 
   const standing = bay.data ? standingOf(bay.data, sent) : [];
   const found = standing.findIndex(({ step }) => step.key === asked);

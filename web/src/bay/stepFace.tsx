@@ -41,6 +41,13 @@ export function StepFace(props: StepFaceProps) {
           {caution}
         </p>
       ))}
+      {bay.snapped
+        .filter((bolt) => bolt.step === step.key)
+        .map((bolt) => (
+          <p key={bolt.id} className="mt-2 border-l-4 border-stop pl-3 text-lg text-stop">
+            {bolt.size} snapped here: its ways out are under Trouble.
+          </p>
+        ))}
       <h1 className="mt-3 text-2xl leading-tight font-semibold sm:text-3xl">{step.what}</h1>
       <p className="mt-1 text-pale">{step.why}</p>
       {sheet && (
@@ -49,7 +56,9 @@ export function StepFace(props: StepFaceProps) {
         </div>
       )}
       <Tools step={step} />
-      <div className="mt-auto pt-4">
+      <div
+        className={`mt-auto bg-paper pt-4 pb-2 ${standing.missing[0] === "tick" ? "sticky bottom-0" : ""}`}
+      >
         <Refused sent={sent} standing={standing} onLetGo={(id) => writes.letGo(id)} />
         {stands === "waits" && first ? (
           <BigButton onClick={() => onOpen(first.key)}>

@@ -1,5 +1,6 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
+import { bayKey } from "../api/bay";
 import { answered, client } from "../api/client";
 import { useOnItsWay } from "../api/outbox/useOutbox";
 import { versionOf } from "../api/outbox/outbox";
@@ -10,6 +11,25 @@ import type { Job, News } from "../api/types";
 /** How soon what others write is seen; a question of a millisecond, so that no page holds a thread. */
 const ASK_EVERY_MS = 1500;
 const SHOWN_FOR_MS = 6000;
+
+const newsQuery = (jobId: number) =>
+  queryOptions({
+    queryKey: newsKey(jobId),
+    queryFn: () =>
+      answered(client.GET("/api/jobs/{job_id}/news", { params: { path: { job_id: jobId } } })),
+    refetchInterval: ASK_EVERY_MS,
+    retry: false,
+    gcTime: 0,
+  });
+
+/** Follow what is done under a job's vehicle, by whomever: it is read anew. */
+export function useWorkNews(jobId: number): void {
+  const cache = useQueryClient();
+  const version = useQuery(newsQuery(jobId)).data?.work_version;
+  useEffect(() => {
+    if (version !== undefined) void cache.invalidateQueries({ queryKey: bayKey(jobId) });
+  }, [cache, jobId, version]);
+}
 
 /** What somebody else just wrote. */
 export type Seen = News["last"][number];
@@ -23,17 +43,7 @@ export function useNews(job: Job | undefined): Seen[] {
   const me = useSession().data?.username;
   const busy = useOnItsWay().some(({ write }) => write.jobId === job?.id);
   const [shown, setShown] = useState<{ key: string; seen: Seen[] }>({ key: "", seen: [] });
-  const news = useQuery({
-    queryKey: newsKey(job?.id ?? 0),
-    queryFn: () =>
-      answered(
-        client.GET("/api/jobs/{job_id}/news", { params: { path: { job_id: job?.id ?? 0 } } }),
-      ),
-    enabled: job !== undefined && !busy,
-    refetchInterval: ASK_EVERY_MS,
-    retry: false,
-    gcTime: 0,
-  }).data;
+  const news = useQuery({ ...newsQuery(job?.id ?? 0), enabled: job !== undefined && !busy }).data;
   const newer = job && news && !busy ? newerThan(job, news) : [];
   const moved = Boolean(job && news && !busy && news.line_version > job.line_version);
   const key = newer.map(({ paper, version }) => `${paper} ${version}`).join();

@@ -53,7 +53,7 @@ export function StateBands({ open, onOpen }: StateBandsProps) {
                         </span>
                       )}
                       {step.outside && <span className="text-watch"> {step.outside}</span>}
-                      {step.loose_until && <span className="text-pale"> left loose</span>}
+                      {step.loose_until && <span className="text-pale"> · stays loose</span>}
                     </span>
                     <span className="figure text-pale">{bandOfHours(step.hours ?? [])}</span>
                   </button>
