@@ -11,9 +11,8 @@ from jobs.models import OrderEntry
 from jobs.ordering import Told, tell
 from jobs.schemas import BaseIn, JobChange, change
 from jobs.work import Work
-from racks.api import OfferOut, offers_out
-from racks.models import Part
-from racks.stock import stock_of
+from racks.api import OfferOut, offer_out
+from racks.models import Offer
 from shops.requests import PersonRequest
 
 router = Router(tags=["build"])
@@ -60,9 +59,10 @@ class OrderToldIn(BaseIn):
 
 def standing_out(work: Work, order: Told) -> list[OrderStandingOut]:
     """Return every line as it stands, those no longer asked for last."""
-    shop = work.job.row.shop_id
-    shelf = stock_of(shop, list(order.lines))
-    offers = _offers(shop, [line.part_number for line in work.order if line.part_number])
+    shelf = work.shelf
+    offers = _offers(
+        work.job.row.shop_id, [line.part_number for line in work.order if line.part_number]
+    )
     of_part = {line.what: offers.get(line.part_number, []) for line in work.order}
     return [
         _standing_out(
@@ -73,10 +73,12 @@ def standing_out(work: Work, order: Told) -> list[OrderStandingOut]:
 
 
 def _offers(shop_id: int, numbers: list[str]) -> dict[str, list[OfferOut]]:
-    parts = Part.objects.filter(shop=shop_id, part_number__in=numbers)
-    return {
-        part.part_number: offers_out(part) for part in parts.prefetch_related("offers__supplier")
-    }
+    """Who has each part, cheapest first."""
+    found: dict[str, list[OfferOut]] = {}
+    offers = Offer.objects.filter(part__shop=shop_id, part__part_number__in=numbers)
+    for offer in offers.select_related("part", "supplier").order_by("price_cents", "pk"):
+        found.setdefault(offer.part.part_number, []).append(offer_out(offer))
+    return found
 
 
 def _standing_out(

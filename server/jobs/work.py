@@ -34,7 +34,7 @@ from jobs.models import PlanLook
 from jobs.opened import OpenJob
 from jobs.papers import change_paper
 from racks.kit_memory import memory_of
-from racks.models import Part
+from racks.models import Part, Stocked
 from racks.services import parts_of, record_of
 from racks.stock import stock_of
 from shops.errors import Refused
@@ -129,13 +129,17 @@ class Work:
         return {end: by_number[number] for end, number in numbers.items()}
 
     @cached_property
+    def shelf(self) -> dict[str, Stocked]:
+        """What the shop's own shelf has of its order."""
+        return stock_of(self.job.row.shop_id, [line.what for line in self.order])
+
+    @cached_property
     def terms(self) -> Terms:
         """What its quote is worked out with, what comes off the shop's own shelf in it."""
-        shelf = stock_of(self.job.row.shop_id, [line.what for line in self.order])
         used = sum(
-            line.quantity * shelf[line.what].price_cents / 100
+            line.quantity * self.shelf[line.what].price_cents / 100
             for line in self.order
-            if line.what in shelf
+            if line.what in self.shelf
         )
         return replace(self.file.terms, parts=self.file.terms.parts + used)
 

@@ -36,7 +36,7 @@ def get_comparison(request: PersonRequest, job_id: int) -> HttpResponse:
 @router.get("/jobs/{int:job_id}/job-sheet.pdf", include_in_schema=False)
 def get_job_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    address = request.build_absolute_uri(f"/jobs/{job.row.pk}/build")
+    address = request.build_absolute_uri(f"/bay/{job.row.pk}")
     return _pdf(job_sheet(job, address, units_of(request)), f"job-{job.row.number}-sheet.pdf")
 
 

@@ -1,4 +1,4 @@
-"""The job sheet: the order of work on paper, with a code that opens the job on a phone."""
+"""The job sheet: the order of work on paper, with a code that opens the job in the bay."""
 
 import io
 

@@ -199,22 +199,18 @@ def get_part(request: PersonRequest, part_id: int) -> dict[str, Any]:
     return {
         "id": part.pk,
         "part": record_of(part),
-        "offers": offers_out(part),
+        "offers": sorted(map(offer_out, part.offers.all()), key=lambda one: one.price_cents),
     }
 
 
-def offers_out(part: Part) -> list[OfferOut]:
-    """Return who has a part, cheapest first; call with its offers read along."""
-    offers = [
-        OfferOut(
-            supplier=offer.supplier.name,
-            price_cents=offer.price_cents,
-            stock=offer.stock,
-            delivery_days=offer.delivery_days,
-        )
-        for offer in part.offers.all()
-    ]
-    return sorted(offers, key=lambda offer: offer.price_cents)
+def offer_out(offer: Offer) -> OfferOut:
+    """Return an offer as it is shown; call with its supplier read along."""
+    return OfferOut(
+        supplier=offer.supplier.name,
+        price_cents=offer.price_cents,
+        stock=offer.stock,
+        delivery_days=offer.delivery_days,
+    )
 
 
 @router.get("/racks/steels", response=list[SteelOut], operation_id="list_steels")
