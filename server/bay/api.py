@@ -6,6 +6,7 @@ from django.http import HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
+from axlecore.bay.clearance import NearObstacle, gap_says
 from axlecore.bay.progress import Progress
 from axlecore.bay.torque_log import HowTight, JointTarget, Judged, Wrench
 from axlecore.build.snapped import RUNG_HOURS, RUNG_USES
@@ -20,9 +21,14 @@ from bay.services import (
     did_not_hold,
     keep_wrench,
     ladder_of,
+    measure_gap,
+    read_radio_wrench,
     read_torque,
     snap,
+    take_back,
 )
+from devices.readings import WrenchReadOut
+from devices.simulated import WrenchFault
 from jobs.agreeing import last_agreement
 from jobs.models import Snapped
 from jobs.opened import OpenJob
@@ -75,6 +81,17 @@ class SnappedOut(Schema):
     costs: dict[Rung, float]
 
 
+class NearObstacleOut(Schema):
+    """Something near, on paper and as it was measured last."""
+
+    obstacle: NearObstacle
+    gap_m: float | None
+    typed: str
+    #: What that comes to; empty where it is as wanted, or not measured.
+    says: str
+    person: str
+
+
 class WrenchOut(Schema):
     id: int
     name: str
@@ -93,6 +110,7 @@ class BayWorkOut(Schema):
     #: Keys of steps that have a photo.
     photographed: list[str]
     joints: dict[str, JointOut]
+    obstacles: list[NearObstacleOut]
     snapped: list[SnappedOut]
     wrenches: list[WrenchOut]
     #: What the owner agreed to go up to, and what the plan comes to in the middle [cents].
@@ -106,6 +124,15 @@ class AnswerIn(Schema):
     said: str = Field("", max_length=200)
 
 
+class TakenBackIn(Schema):
+    step: str = Field(max_length=60)
+
+
+class GapIn(Schema):
+    obstacle: str = Field(max_length=40)
+    typed: str = Field(max_length=20)
+
+
 class TorqueRowIn(Schema):
     joint: str = Field(max_length=60)
     bolt: int = Field(ge=1, le=60)
@@ -115,6 +142,12 @@ class TorqueRowIn(Schema):
     extension: str = Field("", max_length=20)
     supersedes: int | None = Field(None, ge=1, lt=2**63)
     override: str = Field("", max_length=300)
+    simulated: bool = False
+
+
+class WrenchReadIn(Schema):
+    joint: str = Field(max_length=60)
+    fault: WrenchFault = WrenchFault.NONE
 
 
 class SnappedBoltIn(Schema):
@@ -159,6 +192,7 @@ def _bay_out(job: OpenJob) -> BayWorkOut:
         ],
         photographed=sorted(bay.photographed),
         joints={key: _joint_out(joint) for key, joint in bay.joints.items()},
+        obstacles=[_obstacle_out(bay, one) for one in bay.obstacles],
         snapped=[_snapped_out(row) for row in job.row.snapped_bolts.order_by("pk")],
         wrenches=[
             WrenchOut(
@@ -172,6 +206,19 @@ def _bay_out(job: OpenJob) -> BayWorkOut:
         ],
         agreed_cents=None if agreement is None else agreement.up_to_cents,
         middle_cents=round(bay.work.quote.price.p50 * 100),
+    )
+
+
+def _obstacle_out(bay: BayWork, obstacle: NearObstacle) -> NearObstacleOut:
+    reading = bay.gaps.get(obstacle.key)
+    if reading is None:
+        return NearObstacleOut(obstacle=obstacle, gap_m=None, typed="", says="", person="")
+    return NearObstacleOut(
+        obstacle=obstacle,
+        gap_m=reading.gap_m,
+        typed=reading.typed,
+        says=gap_says(obstacle, reading.gap_m),
+        person=reading.person.shown_name,
     )
 
 
@@ -228,6 +275,24 @@ def post_answer(request: PersonRequest, job_id: int, body: AnswerIn) -> HttpResp
     return record_answer(_bay_out(write(job_id, person.shop_id, act)))
 
 
+@router.post("/jobs/{int:job_id}/bay/back", response=BayWorkOut, operation_id="take_step_back")
+def post_back(request: PersonRequest, job_id: int, body: TakenBackIn) -> HttpResponse:
+    person = writer(request)
+    return record_answer(
+        _bay_out(write(job_id, person.shop_id, lambda job: take_back(job, person, body.step)))
+    )
+
+
+@router.post("/jobs/{int:job_id}/bay/gaps", response=BayWorkOut, operation_id="measure_gap")
+def post_gap(request: PersonRequest, job_id: int, body: GapIn) -> HttpResponse:
+    person = writer(request)
+
+    def act(job: OpenJob) -> None:
+        measure_gap(job, person, body.obstacle, body.typed)
+
+    return record_answer(_bay_out(write(job_id, person.shop_id, act)))
+
+
 @router.post("/jobs/{int:job_id}/bay/torque", response=BayWorkOut, operation_id="read_torque")
 def post_torque(request: PersonRequest, job_id: int, body: TorqueRowIn) -> HttpResponse:
     person = writer(request)
@@ -235,6 +300,14 @@ def post_torque(request: PersonRequest, job_id: int, body: TorqueRowIn) -> HttpR
     return record_answer(
         _bay_out(write(job_id, person.shop_id, lambda job: read_torque(job, person, typed)))
     )
+
+
+@router.post(
+    "/jobs/{int:job_id}/bay/wrench", response=WrenchReadOut, operation_id="read_radio_wrench"
+)
+def post_wrench_read(request: PersonRequest, job_id: int, body: WrenchReadIn) -> WrenchReadOut:
+    writer(request)
+    return read_radio_wrench(job_of(request, job_id), body.joint, body.fault)
 
 
 @router.post("/jobs/{int:job_id}/bay/snapped", response=BayWorkOut, operation_id="bolt_snapped")

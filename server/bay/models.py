@@ -34,7 +34,7 @@ class TorqueWrench(models.Model):
 
 
 class StepAnswer(models.Model):
-    """What was recorded of a step, once. Never edited."""
+    """What was recorded of a step, once. Never edited; one that was not so is taken back."""
 
     job = models.ForeignKey(Job, models.CASCADE, related_name="step_answers")
     # Key of the plan's step; it stays when the plan loses that step.
@@ -44,11 +44,24 @@ class StepAnswer(models.Model):
     said = models.CharField(max_length=200, blank=True)
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
     made_at = models.DateTimeField(auto_now_add=True)
+    taken_back_at = models.DateTimeField(null=True)
+    taken_back_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, models.PROTECT, null=True, related_name="+"
+    )
 
     class Meta:
         constraints = [
             # Two fitters never do one step twice; the second is told who did it.
-            models.UniqueConstraint(fields=["job", "step", "kind"], name="one_answer_a_step"),
+            models.UniqueConstraint(
+                fields=["job", "step", "kind"],
+                condition=Q(taken_back_at=None),
+                name="one_answer_a_step",
+            ),
+            models.CheckConstraint(
+                condition=Q(taken_back_at=None, taken_back_by=None)
+                | Q(taken_back_at__isnull=False, taken_back_by__isnull=False),
+                name="somebody_takes_it_back",
+            ),
             models.CheckConstraint(
                 condition=Q(kind__in=[kind.value for kind in Records]), name="known_answer"
             ),
@@ -103,3 +116,24 @@ class TorqueRow(models.Model):
 
     def __str__(self) -> str:
         return f"{self.joint} bolt {self.bolt}, {self.job}"
+
+
+class GapReading(models.Model):
+    """A gap measured in the round before the road. Never edited: the last of each counts."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="gap_readings")
+    # Core's `NearObstacle`, as it was on paper then.
+    obstacle = models.CharField(max_length=40)
+    on_paper = models.JSONField()
+    typed = models.CharField(max_length=20)
+    gap_m = models.FloatField()
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(condition=Q(gap_m__gte=0), name="a_gap_is_none_or_more"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.obstacle}, {self.job}"

@@ -5,9 +5,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
+import numpy as np
 from django.utils import timezone
 
-from axlecore.bay.progress import Progress, check_record, progress_of
+from axlecore.bay.clearance import NearObstacle, gap_says, obstacles_of
+from axlecore.bay.progress import Progress, StepStands, check_record, progress_of
 from axlecore.bay.torque_log import (
     HowTight,
     JointTarget,
@@ -22,6 +24,7 @@ from axlecore.bay.torque_log import (
     left_of,
     unnamed_target,
 )
+from axlecore.build.closing import CLEAR
 from axlecore.build.job import SnappedBolt
 from axlecore.build.snapped import next_rung
 from axlecore.build.steps import Records, Step
@@ -30,7 +33,9 @@ from axlecore.fasteners.repair import RepairRung, Rung, repair_ladder
 from axlecore.formats import to_plain
 from axlecore.quantities.units import Dimension, read_quantity, with_unit
 from axlecore.vehicle.ends import End
-from bay.models import TorqueRow, TorqueWrench
+from bay.models import GapReading, TorqueRow, TorqueWrench
+from devices.readings import WrenchReadOut, wrench_read
+from devices.simulated import SimulatedWrench, WrenchFault
 from jobs.bolts import add_bolts, snapped_of
 from jobs.gates import moved, worked
 from jobs.models import Snapped
@@ -71,7 +76,8 @@ class BayWork:
     def __init__(self, job: OpenJob) -> None:
         self.job = job
         self.work = Work(job)
-        self.answers = list(job.row.step_answers.select_related("person").order_by("pk"))
+        stands = job.row.step_answers.filter(taken_back_at=None)
+        self.answers = list(stands.select_related("person").order_by("pk"))
 
     @cached_property
     def steps(self) -> list[Step]:
@@ -113,6 +119,17 @@ class BayWork:
         return {place.partition(".")[2] for place in places}
 
     @cached_property
+    def obstacles(self) -> list[NearObstacle]:
+        """What is near by the fit-up, to be gone round before the road."""
+        return obstacles_of(self.job.fit)
+
+    @cached_property
+    def gaps(self) -> dict[str, GapReading]:
+        """The last reading of each obstacle."""
+        readings = self.job.row.gap_readings.select_related("person").order_by("pk")
+        return {reading.obstacle: reading for reading in readings}
+
+    @cached_property
     def recorded(self) -> Mapping[str, set[Records]]:
         """What was recorded of each step: answers, photos, and joints that are all passed."""
         found: dict[str, set[Records]] = {}
@@ -123,6 +140,8 @@ class BayWork:
         for joint in self.joints.values():
             if not joint.left:
                 found.setdefault(joint.step.key, set()).add(Records.TORQUE)
+        if self.obstacles and all(one.key in self.gaps for one in self.obstacles):
+            found.setdefault(CLEAR, set()).add(Records.NUMBER)
         return found
 
     @cached_property
@@ -136,6 +155,8 @@ def answer_step(job: OpenJob, person: Person, key: str, kind: Records, said: str
     if kind in (Records.PHOTO, Records.TORQUE):
         raise InputError("kind", f"A {kind} is kept with the photos and the torque log.")
     bay = BayWork(job)
+    if key == CLEAR and kind is Records.NUMBER and bay.obstacles:
+        raise InputError("kind", "Each obstacle's gap is measured by itself, one after the other.")
     first = next((one for one in bay.answers if (one.step, one.kind) == (key, kind)), None)
     if first is not None:
         when = timezone.localtime(first.made_at)
@@ -148,17 +169,62 @@ def answer_step(job: OpenJob, person: Person, key: str, kind: Records, said: str
             "said", "Enter what was measured." if kind is Records.NUMBER else "Say to whom."
         )
     job.row.step_answers.create(step=key, kind=kind, said=said, person=person)
-    _count_old_bolts(job, next(one for one in bay.steps if one.key == key))
+    [stood] = [one for one in bay.progress.steps if one.key == key]
+    if stood.missing == [kind]:
+        _count_old_bolts(job, next(one for one in bay.steps if one.key == key))
     worked(job.row)
 
 
-def _count_old_bolts(job: OpenJob, step: Step) -> None:
-    """Write into the shop's record what came off free at a step; what snapped is there already."""
+def measure_gap(job: OpenJob, person: Person, key: str, typed: str) -> None:
+    """Keep a measured gap of the round; the one before stays on the record."""
+    bay = BayWork(job)
+    obstacle = next((one for one in bay.obstacles if one.key == key), None)
+    if obstacle is None:
+        raise InputError("obstacle", f"There is no obstacle “{key[:40]}” in this fit-up.")
+    if Records.NUMBER not in bay.recorded.get(CLEAR, ()):
+        check_record(bay.steps, bay.recorded, CLEAR, Records.NUMBER)
+    gap_m = _metres(person, typed, "typed")
+    # What cannot be is refused; what it comes to is said whenever it is read.
+    gap_says(obstacle, gap_m)
+    job.row.gap_readings.create(
+        obstacle=key, on_paper=to_plain(obstacle), typed=typed.strip(), gap_m=gap_m, person=person
+    )
+    worked(job.row)
+
+
+def take_back(job: OpenJob, person: Person, key: str) -> None:
+    """Say that a step was not done after all; what was said of it stays on the record.
+
+    Refused while a step that rests on it is done, so that nothing is done on what is not.
+    """
+    bay = BayWork(job)
+    step = next((one for one in bay.steps if one.key == key), None)
+    stands = [one for one in bay.answers if one.step == key]
+    if step is None or not stands:
+        raise InputError("step", "Nothing is recorded of this step that could be taken back.")
+    done = {one.key for one in bay.progress.steps if one.stands is StepStands.DONE}
+    onward = next((one for one in bay.steps if key in one.after and one.key in done), None)
+    if onward is not None:
+        what = onward.what.rstrip(".")
+        raise Refused("step", f"“{what}” rests on it and is done: take that back first.", 409)
+    job.row.step_answers.filter(pk__in=[one.pk for one in stands]).update(
+        taken_back_at=timezone.now(), taken_back_by=person
+    )
+    if key in done:
+        _count_old_bolts(job, step, -1)
+    worked(job.row)
+
+
+def _count_old_bolts(job: OpenJob, step: Step, sign: int = 1) -> None:
+    """Write into the shop's record what came off free at a step, or that it did not after all.
+
+    What snapped is there already.
+    """
     snapped = Counter(job.row.snapped_bolts.filter(step=step.key).values_list("size", flat=True))
     for fastener in step.undoes:
         of_these = min(fastener.count, snapped[fastener.size])
         snapped[fastener.size] -= of_these
-        add_bolts(job.row.shop, fastener, came_off=fastener.count - of_these)
+        add_bolts(job.row.shop, fastener, came_off=sign * (fastener.count - of_these))
 
 
 @dataclass(frozen=True)
@@ -215,6 +281,23 @@ def read_torque(job: OpenJob, person: Person, typed: TypedReading) -> None:
         person=person,
     )
     worked(job.row)
+
+
+#: What a stand-in pulls a joint to where no sheet gives a figure [N·m].
+_NO_FIGURE = 100.0
+
+
+def read_radio_wrench(job: OpenJob, joint_key: str, fault: WrenchFault) -> WrenchReadOut:
+    """Return what a wrench sends of a joint; nothing is kept until somebody takes it over."""
+    joints = BayWork(job).joints
+    joint = joints.get(joint_key)
+    if joint is None:
+        raise InputError("joint", f"There is no joint “{joint_key[:40]}” in this plan.")
+    passes = joint.target.passes_n_m
+    other = next((key for key in joints if key != joint_key), "")
+    generator = np.random.default_rng([job.row.pk, len(joint.rows), len(joint_key)])
+    truth = passes[-1] if passes else _NO_FIGURE
+    return wrench_read(SimulatedWrench(truth, joint_key, other, fault, generator), joint_key)
 
 
 def _wrench(person: Person, typed: TypedReading, target: JointTarget) -> TorqueWrench | None:

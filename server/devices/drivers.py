@@ -76,3 +76,32 @@ class TiltLogger(Protocol):
 
     def push(self) -> TiltLog:
         """Return the log of a rocking push."""
+
+
+@dataclass(frozen=True)
+class WrenchSent:
+    """What a torque wrench sent of one tightening.
+
+    Attributes
+    ----------
+    joint : str
+        The joint it believes to be at, as it was told; it may have been told another.
+    read_n_m : float or None
+        What it read [N·m]; None where it sent nothing.
+    """
+
+    joint: str
+    read_n_m: float | None
+
+
+class RadioWrench(Protocol):
+    """A torque wrench that sends what it reads."""
+
+    simulated: ClassVar[bool]
+
+    @property
+    def division_n_m(self) -> float:
+        """Least step of its display."""
+
+    def tightened(self) -> WrenchSent:
+        """Return what it sent of the bolt that was just tightened."""

@@ -3,7 +3,7 @@
 from ninja import Schema
 
 from axlecore.vehicle.ends import Wheel
-from devices.drivers import PadSamples, WheelPads
+from devices.drivers import PadSamples, RadioWrench, WheelPads
 
 
 class PadOut(Schema):
@@ -44,3 +44,24 @@ def _pad(wheel: Wheel, sent: PadSamples, division_kg: float) -> PadOut:
         says = ""
     steady = not rising and spread <= 2 * division_kg
     return PadOut(wheel=wheel, load_kg=round(load, 1), steady=steady, says=says)
+
+
+class WrenchReadOut(Schema):
+    """What a wrench sent, as it would be typed; empty where there is nothing to take over."""
+
+    device: str
+    simulated: bool
+    typed: str
+    says: str
+
+
+def wrench_read(wrench: RadioWrench, joint: str) -> WrenchReadOut:
+    """Return what a wrench sent of a joint, and what is to be said of it."""
+    sent, typed, says = wrench.tightened(), "", ""
+    if sent.read_n_m is None:
+        says = "The wrench sends nothing: its battery is empty. Read it off and enter it by hand."
+    elif sent.joint != joint:
+        says = "The wrench was told another joint: tell it this one, and read again."
+    else:
+        typed = f"{sent.read_n_m:.1f} N·m"
+    return WrenchReadOut(device="Torque wrench", simulated=wrench.simulated, typed=typed, says=says)

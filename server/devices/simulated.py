@@ -12,7 +12,7 @@ from typing import ClassVar
 import numpy as np
 
 from axlecore.vehicle.ends import Side, Wheel
-from devices.drivers import PadSamples, TiltLog
+from devices.drivers import PadSamples, TiltLog, WrenchSent
 
 
 class PadFault(StrEnum):
@@ -103,3 +103,36 @@ class SimulatedTiltLogger:
 
     def _shown(self, value: float) -> float:
         return float(np.round(value / self.division_deg) * self.division_deg)
+
+
+class WrenchFault(StrEnum):
+    """What can go wrong with a wrench that sends, to practise on."""
+
+    NONE = "none"
+    SCATTERS = "scatters"
+    CLICKS_EARLY = "clicks early"
+    WRONG_JOINT = "wrong joint"
+    BATTERY = "battery"
+
+
+@dataclass(frozen=True)
+class SimulatedWrench:
+    """A wrench that reads to a tenth of a newton metre, within 1.5 % where nothing is wrong."""
+
+    simulated: ClassVar[bool] = True
+
+    truth_n_m: float
+    joint: str
+    other_joint: str
+    fault: WrenchFault
+    generator: np.random.Generator
+    division_n_m: float = 0.1
+
+    def tightened(self) -> WrenchSent:
+        if self.fault is WrenchFault.BATTERY:
+            return WrenchSent(self.joint, None)
+        spread = 0.08 if self.fault is WrenchFault.SCATTERS else 0.015
+        short = 0.8 if self.fault is WrenchFault.CLICKS_EARLY else 1.0
+        read = self.truth_n_m * short * (1 + self.generator.normal(0, spread))
+        joint = self.other_joint if self.fault is WrenchFault.WRONG_JOINT else self.joint
+        return WrenchSent(joint, round(read / self.division_n_m) * self.division_n_m)

@@ -9,23 +9,24 @@ from django.db import IntegrityError, transaction
 from axlecore.fitup.sheet import Layout
 from axlecore.papers import PaperName
 from axlecore.vehicle.ends import End
-from bay.models import StepAnswer, TorqueRow, TorqueWrench
+from bay.models import GapReading, StepAnswer, TorqueRow, TorqueWrench
 from jobs.fitup import begun_fitting
 from jobs.models import BoltTally, Snapped
 from jobs.papers import change_paper
+from jobs.tests.chosen import WithChoice
 from jobs.writes import write
 from photos.tests.test_photos import picture
-from racks.models import Part
 from shops.models import Person
-from shops.tests.people import TwoShops, person, stock
+from shops.tests.people import person
 
 
-class BayTests(TwoShops):
+class BayTests(WithChoice):
+    part_number = "MF-KR30"
+    action = "replace"
+
     @classmethod
     def setUpTestData(cls):
         super().setUpTestData()
-        stock(cls.shop, 400)
-        cls.part = Part.objects.get(shop=cls.shop, part_number="MF-KR30")
         cls.fitter = person(cls.shop, "fitter", Person.Role.FITTER)
         day = date.today()
         cls.wrench = TorqueWrench.objects.create(
@@ -40,9 +41,6 @@ class BayTests(TwoShops):
 
     def setUp(self):
         super().setUp()
-        pick = {"rear": {"part_id": self.part.pk, "action": "replace", "hole": 0}}
-        answer = self.send("PUT", f"/jobs/{self.job.pk}/choice", {"base_version": 1, **pick})
-        self.assertEqual(answer.status_code, 200, answer.content[:300])
 
         def begin(job):
             change_paper(
@@ -92,10 +90,18 @@ class BayTests(TwoShops):
                         middle = (target["from_n_m"] + target["to_n_m"]) / 2
                     read = self.torque(joint_key, bolt, typed=f"{middle:.1f} N·m")
                     self.assertEqual(read.status_code, 200, read.content[:300])
+            elif key == "all.clearance" and kind == "number" and bay["obstacles"]:
+                for one in bay["obstacles"]:
+                    measured = self.gap(one["obstacle"]["key"], "40 mm")
+                    self.assertEqual(measured.status_code, 200, measured.content[:300])
             else:
                 said = {"number": "241 mm", "handed on": "Quay Exhausts"}.get(kind, "")
                 done = self.answer(key, kind, said=said)
                 self.assertEqual(done.status_code, 200, done.content[:300])
+
+    def gap(self, obstacle, typed, client=None):
+        body = {"obstacle": obstacle, "typed": typed}
+        return self.send("POST", f"/jobs/{self.job.pk}/bay/gaps", body, client)
 
     def work_up_to(self, wanted):
         """Do every step before one."""
@@ -124,6 +130,26 @@ class BayTests(TwoShops):
         viewer = self.as_(self.viewer)
         self.assert_refused(self.answer("all.secure", client=viewer), 403, "role")
         self.assertEqual(self.answer("all.secure", client=self.as_(self.stranger)).status_code, 404)
+
+    def test_what_was_not_done_after_all_is_taken_back_and_stays_on_the_record(self):
+        def back(step, client=None):
+            return self.send("POST", f"/jobs/{self.job.pk}/bay/back", {"step": step}, client)
+
+        after = next(one for one in self.bay()["steps"] if one["after"] == ["all.secure"])
+        self.assert_refused(back("all.secure"), 422, "step", "Nothing is recorded")
+        self.work_up_to(after["key"])
+        self.do(self.bay(), after["key"])
+        self.assert_refused(back("all.secure"), 409, "step", "rests on it and is done")
+        self.assertEqual(back(after["key"]).status_code, 200)
+        self.assert_refused(back("all.secure", self.as_(self.viewer)), 403, "role")
+        self.assertEqual(back("all.secure", self.as_(self.stranger)).status_code, 404)
+        stands = {
+            one["key"]: one["stands"] for one in back("all.secure").json()["progress"]["steps"]
+        }
+        self.assertEqual((stands["all.secure"], stands[after["key"]]), ("open", "waits"))
+        self.assertEqual(StepAnswer.objects.filter(taken_back_by=self.lead).count(), 2)
+        self.assertEqual(self.answer("all.secure").status_code, 200)
+        self.assertEqual(sum(one.came_off for one in BoltTally.objects.all()), 0)
 
     def test_an_answer_sent_again_is_done_once_and_a_stolen_key_does_nothing(self):
         key = {"Idempotency-Key": str(uuid4())}
@@ -193,6 +219,45 @@ class BayTests(TwoShops):
         row = self.torque(key, 1, typed=f"{read:.2f} N·m", extension="100 mm").json()
         got = row["joints"][key]["rows"][0]["got_n_m"]
         self.assertAlmostEqual(got, target["to_n_m"], places=1)
+
+    def test_a_stand_in_wrench_has_its_faults_and_its_rows_stay_marked(self):
+        key, target = self.joint()
+
+        def read(fault, client=None):
+            body = {"joint": key, "fault": fault}
+            return self.send("POST", f"/jobs/{self.job.pk}/bay/wrench", body, client)
+
+        good = read("none").json()
+        row = self.torque(key, 1, typed=good["typed"], simulated=True).json()
+        self.assertTrue(row["joints"][key]["rows"][0]["simulated"])
+        self.assertEqual(row["joints"][key]["rows"][0]["judged"], "passes")
+        early = float(read("clicks early").json()["typed"].split()[0])
+        self.assertLess(early, target["from_n_m"])
+        for fault, words in (("battery", "battery is empty"), ("wrong joint", "another joint")):
+            said = read(fault).json()
+            self.assertEqual(said["typed"], "")
+            self.assertIn(words, said["says"])
+        self.assertEqual(read("none", self.as_(self.stranger)).status_code, 404)
+        self.assertEqual(TorqueRow.objects.count(), 1)
+
+    def test_the_round_asks_for_each_obstacle_and_says_what_is_less_than_on_paper(self):
+        [first, *_] = self.bay()["obstacles"]
+        key = first["obstacle"]["key"]
+        self.assert_refused(self.gap(key, "30 mm"), 422, "step", "rests on")
+        self.work_up_to("all.clearance")
+        self.assert_refused(self.answer("all.clearance", "number", said="30"), 422, "kind", "Each")
+        self.assert_refused(self.gap("moon", "30 mm"), 422, "obstacle")
+        self.assert_refused(self.gap(key, "-3 mm"), 422, "typed")
+        tight = self.gap(key, "1 mm").json()["obstacles"][0]
+        self.assertIn("make room before the road", tight["says"])
+        self.assertEqual(self.gap(key, "60 mm").json()["obstacles"][0]["typed"], "60 mm")
+        self.assertEqual(GapReading.objects.count(), 2)
+        self.assertEqual(self.gap(key, "30 mm", self.as_(self.stranger)).status_code, 404)
+        self.do(self.bay(), "all.clearance")
+        self.assertIn(
+            "all.clearance",
+            [one["key"] for one in self.bay()["progress"]["steps"] if one["stands"] == "done"],
+        )
 
     def test_a_joint_is_not_read_before_the_vehicle_stands_and_the_log_is_never_edited(self):
         bay = self.bay()

@@ -9,28 +9,14 @@ from board.models import Bay, Placing
 from board.services import working_days
 from jobs.models import Job
 from jobs.services import open_job_on
-from racks.models import Offer, Part
+from jobs.tests.chosen import WithChoice
+from racks.models import Offer
 from rigs.models import Vehicle
 from shops.models import Person
-from shops.tests.people import TwoShops, person, stock
+from shops.tests.people import person
 
 
-class BoardTests(TwoShops):
-    @classmethod
-    def setUpTestData(cls):
-        super().setUpTestData()
-        stock(cls.shop, 400)
-        cls.part = Part.objects.get(shop=cls.shop, part_number="TM-R32-S")
-
-    def setUp(self):
-        super().setUp()
-        self.choose(self.job)
-
-    def choose(self, job):
-        pick = {"rear": {"part_id": self.part.pk, "action": "supplement", "hole": 0}}
-        answer = self.send("PUT", f"/jobs/{job.pk}/choice", {"base_version": 1, **pick})
-        self.assertEqual(answer.status_code, 200, answer.content[:300])
-
+class BoardTests(WithChoice):
     def bay(self, name="Lift", kind="lift"):
         answer = self.send("POST", "/board/bays", {"name": name, "kind": kind})
         self.assertEqual(answer.status_code, 200, answer.content[:300])

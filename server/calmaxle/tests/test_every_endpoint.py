@@ -11,7 +11,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as ExampleCase
 
-from bay.models import StepAnswer, TorqueRow, TorqueWrench
+from bay.models import GapReading, StepAnswer, TorqueRow, TorqueWrench
 from board.models import PersonAway
 from calmaxle.api import api
 from jobs.models import (
@@ -47,6 +47,7 @@ KEPT = (
     SheetScan,
     PersonAway,
     StepAnswer,
+    GapReading,
     TorqueRow,
     TorqueWrench,
     Snapped,

@@ -8,32 +8,19 @@ from django.utils import timezone
 
 from axlecore import __version__
 from jobs.models import Agreement, Job, OrderEntry
+from jobs.tests.chosen import WithChoice
 from photos.tests.test_photos import picture
 from racks.models import Part
 from shops.models import Person
-from shops.tests.people import TwoShops, person, stock
+from shops.tests.people import person
 
 
-class OrderingTests(TwoShops):
-    @classmethod
-    def setUpTestData(cls):
-        super().setUpTestData()
-        stock(cls.shop, 400)
-        cls.part = Part.objects.get(shop=cls.shop, part_number="TM-R32-S")
-
+class OrderingTests(WithChoice):
     def setUp(self):
         super().setUp()
-        pick = {"rear": {"part_id": self.part.pk, "action": "supplement", "hole": 0}}
-        self.send("PUT", f"/jobs/{self.job.pk}/choice", {"base_version": 1, **pick})
         Job.objects.filter(pk=self.job.pk).update(station="build")
         self.lines = [line["what"] for line in self.work()["order"]]
         self.bar = next(what for what in self.lines if "TM-R32-S" in what)
-
-    def work(self):
-        return self.client.get(f"/api/jobs/{self.job.pk}/work").json()
-
-    def base(self):
-        return Job.objects.get(pk=self.job.pk).line_version
 
     def tell(self, lines, state, client=None, **more):
         body = {"base_version": self.base(), "lines": lines, "state": state, **more}

@@ -1,29 +1,13 @@
 """The plan over HTTP: derived, changed by a lead, refused where it cannot be, looked through."""
 
 from jobs.models import Job, PlanLook
+from jobs.tests.chosen import WithChoice
 from racks.models import Part
 from shops.models import Person
-from shops.tests.people import TwoShops, person, stock
+from shops.tests.people import person
 
 
-class WorkTests(TwoShops):
-    @classmethod
-    def setUpTestData(cls):
-        super().setUpTestData()
-        stock(cls.shop, 400)
-        cls.part = Part.objects.get(shop=cls.shop, part_number="TM-R32-S")
-
-    def setUp(self):
-        super().setUp()
-        pick = {"rear": {"part_id": self.part.pk, "action": "supplement", "hole": 0}}
-        answer = self.send("PUT", f"/jobs/{self.job.pk}/choice", {"base_version": 1, **pick})
-        self.assertEqual(answer.status_code, 200, answer.content[:300])
-
-    def work(self):
-        answer = self.client.get(f"/api/jobs/{self.job.pk}/work")
-        self.assertEqual(answer.status_code, 200, answer.content[:300])
-        return answer.json()
-
+class WorkTests(WithChoice):
     def keys(self):
         return [step["key"] for step in self.work()["plan"]["steps"]]
 
@@ -32,8 +16,7 @@ class WorkTests(TwoShops):
         return self.send("POST", f"/jobs/{self.job.pk}/plan/{way}", body, client)
 
     def look(self, digest, client=None):
-        base = Job.objects.get(pk=self.job.pk).line_version
-        body = {"base_version": base, "digest": digest}
+        body = {"base_version": self.base(), "digest": digest}
         return self.send("POST", f"/jobs/{self.job.pk}/plan/look", body, client)
 
     def test_a_choice_is_a_plan_with_its_order_and_its_quote(self):

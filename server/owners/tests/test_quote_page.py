@@ -7,31 +7,17 @@ from django.test import Client
 from django.utils import timezone
 
 from jobs.models import Agreement, Job, QuoteLink
-from racks.models import Part
+from jobs.tests.chosen import WithChoice
 from shops.models import Person
-from shops.tests.people import TwoShops, person, stock
+from shops.tests.people import person
 
 
-class QuotePageTests(TwoShops):
-    @classmethod
-    def setUpTestData(cls):
-        super().setUpTestData()
-        stock(cls.shop, 400)
-        cls.part = Part.objects.get(shop=cls.shop, part_number="TM-R32-S")
-
+class QuotePageTests(WithChoice):
     def setUp(self):
         super().setUp()
         cache.clear()
-        pick = {"rear": {"part_id": self.part.pk, "action": "supplement", "hole": 0}}
-        self.send("PUT", f"/jobs/{self.job.pk}/choice", {"base_version": 1, **pick})
         # An owner's browser: no session, and every token of a form is asked for.
         self.owner = Client(enforce_csrf_checks=True)
-
-    def work(self):
-        return self.client.get(f"/api/jobs/{self.job.pk}/work").json()
-
-    def base(self):
-        return Job.objects.get(pk=self.job.pk).line_version
 
     def make(self, client=None, **more):
         work = self.work()

@@ -7,26 +7,12 @@ from datetime import timedelta
 from django.utils import timezone
 from pypdf import PdfReader
 
-from jobs.models import Job
-from racks.models import Part
-from shops.tests.people import TwoShops, stock
+from jobs.tests.chosen import WithChoice
 
 
-class PurchaseOrderTests(TwoShops):
-    @classmethod
-    def setUpTestData(cls):
-        super().setUpTestData()
-        stock(cls.shop, 400)
-        cls.part = Part.objects.get(shop=cls.shop, part_number="TM-R32-S")
-
-    def setUp(self):
-        super().setUp()
-        pick = {"rear": {"part_id": self.part.pk, "action": "supplement", "hole": 0}}
-        self.send("PUT", f"/jobs/{self.job.pk}/choice", {"base_version": 1, **pick})
-
+class PurchaseOrderTests(WithChoice):
     def tell(self, what, **more):
-        base = Job.objects.get(pk=self.job.pk).line_version
-        body = {"base_version": base, "lines": [what], **more}
+        body = {"base_version": self.base(), "lines": [what], **more}
         answer = self.send("POST", f"/jobs/{self.job.pk}/order", body)
         self.assertEqual(answer.status_code, 200, answer.content[:300])
 
@@ -38,7 +24,7 @@ class PurchaseOrderTests(TwoShops):
         return list(csv.DictReader(io.StringIO(self.order(supplier).content.decode())))
 
     def test_each_supplier_has_its_own_lines_with_prices_that_add_up(self):
-        work = self.client.get(f"/api/jobs/{self.job.pk}/work").json()
+        work = self.work()
         by_supplier: dict[str, list[str]] = {}
         for line in work["standing"]:
             by_supplier.setdefault(line["supplier"], []).append(line["what"])

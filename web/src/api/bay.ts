@@ -3,7 +3,7 @@ import { answered, client } from "./client";
 import { useOutbox } from "./outbox/useOutbox";
 import { ask } from "./outbox/write";
 import type { Ask, BodyOf } from "./outbox/write";
-import type { Records } from "./types";
+import type { Records, WrenchFault } from "./types";
 
 export const bayKey = (jobId: number) => ["bay", jobId] as const;
 
@@ -18,10 +18,21 @@ export const bayQuery = (jobId: number) =>
 /** The plan of a job with what is done of it. */
 export const useBay = (jobId: number) => useQuery(bayQuery(jobId));
 
+/** What a wrench sent of a joint; nothing of it is kept yet. */
+export const readWrench = (jobId: number, joint: string, fault: WrenchFault) =>
+  answered(
+    client.POST("/api/jobs/{job_id}/bay/wrench", {
+      params: { path: { job_id: jobId } },
+      body: { joint, fault },
+    }),
+  );
+
 /** Place of an answer in the outbox: its step and what is kept of it. */
 export const answerPlace = (step: string, kind: Records) => `${step} ${kind}`;
 /** Place of a torque row: its joint and bolt. */
 export const boltPlace = (joint: string, bolt: number) => `${joint} bolt ${bolt}`;
+/** Place of a obstacle's gap. */
+export const gapPlace = (obstacle: string) => `${obstacle} gap`;
 /** Place of a photo of a step. */
 export const photoPlace = (step: string) => `step.${step}`;
 
@@ -36,6 +47,18 @@ export function useBayWrites(jobId: number) {
         answerPlace(step, kind),
         said || kind,
         ask("post", "/api/jobs/{job_id}/bay/answers", jobId, { step, kind, said }),
+      ),
+    gap: (obstacle: string, typed: string) =>
+      send(
+        gapPlace(obstacle),
+        typed,
+        ask("post", "/api/jobs/{job_id}/bay/gaps", jobId, { obstacle, typed }),
+      ),
+    takeBack: (step: string) =>
+      send(
+        `${step} back`,
+        "not done after all",
+        ask("post", "/api/jobs/{job_id}/bay/back", jobId, { step }),
       ),
     torque: (row: BodyOf<"/api/jobs/{job_id}/bay/torque", "post">) =>
       send(

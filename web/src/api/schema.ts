@@ -499,6 +499,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/bay/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Back */
+        post: operations["take_step_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/gaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Gap */
+        post: operations["measure_gap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/bay/rung": {
         parameters: {
             query?: never;
@@ -544,6 +578,23 @@ export interface paths {
         put?: never;
         /** Post Torque */
         post: operations["read_torque"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/wrench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Wrench Read */
+        post: operations["read_radio_wrench"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2772,6 +2823,8 @@ export interface components {
             name: string;
             /** Number */
             number: number;
+            /** Obstacles */
+            obstacles: components["schemas"]["NearObstacleOut"][];
             /** Photographed */
             photographed: string[];
             progress: components["schemas"]["Progress"];
@@ -4486,6 +4539,13 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /** GapIn */
+        GapIn: {
+            /** Obstacle */
+            obstacle: string;
+            /** Typed */
+            typed: string;
+        };
         /**
          * Gate
          * @description What stands between a station and the next.
@@ -5798,6 +5858,44 @@ export interface components {
          * @enum {string}
          */
         Nature: "hot" | "moving" | "soft" | "still";
+        /**
+         * NearObstacle
+         * @description Something near the bar that the fit-up knows.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Its axle and its place in the fit-up's list.
+         *     name : str
+         *         What it is, with its axle.
+         *     needs_m, computed_m : float
+         *         What it needs, and the least on paper through the travel [m].
+         */
+        NearObstacle: {
+            /** Computed M */
+            computed_m: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Needs M */
+            needs_m: number;
+        };
+        /**
+         * NearObstacleOut
+         * @description Something near, on paper and as it was measured last.
+         */
+        NearObstacleOut: {
+            /** Gap M */
+            gap_m: number | null;
+            obstacle: components["schemas"]["NearObstacle"];
+            /** Person */
+            person: string;
+            /** Says */
+            says: string;
+            /** Typed */
+            typed: string;
+        };
         /**
          * Need
          * @description A part that the job will consume.
@@ -8916,6 +9014,11 @@ export interface components {
             front?: components["schemas"]["PickIn"] | null;
             rear?: components["schemas"]["PickIn"] | null;
         };
+        /** TakenBackIn */
+        TakenBackIn: {
+            /** Step */
+            step: string;
+        };
         /** TakeProposalIn */
         TakeProposalIn: {
             /** Seen */
@@ -9218,6 +9321,11 @@ export interface components {
              * @default
              */
             override: string;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
             /** Supersedes */
             supersedes?: number | null;
             /**
@@ -9714,6 +9822,12 @@ export interface components {
          * @enum {string}
          */
         WorstWhen: "unsaid" | "empty" | "trip_ready" | "towing";
+        /**
+         * WrenchFault
+         * @description What can go wrong with a wrench that sends, to practise on.
+         * @enum {string}
+         */
+        WrenchFault: "none" | "scatters" | "clicks early" | "wrong joint" | "battery";
         /** WrenchIn */
         WrenchIn: {
             /**
@@ -9750,6 +9864,27 @@ export interface components {
             name: string;
             /** To N M */
             to_n_m: number;
+        };
+        /** WrenchReadIn */
+        WrenchReadIn: {
+            /** @default none */
+            fault: components["schemas"]["WrenchFault"];
+            /** Joint */
+            joint: string;
+        };
+        /**
+         * WrenchReadOut
+         * @description What a wrench sent, as it would be typed; empty where there is nothing to take over.
+         */
+        WrenchReadOut: {
+            /** Device */
+            device: string;
+            /** Says */
+            says: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Typed */
+            typed: string;
         };
         /** YardOut */
         YardOut: {
@@ -10554,6 +10689,58 @@ export interface operations {
             };
         };
     };
+    take_step_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenBackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    measure_gap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GapIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
     rung_did_not_hold: {
         parameters: {
             query?: never;
@@ -10628,6 +10815,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    read_radio_wrench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrenchReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrenchReadOut"];
                 };
             };
         };

@@ -4,7 +4,8 @@ import { useBayWrites } from "../api/bay";
 import type { BayWork, Records } from "../api/types";
 import { FileButton, PICTURES } from "../ui/fileButton";
 import { BigButton } from "./bigButton";
-import { jointOf } from "./standing";
+import { ClearanceRound } from "./clearanceRound";
+import { jointOf, ROUND } from "./standing";
 import type { Standing } from "./standing";
 import { TorquePad } from "./torquePad";
 
@@ -36,6 +37,8 @@ export function AnswerForm({ bay, standing, onDone }: AnswerFormProps) {
         Take the photo
       </FileButton>
     );
+  if (kind === "number" && step.key === ROUND && bay.obstacles.length > 0)
+    return <ClearanceRound bay={bay} />;
   if (kind === "number" || kind === "handed on")
     return <Said key={kind} kind={kind} onKeep={(said) => keep(kind, said)} />;
   return (

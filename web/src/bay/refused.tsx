@@ -18,6 +18,7 @@ export function Refused({ sent, standing: { step }, onLetGo }: RefusedProps) {
     sent("photos", photoPlace(step.key)),
     ...Array.from({ length: 60 }, (_, at) => sent("bay", boltPlace(jointOf(step), at + 1))),
     sent("bay", `${step.key} snapped`),
+    sent("bay", `${step.key} back`),
   ];
   return own.flatMap((one) =>
     one?.refused

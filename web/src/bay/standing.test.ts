@@ -22,6 +22,7 @@ const bay = {
       stands("tight", ["torque"], ["photo"]),
     ],
   },
+  obstacles: [],
   joints: { tight: { left: [1, 3] } },
 } as unknown as BayWork;
 const told = (...sent: string[]) =>

@@ -1,4 +1,4 @@
-import { answerPlace, boltPlace, photoPlace } from "../api/bay";
+import { answerPlace, boltPlace, gapPlace, photoPlace } from "../api/bay";
 import type { OnItsWay } from "../api/outbox/useOutbox";
 import type { BayJoint, BayWork, Records, WorkStep } from "../api/types";
 
@@ -11,6 +11,9 @@ export type Standing = {
   /** Something of it is kept here and not with the server yet. */
   keptHere: boolean;
 };
+
+/** The round before the road, where each obstacle has its own number. */
+export const ROUND = "all.clearance";
 
 /** Key of a step's joint in the torque log. */
 export const jointOf = ({ torque, key }: WorkStep) => torque || key;
@@ -41,6 +44,10 @@ export function standingOf(bay: BayWork, sent: Set<string>): Standing[] {
     const left = boltsLeft(bay.joints[key], key, sent);
     const missing = one.missing.filter((kind) => {
       if (kind === "torque") return left.length > 0;
+      if (kind === "number" && step.key === ROUND && bay.obstacles.length > 0)
+        return bay.obstacles.some(
+          ({ obstacle, typed }) => !typed && !sent.has(gapPlace(obstacle.key)),
+        );
       return !sent.has(kind === "photo" ? photoPlace(step.key) : answerPlace(step.key, kind));
     });
     return [{ step, one, missing }];

@@ -73,6 +73,15 @@ export function StepFace(props: StepFaceProps) {
             <BigButton primary onClick={onDone} hand>
               Next
             </BigButton>
+            {bay.answers.some((answer) => answer.step === step.key) && (
+              <button
+                type="button"
+                onClick={() => void writes.takeBack(step.key).catch(() => undefined)}
+                className="min-h-14 w-full text-pale underline underline-offset-4"
+              >
+                It was not done after all
+              </button>
+            )}
           </>
         ) : (
           <AnswerForm bay={bay} standing={standing} onDone={onDone} />

@@ -9,6 +9,7 @@ import { Fold } from "../ui/fold";
 import { Pick } from "../ui/pick";
 import { BigButton } from "./bigButton";
 import { Bolts } from "./bolts";
+import { RadioWrench } from "./radioWrench";
 import { boltsLeft, placesSent } from "./standing";
 import { TorqueLog } from "./torqueLog";
 
@@ -26,6 +27,7 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
   const [wrench, setWrench] = useState(() => localStorage.getItem(WRENCH) ?? "");
   const [extension, setExtension] = useState("");
   const [override, setOverride] = useState("");
+  const [simulated, setSimulated] = useState(false);
   const [bolt = 0] = left;
   if (!joint) return <p className="text-stop">This joint is not in the plan any more.</p>;
   const fails = standingRow(joint, bolt);
@@ -41,6 +43,7 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
       extension: read ? extension : "",
       supersedes: fails?.id ?? null,
       override,
+      simulated: read && simulated,
     };
     void writes.torque(row).catch(() => undefined);
     setTyped("");
@@ -76,7 +79,10 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
               value={typed}
               inputMode="decimal"
               maxLength={40}
-              onChange={(event) => setTyped(event.target.value)}
+              onChange={(event) => {
+                setTyped(event.target.value);
+                setSimulated(false);
+              }}
               className="min-h-16 w-full border border-pale bg-transparent px-3 font-figure text-4xl outline-none focus:border-after"
             />
           </label>
@@ -92,6 +98,16 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
             ]}
             onChange={pickWrench}
           />
+          <Fold title="A wrench that sends">
+            <RadioWrench
+              jobId={bay.job_id}
+              joint={key}
+              onRead={(sent, standIn) => {
+                setTyped(sent);
+                setSimulated(standIn);
+              }}
+            />
+          </Fold>
           <Fold title="An adapter in line, or a reason to let it pass">
             <Line label="Adapter's length" value={extension} onChange={setExtension} />
             {lead && <Line label="A lead's reason" value={override} onChange={setOverride} />}
