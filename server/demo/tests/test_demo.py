@@ -86,15 +86,17 @@ class ScenarioTests(SimpleTestCase):
 
 
 class LoadingTests(TestCase):
-    def test_loading_twice_keeps_what_was_entered_in_between(self):
+    @classmethod
+    def setUpTestData(cls):
         call_command("load_demo", stdout=StringIO())
+
+    def test_loading_twice_keeps_what_was_entered_in_between(self):
         Vehicle.objects.filter(name__startswith="Orrery").update(name="Renamed")
         call_command("load_demo", stdout=StringIO())
         self.assertEqual((Job.objects.count(), Part.objects.count()), (10, 142))
         self.assertTrue(Vehicle.objects.filter(name="Renamed").exists())
 
     def test_its_jobs_show_what_the_handling_of_findings_is_for(self):
-        call_command("load_demo", stdout=StringIO())
         said = {
             job.vehicle.name.split()[0]: {
                 finding.rule for finding in opened(job.pk, job.shop_id).assessment.findings
@@ -106,7 +108,6 @@ class LoadingTests(TestCase):
         self.assertIn("front_share_falls", said["Orrery,"])
 
     def test_jobs_wait_at_the_first_stations_each_by_its_own_line(self):
-        call_command("load_demo", stdout=StringIO())
         stands = {
             job.vehicle.name.split()[0].strip(","): (job.kind, job.station)
             for job in Job.objects.select_related("vehicle")
@@ -128,7 +129,6 @@ class LoadingTests(TestCase):
         )
 
     def test_the_desk_is_settled_as_the_scenario_says(self):
-        call_command("load_demo", stdout=StringIO())
         shop = Shop.objects.get()
         work = {
             job.vehicle.name.split()[0].strip(","): Work(opened(job.pk, shop.pk))
@@ -154,7 +154,6 @@ class LoadingTests(TestCase):
         self.assertEqual(saddle.tools[0], "18 mm deep socket")
 
     def test_work_is_under_way_with_a_bolt_snapped_and_one_at_its_last_look(self):
-        call_command("load_demo", stdout=StringIO())
         shop = Shop.objects.get()
         bays = {
             job.vehicle.name.split()[0]: BayWork(opened(job.pk, shop.pk))
@@ -165,7 +164,6 @@ class LoadingTests(TestCase):
         self.assertEqual(bays["Drift"].progress.next, "all.tidy")
 
     def test_readings_follow_and_pictures_are_kept(self):
-        call_command("load_demo", stdout=StringIO())
         orrery = Job.objects.get(vehicle__name__startswith="Orrery")
         says = opened(orrery.pk, orrery.shop_id).practice
         self.assertEqual(says.offers.troubles, [])
