@@ -1,5 +1,6 @@
 """The bay over HTTP: the plan with what is done of it, answers, torque, trouble."""
 
+from collections.abc import Callable
 from datetime import date, datetime
 
 from django.http import HttpResponse
@@ -9,7 +10,7 @@ from pydantic import Field
 from axlecore.bay.clearance import NearObstacle, gap_says
 from axlecore.bay.progress import Progress
 from axlecore.bay.torque_log import HowTight, JointTarget, Judged, Wrench
-from axlecore.build.snapped import RUNG_HOURS, RUNG_USES
+from axlecore.build.snapped import RUNG_HOURS, RUNG_USES, next_rung
 from axlecore.build.steps import Hours, Records, Step
 from axlecore.fasteners.repair import RepairRung, Rung
 from bay.models import TorqueRow, TorqueWrench
@@ -20,7 +21,6 @@ from bay.services import (
     answer_step,
     did_not_hold,
     keep_wrench,
-    ladder_of,
     measure_gap,
     read_radio_wrench,
     read_torque,
@@ -30,10 +30,12 @@ from bay.services import (
 from devices.readings import WrenchReadOut
 from devices.simulated import WrenchFault
 from jobs.agreeing import last_agreement
+from jobs.bolts import snapped_of
 from jobs.models import Snapped
 from jobs.opened import OpenJob
 from jobs.schemas import job_of, record_answer
 from jobs.writes import write
+from shops.models import Person
 from shops.requests import PersonRequest, writer
 
 router = Router(tags=["bay"])
@@ -76,6 +78,8 @@ class SnappedOut(Schema):
     size: str
     tried: list[Rung]
     ladder: list[RepairRung]
+    #: The gentlest that is neither tried nor closed.
+    next: Rung
     #: What each rung takes, quick to slow [h], and costs in the shop's money.
     hours: dict[Rung, Hours]
     costs: dict[Rung, float]
@@ -104,6 +108,8 @@ class BayWorkOut(Schema):
     job_id: int
     number: int
     name: str
+    #: As the news of the job counts it.
+    work_version: int
     steps: list[Step]
     progress: Progress
     answers: list[StepAnswerOut]
@@ -173,11 +179,11 @@ class DidNotHoldIn(Schema):
 
 def _bay_out(job: OpenJob) -> BayWorkOut:
     bay, agreement = BayWork(job), last_agreement(job)
-    wrenches = TorqueWrench.objects.filter(shop=job.row.shop_id).order_by("name")
     return BayWorkOut(
         job_id=job.row.pk,
         number=job.row.number,
         name=job.row.vehicle.name,
+        work_version=job.row.work_version,
         steps=bay.steps,
         progress=bay.progress,
         answers=[
@@ -194,16 +200,7 @@ def _bay_out(job: OpenJob) -> BayWorkOut:
         joints={key: _joint_out(joint) for key, joint in bay.joints.items()},
         obstacles=[_obstacle_out(bay, one) for one in bay.obstacles],
         snapped=[_snapped_out(row) for row in job.row.snapped_bolts.order_by("pk")],
-        wrenches=[
-            WrenchOut(
-                id=one.pk,
-                name=one.name,
-                due_on=one.due_on,
-                from_n_m=one.from_n_m,
-                to_n_m=one.to_n_m,
-            )
-            for one in wrenches
-        ],
+        wrenches=_wrenches(job.row.shop_id),
         agreed_cents=None if agreement is None else agreement.up_to_cents,
         middle_cents=round(bay.work.quote.price.p50 * 100),
     )
@@ -249,15 +246,39 @@ def _row_out(row: TorqueRow) -> TorqueRowOut:
 
 
 def _snapped_out(row: Snapped) -> SnappedOut:
+    bolt = snapped_of(row)
     return SnappedOut(
         id=row.pk,
-        step=row.step,
-        size=row.size,
-        tried=[Rung(rung) for rung in row.tried],
-        ladder=ladder_of(row),
+        step=bolt.step,
+        size=bolt.size,
+        tried=list(bolt.tried),
+        ladder=bolt.ladder,
+        next=next_rung(bolt.ladder, bolt.tried).rung,
         hours=dict(RUNG_HOURS),
         costs={rung: cost for rung, (_, cost) in RUNG_USES.items()},
     )
+
+
+def _wrenches(shop_id: int) -> list[WrenchOut]:
+    wrenches = TorqueWrench.objects.filter(shop=shop_id).order_by("name")
+    return [
+        WrenchOut(
+            id=one.pk,
+            name=one.name,
+            due_on=one.due_on,
+            from_n_m=one.from_n_m,
+            to_n_m=one.to_n_m,
+        )
+        for one in wrenches
+    ]
+
+
+def _done(
+    request: PersonRequest, job_id: int, act: Callable[[OpenJob, Person], object]
+) -> HttpResponse:
+    """Let whoever asks do something under the vehicle, and answer with how far it then is."""
+    person = writer(request)
+    return record_answer(_bay_out(write(job_id, person.shop_id, lambda job: act(job, person))))
 
 
 @router.get("/jobs/{int:job_id}/bay", response=BayWorkOut, operation_id="read_bay")
@@ -267,38 +288,29 @@ def get_bay(request: PersonRequest, job_id: int) -> HttpResponse:
 
 @router.post("/jobs/{int:job_id}/bay/answers", response=BayWorkOut, operation_id="answer_step")
 def post_answer(request: PersonRequest, job_id: int, body: AnswerIn) -> HttpResponse:
-    person = writer(request)
-
-    def act(job: OpenJob) -> None:
-        answer_step(job, person, body.step, body.kind, body.said)
-
-    return record_answer(_bay_out(write(job_id, person.shop_id, act)))
+    return _done(
+        request,
+        job_id,
+        lambda job, person: answer_step(job, person, body.step, body.kind, body.said),
+    )
 
 
 @router.post("/jobs/{int:job_id}/bay/back", response=BayWorkOut, operation_id="take_step_back")
 def post_back(request: PersonRequest, job_id: int, body: TakenBackIn) -> HttpResponse:
-    person = writer(request)
-    return record_answer(
-        _bay_out(write(job_id, person.shop_id, lambda job: take_back(job, person, body.step)))
-    )
+    return _done(request, job_id, lambda job, person: take_back(job, person, body.step))
 
 
 @router.post("/jobs/{int:job_id}/bay/gaps", response=BayWorkOut, operation_id="measure_gap")
 def post_gap(request: PersonRequest, job_id: int, body: GapIn) -> HttpResponse:
-    person = writer(request)
-
-    def act(job: OpenJob) -> None:
-        measure_gap(job, person, body.obstacle, body.typed)
-
-    return record_answer(_bay_out(write(job_id, person.shop_id, act)))
+    return _done(
+        request, job_id, lambda job, person: measure_gap(job, person, body.obstacle, body.typed)
+    )
 
 
 @router.post("/jobs/{int:job_id}/bay/torque", response=BayWorkOut, operation_id="read_torque")
 def post_torque(request: PersonRequest, job_id: int, body: TorqueRowIn) -> HttpResponse:
-    person = writer(request)
-    typed = TypedReading(**body.dict())
-    return record_answer(
-        _bay_out(write(job_id, person.shop_id, lambda job: read_torque(job, person, typed)))
+    return _done(
+        request, job_id, lambda job, person: read_torque(job, person, TypedReading(**body.dict()))
     )
 
 
@@ -312,29 +324,27 @@ def post_wrench_read(request: PersonRequest, job_id: int, body: WrenchReadIn) ->
 
 @router.post("/jobs/{int:job_id}/bay/snapped", response=BayWorkOut, operation_id="bolt_snapped")
 def post_snapped(request: PersonRequest, job_id: int, body: SnappedBoltIn) -> HttpResponse:
-    person = writer(request)
-
-    def act(job: OpenJob) -> None:
-        snap(job, person, body.step, body.size, body.wall, body.edge, body.reachable)
-
-    return record_answer(_bay_out(write(job_id, person.shop_id, act)))
+    return _done(
+        request,
+        job_id,
+        lambda job, person: snap(
+            job, person, body.step, body.size, body.wall, body.edge, body.reachable
+        ),
+    )
 
 
 @router.post("/jobs/{int:job_id}/bay/rung", response=BayWorkOut, operation_id="rung_did_not_hold")
 def post_rung(request: PersonRequest, job_id: int, body: DidNotHoldIn) -> HttpResponse:
-    person = writer(request)
-    return record_answer(
-        _bay_out(write(job_id, person.shop_id, lambda job: did_not_hold(job, person, body.bolt_id)))
-    )
+    return _done(request, job_id, lambda job, person: did_not_hold(job, person, body.bolt_id))
 
 
 @router.put("/shop/wrenches", response=list[WrenchOut], operation_id="keep_wrench")
-def put_wrench(request: PersonRequest, body: WrenchIn) -> list[TorqueWrench]:
+def put_wrench(request: PersonRequest, body: WrenchIn) -> list[WrenchOut]:
     person = writer(request)
     keep_wrench(person, Wrench(**body.dict()))
-    return get_wrenches(request)
+    return _wrenches(person.shop_id)
 
 
 @router.get("/shop/wrenches", response=list[WrenchOut], operation_id="list_wrenches")
-def get_wrenches(request: PersonRequest) -> list[TorqueWrench]:
-    return list(TorqueWrench.objects.filter(shop=request.user.shop_id).order_by("name"))
+def get_wrenches(request: PersonRequest) -> list[WrenchOut]:
+    return _wrenches(request.user.shop_id)

@@ -9,7 +9,7 @@ import numpy as np
 from django.utils import timezone
 
 from axlecore.bay.clearance import NearObstacle, gap_says, obstacles_of
-from axlecore.bay.progress import Progress, StepStands, check_record, progress_of
+from axlecore.bay.progress import Progress, StepStands, check_record, progress_of, step_of
 from axlecore.bay.torque_log import (
     HowTight,
     JointTarget,
@@ -29,16 +29,13 @@ from axlecore.build.job import SnappedBolt
 from axlecore.build.snapped import next_rung
 from axlecore.build.steps import Records, Step
 from axlecore.errors import InputError
-from axlecore.fasteners.repair import RepairRung, Rung, repair_ladder
 from axlecore.formats import to_plain
 from axlecore.quantities.units import Dimension, read_quantity, with_unit
-from axlecore.vehicle.ends import End
 from bay.models import GapReading, TorqueRow, TorqueWrench
 from devices.readings import WrenchReadOut, wrench_read
 from devices.simulated import SimulatedWrench, WrenchFault
 from jobs.bolts import add_bolts, snapped_of
 from jobs.gates import moved, worked
-from jobs.models import Snapped
 from jobs.opened import OpenJob
 from jobs.work import Work
 from photos.models import Photo
@@ -90,13 +87,7 @@ class BayWork:
         rows: dict[str, list[TorqueRow]] = {}
         for row in self.job.row.torque_rows.select_related("person", "wrench").order_by("pk"):
             rows.setdefault(row.joint, []).append(row)
-        bolts = {
-            bolt.key: bolt
-            for end in End
-            for station in (None if self.job.fit is None else self.job.fit.of_end(end),)
-            if station is not None
-            for bolt in station.bolts
-        }
+        bolts = {bolt.key: bolt for _, station in self.job.fit.stations() for bolt in station.bolts}
         return {
             key: Joint(
                 step,
@@ -109,6 +100,16 @@ class BayWork:
             if Records.TORQUE in step.records
             for key in (step.torque or step.key,)
         }
+
+    def step(self, key: str) -> Step:
+        """Return a step of the plan; InputError where it has none such."""
+        return step_of(self.steps, key)
+
+    def joint(self, key: str) -> Joint:
+        """Return a joint of the plan; InputError where it has none such."""
+        if key not in self.joints:
+            raise InputError("joint", f"There is no joint “{key[:40]}” in this plan.")
+        return self.joints[key]
 
     @cached_property
     def photographed(self) -> set[str]:
@@ -171,7 +172,7 @@ def answer_step(job: OpenJob, person: Person, key: str, kind: Records, said: str
     job.row.step_answers.create(step=key, kind=kind, said=said, person=person)
     [stood] = [one for one in bay.progress.steps if one.key == key]
     if stood.missing == [kind]:
-        _count_old_bolts(job, next(one for one in bay.steps if one.key == key))
+        _count_old_bolts(job, bay.step(key))
     worked(job.row)
 
 
@@ -245,9 +246,7 @@ class TypedReading:
 def read_torque(job: OpenJob, person: Person, typed: TypedReading) -> None:
     """Add a row to the torque log; nothing in it is ever written over."""
     bay = BayWork(job)
-    joint = bay.joints.get(typed.joint)
-    if joint is None:
-        raise InputError("joint", f"There is no joint “{typed.joint[:40]}” in this plan.")
+    joint = bay.joint(typed.joint)
     check_record(bay.steps, bay.recorded, joint.step.key, Records.TORQUE)
     if not 1 <= typed.bolt <= joint.target.count:
         raise InputError(
@@ -289,12 +288,10 @@ _NO_FIGURE = 100.0
 
 def read_radio_wrench(job: OpenJob, joint_key: str, fault: WrenchFault) -> WrenchReadOut:
     """Return what a wrench sends of a joint; nothing is kept until somebody takes it over."""
-    joints = BayWork(job).joints
-    joint = joints.get(joint_key)
-    if joint is None:
-        raise InputError("joint", f"There is no joint “{joint_key[:40]}” in this plan.")
+    bay = BayWork(job)
+    joint = bay.joint(joint_key)
     passes = joint.target.passes_n_m
-    other = next((key for key in joints if key != joint_key), "")
+    other = next((key for key in bay.joints if key != joint_key), "")
     generator = np.random.default_rng([job.row.pk, len(joint.rows), len(joint_key)])
     truth = passes[-1] if passes else _NO_FIGURE
     return wrench_read(SimulatedWrench(truth, joint_key, other, fault, generator), joint_key)
@@ -330,10 +327,7 @@ def snap(
     job: OpenJob, person: Person, key: str, size: str, wall: str, edge: str, reachable: bool
 ) -> None:
     """Write down that a bolt snapped: its repair is a step of the plan from then on."""
-    bay = BayWork(job)
-    step = next((one for one in bay.steps if one.key == key), None)
-    if step is None:
-        raise InputError("step", f"There is no step “{key[:40]}” in this plan.")
+    step = BayWork(job).step(key)
     if not step.undoes:
         raise InputError("step", "No old bolt is undone at this step.")
     # The ladder says what is wrong with the numbers before any of it is kept.
@@ -360,18 +354,13 @@ def snap(
 def did_not_hold(job: OpenJob, person: Person, bolt_id: int) -> None:
     """Go one rung further with a snapped bolt: the last one tried did not hold."""
     row = job.row.snapped_bolts.get(pk=bolt_id)
-    rung = next_rung(ladder_of(row), [Rung(one) for one in row.tried])
+    bolt = snapped_of(row)
+    rung = next_rung(bolt.ladder, bolt.tried)
     if rung.rung in row.tried:
         raise Refused("bolt_id", "That was the last rung: the welder decides from here.", 422)
     row.tried = [*row.tried, rung.rung]
     row.save(update_fields=["tried"])
     moved(job)
-
-
-def ladder_of(row: Snapped) -> list[RepairRung]:
-    """Return the ladder of a bolt that snapped, with the hole as it was measured."""
-    bolt = snapped_of(row)
-    return repair_ladder(bolt.size, bolt.wall_m, bolt.edge_m, bolt.reachable, bolt.reversing_load_n)
 
 
 def keep_wrench(person: Person, wrench: Wrench) -> None:

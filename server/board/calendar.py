@@ -1,14 +1,14 @@
 """The board as a calendar file that any calendar opens."""
 
 import math
-from collections.abc import Iterator
-from datetime import datetime, timedelta
+from collections.abc import Collection, Iterator
+from datetime import date, datetime, timedelta
 
 from django.utils import timezone
 from icalendar import Calendar, Event
 
 from board.models import Placing
-from board.services import Standing, working_days
+from board.services import Standing, closed_days, open_days
 from shops.models import Shop
 
 
@@ -21,19 +21,20 @@ def calendar_of(shop: Shop, board: Standing) -> bytes:
     calendar.add("prodid", "-//Calm Axle//Board//EN")
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", f"{shop.name}, board")
+    closed = closed_days(shop)
     for placing in board.placings:
-        for event in _events(shop, placing):
+        for event in _events(shop, closed, placing):
             calendar.add_component(event)
     made: bytes = calendar.to_ical()
     return made
 
 
-def _events(shop: Shop, placing: Placing) -> Iterator[Event]:
+def _events(shop: Shop, closed: Collection[date], placing: Placing) -> Iterator[Event]:
     if placing.bay is None or placing.day is None or placing.hour is None:
         return
     left, hour = math.ceil(placing.hours), placing.hour
     lasts = math.ceil((hour + left) / shop.open_hours)
-    for day in working_days(shop, placing.day, lasts):
+    for day in open_days(closed, placing.day, lasts):
         here = min(left, shop.open_hours - hour)
         begins = datetime.combine(day, shop.opens_at) + timedelta(hours=hour)
         event = Event()

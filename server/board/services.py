@@ -3,7 +3,7 @@
 import hashlib
 import math
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import lru_cache
@@ -52,7 +52,16 @@ class Standing:
 
 def working_days(shop: Shop, start: date, count: int = DAYS) -> list[date]:
     """Return the next days a shop is open, from a day on."""
-    closed = set(DayOff.objects.filter(shop=shop, day__gte=start).values_list("day", flat=True))
+    return open_days(closed_days(shop), start, count)
+
+
+def closed_days(shop: Shop) -> frozenset[date]:
+    """Return the working days on which a shop is closed."""
+    return frozenset(DayOff.objects.filter(shop=shop).values_list("day", flat=True))
+
+
+def open_days(closed: Collection[date], start: date, count: int) -> list[date]:
+    """Return the next working days from a day on that are not closed."""
     found: list[date] = []
     day = start
     while len(found) < count:
@@ -71,8 +80,10 @@ def standing(shop: Shop) -> Standing:
         .select_related("job__vehicle", "job__shop", "bay")
         .order_by("job__number")
     )
-    begun = [placing.day for placing in placings if _under_way(shop, placing, today)]
-    days = working_days(shop, min([today, *(day for day in begun if day is not None)]))
+    closed = closed_days(shop)
+    begun = [placing.day for placing in placings if _under_way(closed, placing, today)]
+    first = min([today, *(day for day in begun if day is not None)])
+    days = open_days(closed, first, DAYS)
     asked = _asked_of(shop, days, bays, placings) if bays else None
     digest = hashlib.sha256(repr(asked).encode()).hexdigest()
     return Standing(days, bays, placings, asked, digest)
@@ -107,14 +118,14 @@ def people_on(shop: Shop, days: Sequence[date]) -> list[int]:
     return [max(0, shop.crew - away[day]) for day in days]
 
 
-def _under_way(shop: Shop, placing: Placing, today: date) -> bool:
+def _under_way(closed: Collection[date], placing: Placing, today: date) -> bool:
     """Whether a job began before today and holds its bay today; without its parts none did."""
     if placing.day is None or placing.hour is None or placing.day >= today:
         return False
     if placing.job.parts_on is not None and placing.job.parts_on > today:
         return False
-    lasts = math.ceil((placing.hour + placing.hours) / shop.open_hours)
-    return working_days(shop, placing.day, lasts)[-1] >= today
+    lasts = math.ceil((placing.hour + placing.hours) / placing.job.shop.open_hours)
+    return open_days(closed, placing.day, lasts)[-1] >= today
 
 
 def _asked(placing: Placing, days: Sequence[date], today: date) -> BoardJob:
@@ -229,7 +240,7 @@ def pin(person: Person, job_id: int, bay_id: int, day: date, hour: int) -> None:
         placing.save()
         # Two pins in each other's way are refused now.
         propose(standing(shop))
-        _say_ready([placing])
+        _say_ready(shop, [placing])
 
 
 def parts_come(placing: Placing) -> date:
@@ -274,16 +285,16 @@ def take_proposal(person: Person, seen: str) -> None:
             placing.bay = bays[placed.bay]
             placing.day, placing.hour = board.days[placed.day], placed.hour
             placing.save()
-        _say_ready(board.placings)
+        _say_ready(shop, board.placings)
 
 
-def _say_ready(placings: Sequence[Placing]) -> None:
+def _say_ready(shop: Shop, placings: Sequence[Placing]) -> None:
     """Write on each job that has a place the day it is ready, work of others done."""
+    closed = closed_days(shop)
     for placing in placings:
-        shop = placing.job.shop
         if placing.day is not None and placing.hour is not None:
             lasts = math.ceil((placing.hour + placing.hours) / shop.open_hours) + placing.away
-            ready = working_days(shop, placing.day, lasts)[-1]
+            ready = open_days(closed, placing.day, lasts)[-1]
             Job.objects.filter(pk=placing.job_id).update(ready_on=ready)
 
 

@@ -1,7 +1,7 @@
 """An owner's word for a quote: taken by the shop, signed on its tablet, or given through a link."""
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from datetime import timedelta
 
 from django.core import signing
@@ -13,9 +13,9 @@ from axlecore.errors import InputError
 from axlecore.formats import from_plain, to_plain
 from history.versions import check_version
 from jobs.gates import moved
-from jobs.models import Agreement, Job, QuoteLink, Way
+from jobs.models import Agreement, QuoteLink, Way
 from jobs.opened import OpenJob
-from jobs.work import Work
+from jobs.work import Work, as_seen
 from jobs.writes import write
 from shops.errors import Refused
 from shops.models import Person
@@ -59,7 +59,7 @@ def agree(
     """Keep what an owner agreed to in the shop's hearing, as it was shown."""
     check_version(job.row.line_version, base_version, "quote")
     only_a_lead(person, "Only a lead takes an owner's word for a quote; ask one.")
-    work = _as_seen(job, digest)
+    work = as_seen(job, digest, "its quote")
     if way is Way.LINK:
         raise InputError("way", "Through a link only the owner agrees, on the page behind it.")
     if way is Way.SIGNED:
@@ -76,13 +76,6 @@ def agree(
         person=person,
     )
     moved(job)
-
-
-def _as_seen(job: OpenJob, digest: str) -> Work:
-    work = Work(job)
-    if work.digest != digest:
-        raise Refused("digest", "The plan changed meanwhile: look at its quote again.", 409)
-    return work
 
 
 def _named(by: str) -> str:
@@ -122,7 +115,7 @@ def send_link(
     """Make a link to the quote as it is; one that was open before is withdrawn."""
     check_version(job.row.line_version, base_version, "quote")
     only_a_lead(person, "Only a lead sends a quote; ask one.")
-    work = _as_seen(job, digest)
+    work = as_seen(job, digest, "its quote")
     if not 1 <= days <= MOST_DAYS:
         raise InputError("days", f"Read {days}; a link is open 1 to {MOST_DAYS} days.")
     shown = to_plain(offered(work, up_to_cents))
@@ -143,7 +136,7 @@ def withdraw_link(job: OpenJob, person: Person, base_version: int, link_id: int)
     check_version(job.row.line_version, base_version, "quote")
     only_a_lead(person, "Only a lead withdraws a quote; ask one.")
     link = job.row.quote_links.select_related("agreement").get(pk=link_id)
-    if hasattr(link, "agreement"):
+    if link.agreed:
         raise Refused("link_id", "The owner agreed through this link already; it stays.", 409)
     if link.withdrawn_at is None:
         link.withdrawn_at = timezone.now()
@@ -157,7 +150,7 @@ def agree_by_link(link: QuoteLink, by: str) -> None:
 
     def act(job: OpenJob) -> None:
         now = _still_open(job, link)
-        if hasattr(now, "agreement"):
+        if now.agreed:
             return
         job.row.agreements.create(
             by=by,
@@ -170,7 +163,7 @@ def agree_by_link(link: QuoteLink, by: str) -> None:
         )
         moved(job)
 
-    _on_job(link.job, act)
+    write(link.job_id, link.job.shop_id, act)
 
 
 def ask_by_link(link: QuoteLink, question: str) -> None:
@@ -186,7 +179,7 @@ def ask_by_link(link: QuoteLink, question: str) -> None:
         now.save(update_fields=["asked_at", "question"])
         moved(job)
 
-    _on_job(link.job, act)
+    write(link.job_id, link.job.shop_id, act)
 
 
 def _still_open(job: OpenJob, link: QuoteLink) -> QuoteLink:
@@ -194,7 +187,3 @@ def _still_open(job: OpenJob, link: QuoteLink) -> QuoteLink:
     if not is_open(now):
         raise Refused("link", "This quote is closed by now; ask the workshop for a new one.", 410)
     return now
-
-
-def _on_job(job: Job, act: Callable[[OpenJob], object]) -> None:
-    write(job.pk, job.shop_id, act)

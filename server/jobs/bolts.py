@@ -1,7 +1,5 @@
 """Old fasteners: the shop's own record of how many came off and snapped, and one that did."""
 
-from typing import Any
-
 from django.db import transaction
 from django.db.models import F
 
@@ -37,9 +35,7 @@ def snapped_of(row: Snapped) -> SnappedBolt:
 def count_bolts(person: Person, tally: Tally) -> None:
     """Write how many of a class came off and snapped in this shop; none of either forgets it."""
     only_a_lead(person, "Only a lead corrects the shop's record of bolts; ask one.")
-    of_class = {
-        name: getattr(tally, name) for name in ("rust", "size", "hidden", "thread_lock", "soaked")
-    }
+    of_class = tally.of_class._asdict()
     with transaction.atomic():
         Shop.objects.select_for_update(no_key=True).get(pk=person.shop_id)
         tallies = BoltTally.objects.filter(shop=person.shop_id)
@@ -55,8 +51,7 @@ def count_bolts(person: Person, tally: Tally) -> None:
 
 def add_bolts(shop: Shop, fastener: OldFastener, came_off: int = 0, snapped: int = 0) -> None:
     """Add what came of old fasteners of one class to the shop's record. Call in a transaction."""
-    names = ("rust", "size", "hidden", "thread_lock", "soaked")
-    of_class: dict[str, Any] = dict(zip(names, class_of(fastener), strict=True))
+    of_class = class_of(fastener)._asdict()
     # No lock of the shop: the job's is held already, and the rows are only added to.
     BoltTally.objects.get_or_create(shop=shop, **of_class)
     BoltTally.objects.filter(shop=shop, **of_class).update(

@@ -271,6 +271,11 @@ class QuoteLink(models.Model):
     def __str__(self) -> str:
         return f"quote of {self.job}"
 
+    @property
+    def agreed(self) -> bool:
+        """Its owner agreed through it; call with the agreement read along."""
+        return hasattr(self, "agreement")
+
 
 class Way(models.TextChoices):
     """How an owner agreed."""

@@ -107,7 +107,7 @@ def _link_out(link: QuoteLink) -> QuoteLinkOut:
         path=f"/quote/{token_of(link)}",
         open=is_open(link),
         withdrawn=link.withdrawn_at is not None,
-        agreed=hasattr(link, "agreement"),
+        agreed=link.agreed,
         up_to_cents=link.up_to_cents,
         shown=shown_by(link),
         person=link.person.shown_name,

@@ -2,7 +2,7 @@
 
 import hashlib
 import json
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 from functools import cached_property
 
@@ -46,10 +46,19 @@ _SEED = 1
 _QUOTES: Kept[Quote] = Kept(64)
 
 
-def job_file(job: OpenJob) -> JobFile:
-    """Return a stored job as core plans it."""
+def _fitted(job: OpenJob) -> dict[End, Part]:
+    """What is fitted at each end that the racks have, its memory read along."""
+    choices = {end: job.set_up.of_end(end) for end in End}
+    chosen = {end: one.part_number for end, one in choices.items() if one is not None}
+    of_shop = Part.objects.filter(shop=job.row.shop_id, part_number__in=chosen.values())
+    found = {part.part_number: part for part in of_shop.select_related("memory")}
+    return {end: found[number] for end, number in chosen.items() if number in found}
+
+
+def job_file(job: OpenJob, parts: Mapping[End, Part]) -> JobFile:
+    """Return a stored job as core plans it, with the parts that are fitted."""
     shop = job.row.shop
-    kits = {end: _kit(job, end) for end in End}
+    kits = {end: _kit(job, end, parts.get(end)) for end in End}
     outside = {
         "exhaust shop": shop.exhaust_cents / 100,
         "alignment technician": shop.alignment_cents / 100,
@@ -73,13 +82,9 @@ def job_file(job: OpenJob) -> JobFile:
     )
 
 
-def _kit(job: OpenJob, end: End) -> Kit | None:
+def _kit(job: OpenJob, end: End, part: Part | None) -> Kit | None:
     choice = job.set_up.of_end(end)
-    if choice is None or not choice.part_number:
-        return None
-    of_shop = Part.objects.filter(shop=job.row.shop_id).select_related("memory")
-    part = of_shop.filter(part_number=choice.part_number).first()
-    if part is None:
+    if choice is None or part is None:
         return None
     besides = tuple(besides_of(job, end, part, choice.action))
     return Kit(record_of(part), memory_of(part), besides)
@@ -103,7 +108,8 @@ class Work:
 
     def __init__(self, job: OpenJob) -> None:
         self.job = job
-        self.file = job_file(job)
+        self.parts = _fitted(job)
+        self.file = job_file(job, self.parts)
         self.plan: WorkPlan = plan_of(self.file, job.fit)
 
     @cached_property
@@ -116,17 +122,6 @@ class Work:
     def order(self) -> list[OrderLine]:
         """All that the job consumes."""
         return order_list(self.file, self.job.fit, self.plan.steps)
-
-    @cached_property
-    def kits(self) -> dict[End, int]:
-        """The part on the racks that is fitted at each end."""
-        fitted = {end: self.file.of_end(end) for end in End}
-        numbers = {end: kit.part.part_number for end, kit in fitted.items() if kit is not None}
-        found = Part.objects.filter(
-            shop=self.job.row.shop_id, part_number__in=numbers.values()
-        ).values_list("part_number", "pk")
-        by_number = dict(found)
-        return {end: by_number[number] for end, number in numbers.items()}
 
     @cached_property
     def shelf(self) -> dict[str, Stocked]:
@@ -161,6 +156,17 @@ class Work:
         return change_of(then, self.plan.steps)
 
 
+def as_seen(job: OpenJob, digest: str, it: str) -> Work:
+    """Return a job's plan as somebody saw it; Refused where it is another by now.
+
+    `it` is what is to be looked at again.
+    """
+    work = Work(job)
+    if work.digest != digest:
+        raise Refused("digest", f"The plan changed meanwhile: look at {it} again.", 409)
+    return work
+
+
 def last_look(job: OpenJob) -> PlanLook | None:
     """Return the last time a lead looked through a job's plan."""
     return job.row.plan_looks.select_related("person").order_by("-pk").first()
@@ -170,9 +176,7 @@ def look_through(job: OpenJob, person: Person, base_version: int, digest: str) -
     """Keep that a lead looked through the plan; Refused where it is another by now."""
     check_version(job.row.line_version, base_version, "plan")
     only_a_lead(person, "Only a lead looks a plan through; ask one.")
-    work = Work(job)
-    if work.digest != digest:
-        raise Refused("digest", "The plan changed meanwhile: look at it again.", 409)
+    work = as_seen(job, digest, "it")
     job.row.plan_looks.create(
         person=person, digest=digest, steps=[to_plain(step) for step in work.plan.steps]
     )
@@ -186,7 +190,7 @@ def edit_plan(
 
     def changed(_: Record) -> Record:
         # What precedence forbids is said before it is kept.
-        plan_of(replace(job_file(job), edits=edits), job.fit)
+        plan_of(replace(job_file(job, _fitted(job)), edits=edits), job.fit)
         return edits
 
     change_paper(job, PaperName.PLAN, person, base_version, place, typed, changed)

@@ -99,7 +99,7 @@ def get_work(request: PersonRequest, job_id: int) -> HttpResponse:
             offered=offered(work),
             agreed=agreed_out(work),
             links=links_out(job),
-            kits=work.kits,
+            kits={end: part.pk for end, part in work.parts.items()},
             looked=None
             if look is None or changed is None
             else LookOut(person=look.person.shown_name, made_at=look.made_at, change=changed),

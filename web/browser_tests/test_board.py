@@ -57,6 +57,7 @@ class BoardTests(BrowserTestCase):
         self.page.get_by_role("button", name="Take the proposal").click()
         self.page.get_by_text("Nothing: it stands as it is proposed.").wait_for()
         job = self.open_job("Lantern", "build?sheet=order")
+        self.page.get_by_test_id("order-waits").wait_for()
         for everything in self.page.get_by_label("All ").all():
             everything.check()
         hand = self.page.get_by_label("Lines in hand")

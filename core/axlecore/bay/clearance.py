@@ -8,7 +8,6 @@ from dataclasses import dataclass
 from axlecore.errors import InputError
 from axlecore.practice.fitting import FitStation
 from axlecore.quantities.measure import Record
-from axlecore.vehicle.ends import End
 
 #: A gap so much less than on paper says that something lies otherwise than it was measured [m].
 _OTHERWISE_M = 0.005
@@ -43,11 +42,11 @@ def obstacles_of(fit: FitStation | None) -> list[NearObstacle]:
     fit : FitStation or None
         What the fit-up comes to.
     """
+    if fit is None:
+        return []
     found = [
         NearObstacle(f"{end}.{gap.index}", f"{end} {gap.name.lower()}", gap.needs_m, gap.least_m)
-        for end in End
-        for station in (None if fit is None else fit.of_end(end),)
-        if station is not None
+        for end, station in fit.stations()
         for gap in station.report.gaps
     ]
     return sorted(found, key=lambda one: one.computed_m)

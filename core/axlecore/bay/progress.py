@@ -116,6 +116,22 @@ def _stands(step: Step, missing: Mapping[str, Sequence[Records]]) -> StepProgres
     return StepProgress(step.key, stands, left, rests_on)
 
 
+def step_of(steps: Sequence[Step], key: str) -> Step:
+    """Return a step by its key; `InputError` where the plan has none such.
+
+    Parameters
+    ----------
+    steps : sequence of Step
+        Of the plan.
+    key : str
+        Of the step.
+    """
+    step = next((one for one in steps if one.key == key), None)
+    if step is None:
+        raise InputError("step", f"There is no step “{key[:40]}” in this plan.")
+    return step
+
+
 def check_record(steps: Sequence[Step], recorded: Recorded, key: str, kind: Records) -> None:
     """Raise `InputError` where something cannot be recorded of a step now.
 
@@ -130,16 +146,13 @@ def check_record(steps: Sequence[Step], recorded: Recorded, key: str, kind: Reco
     kind : Records
         What is recorded.
     """
-    by_key = {step.key: step for step in steps}
-    step = by_key.get(key)
-    if step is None:
-        raise InputError("step", f"There is no step “{key[:40]}” in this plan.")
+    step = step_of(steps, key)
     asked = step.records or (Records.TICK,)
     if kind not in asked:
         raise InputError("kind", f"This step keeps {', '.join(asked)}; read {kind}.")
     stands = _stands(step, {one.key: _missing(one, recorded) for one in steps})
     if stands.rests_on:
-        first = by_key[stands.rests_on[0]].what.rstrip(".")
+        first = step_of(steps, stands.rests_on[0]).what.rstrip(".")
         more = len(stands.rests_on) - 1
         also = f" and {more} more" if more else ""
         raise InputError("step", f"It rests on “{first}”{also}: do that first.")

@@ -295,11 +295,18 @@ def left_of(target: JointTarget, readings: Sequence[Reading]) -> list[int]:
     readings : sequence of Reading
         Of it, oldest first; what was superseded counts no more.
     """
+    passed = {
+        one.bolt
+        for one in _standing(readings)
+        if one.judged is Judged.PASSES or one.override.strip()
+    }
+    return [bolt for bolt in target.order if bolt not in passed]
+
+
+def _standing(readings: Sequence[Reading]) -> list[Reading]:
+    """Rows that none supersedes: one a bolt."""
     gone = {one.supersedes for one in readings}
-    standing = [one for one in readings if one.number not in gone]
-    passed = {one.bolt for one in standing if one.judged is Judged.PASSES or one.override.strip()}
-    failed = {one.bolt for one in standing if one.judged is not Judged.PASSES and not one.override}
-    return [bolt for bolt in target.order if bolt not in passed or bolt in failed]
+    return [one for one in readings if one.number not in gone]
 
 
 def check_supersedes(readings: Sequence[Reading], bolt: int, supersedes: int | None) -> None:
@@ -314,8 +321,7 @@ def check_supersedes(readings: Sequence[Reading], bolt: int, supersedes: int | N
     supersedes : int or None
         The row it is to stand in for.
     """
-    gone = {one.supersedes for one in readings}
-    standing = [one for one in readings if one.number not in gone and one.bolt == bolt]
+    standing = [one for one in _standing(readings) if one.bolt == bolt]
     if supersedes is not None and supersedes not in {one.number for one in standing}:
         raise InputError("supersedes", "That row is not standing for this bolt.")
     if supersedes is None and standing:

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from axlecore.build.edits import PlanEdits
 from axlecore.build.snapping import Tally
 from axlecore.build.terms import Terms
-from axlecore.fasteners.repair import Rung, repair_ladder
+from axlecore.fasteners.repair import RepairRung, Rung, repair_ladder
 from axlecore.fitup.schools import holding, settled
 from axlecore.fitup.sheet import Fitting
 from axlecore.practice.look import Ends, LookOver
@@ -69,7 +69,14 @@ class SnappedBolt(Record):
 
     def __post_init__(self) -> None:
         # The ladder says what is wrong with the numbers.
-        repair_ladder(self.size, self.wall_m, self.edge_m, self.reachable, self.reversing_load_n)
+        _ = self.ladder
+
+    @property
+    def ladder(self) -> list[RepairRung]:
+        """Its ways out, with the hole as it was measured."""
+        return repair_ladder(
+            self.size, self.wall_m, self.edge_m, self.reachable, self.reversing_load_n
+        )
 
 
 @dataclass(frozen=True)

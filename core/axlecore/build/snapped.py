@@ -8,7 +8,7 @@ from dataclasses import replace
 from axlecore.build import cautions
 from axlecore.build.job import JobFile
 from axlecore.build.steps import Hours, Records, Step, UsedUp
-from axlecore.fasteners.repair import RepairRung, Rung, repair_ladder
+from axlecore.fasteners.repair import RepairRung, Rung
 
 #: What each rung takes, quick, usual and slow [h]; workshop practice, until the shop's own record.
 RUNG_HOURS: Mapping[Rung, Hours] = {
@@ -47,10 +47,7 @@ def with_repairs(steps: Sequence[Step], job: JobFile) -> list[Step]:
         broken = found.get(bolt.step)
         if broken is None:
             continue
-        ladder = repair_ladder(
-            bolt.size, bolt.wall_m, bolt.edge_m, bolt.reachable, bolt.reversing_load_n
-        )
-        rung = next_rung(ladder, bolt.tried)
+        rung = next_rung(bolt.ladder, bolt.tried)
         key = f"{bolt.step}.snapped.{number}"
         what, _ = RUNG_USES[rung.rung]
         weld = rung.rung is Rung.WELD

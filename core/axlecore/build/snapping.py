@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from axlecore.build.steps import OldFastener
 from axlecore.errors import InputError
@@ -28,6 +29,16 @@ _MOST = 0.9
 #: What the starting values are worth, in bolts of the shop's own.
 PRIOR_BOLTS = 20.0
 MOST_BOLTS = 100_000
+
+
+class BoltClass(NamedTuple):
+    """What old fasteners are counted together by; its size is the class's, as in `Tally`."""
+
+    rust: Rust
+    size: str
+    hidden: bool
+    thread_lock: bool
+    soaked: bool
 
 
 @dataclass(frozen=True)
@@ -62,6 +73,11 @@ class Tally(Record):
             raise InputError("size", f"Read “{self.size[:20]}”; M8, M10 or nothing above them.")
 
     @property
+    def of_class(self) -> BoltClass:
+        """What it counts."""
+        return BoltClass(self.rust, self.size, self.hidden, self.thread_lock, self.soaked)
+
+    @property
     def fastener(self) -> OldFastener:
         """One of its class."""
         return OldFastener(
@@ -89,7 +105,7 @@ class Chance(Record):
     posterior: float
 
 
-def class_of(fastener: OldFastener) -> tuple[Rust, str, bool, bool, bool]:
+def class_of(fastener: OldFastener) -> BoltClass:
     """Return what fasteners are counted together by.
 
     Parameters
@@ -98,7 +114,7 @@ def class_of(fastener: OldFastener) -> tuple[Rust, str, bool, bool, bool]:
         Any.
     """
     size, _ = _size_class(fastener)
-    return fastener.rust, size, fastener.hidden, fastener.thread_lock, fastener.soaked
+    return BoltClass(fastener.rust, size, fastener.hidden, fastener.thread_lock, fastener.soaked)
 
 
 def _size_class(fastener: OldFastener) -> tuple[str, float]:
@@ -143,12 +159,7 @@ def chance_of(fastener: OldFastener, record: Sequence[Tally] = ()) -> Chance:
     al., *Bayesian Data Analysis*, 3rd ed., ch. 2).
     """
     prior = prior_chance(fastener)
-    own = [
-        tally
-        for tally in record
-        if (tally.rust, tally.size, tally.hidden, tally.thread_lock, tally.soaked)
-        == class_of(fastener)
-    ]
+    own = [tally for tally in record if tally.of_class == class_of(fastener)]
     off, snapped = sum(one.came_off for one in own), sum(one.snapped for one in own)
     posterior = (prior * PRIOR_BOLTS + snapped) / (PRIOR_BOLTS + off + snapped)
     return Chance(prior, off, snapped, posterior)

@@ -358,12 +358,12 @@ def fit_checks(papers: Papers) -> Iterator[Check]:
 
 def _in_boxes(papers: Papers, *results: Result) -> Iterator[str]:
     """Places of what the arrival check comes to one of some results for."""
-    for end in End:
-        station = None if papers.fit is None else papers.fit.of_end(end)
-        if station is not None:
-            for item in station.arrival.items:
-                if item.result in results:
-                    yield f"arrival.{end}.{item.place}"
+    if papers.fit is None:
+        return
+    for end, station in papers.fit.stations():
+        for item in station.arrival.items:
+            if item.result in results:
+                yield f"arrival.{end}.{item.place}"
 
 
 def _fit_numbers(fit: AxleFit, asked: Collection[FitSheet]) -> Iterator[tuple[str, Measured]]:

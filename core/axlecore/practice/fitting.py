@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from axlecore.errors import InputError
@@ -71,6 +71,13 @@ class FitStation(Record, ByEnd["AxleStation | None"]):
     layouts: Mapping[str, Mapping[str, str]]
     obstacles: Mapping[str, str]
     cautions: tuple[str, ...]
+
+    def stations(self) -> Iterator[tuple[End, AxleStation]]:
+        """Yield each axle that is begun, with what it shows."""
+        for end in End:
+            station = self.of_end(end)
+            if station is not None:
+                yield end, station
 
 
 @dataclass(frozen=True)

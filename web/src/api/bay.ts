@@ -1,8 +1,8 @@
 import { queryOptions, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { useOutbox } from "./outbox/useOutbox";
-import { ask } from "./outbox/write";
-import type { Ask, BodyOf } from "./outbox/write";
+import { ask, photoOf } from "./outbox/write";
+import type { Ask, BodyOf, Made } from "./outbox/write";
 import type { Records, WrenchFault } from "./types";
 
 export const bayKey = (jobId: number) => ["bay", jobId] as const;
@@ -31,7 +31,7 @@ export const readWrench = (jobId: number, joint: string, fault: WrenchFault) =>
 export const answerPlace = (step: string, kind: Records) => `${step} ${kind}`;
 /** Place of a torque row: its joint and bolt. */
 export const boltPlace = (joint: string, bolt: number) => `${joint} bolt ${bolt}`;
-/** Place of a obstacle's gap. */
+/** Place of an obstacle's gap. */
 export const gapPlace = (obstacle: string) => `${obstacle} gap`;
 /** Place of a photo of a step. */
 export const photoPlace = (step: string) => `step.${step}`;
@@ -39,8 +39,10 @@ export const photoPlace = (step: string) => `step.${step}`;
 /** Puts what a fitter does into the outbox; it is sent once and in order, whenever it can be. */
 export function useBayWrites(jobId: number) {
   const outbox = useOutbox();
+  // Nobody waits for it under a vehicle: it is kept at once, and what is refused stands at its step.
+  const keep = (write: Made) => void outbox.add(write).catch(() => undefined);
   const send = (place: string, typed: string, what: Ask) =>
-    outbox.add({ jobId, base: "bay", place, typed, step: "do", ask: what });
+    keep({ jobId, base: "bay", place, typed, step: "do", ask: what });
   return {
     answer: (step: string, kind: Records, said: string) =>
       send(
@@ -78,20 +80,7 @@ export function useBayWrites(jobId: number) {
         "did not hold",
         ask("post", "/api/jobs/{job_id}/bay/rung", jobId, { bolt_id }),
       ),
-    photo: (step: string, picture: File) =>
-      outbox.add({
-        jobId,
-        base: "photos",
-        place: photoPlace(step),
-        typed: picture.name,
-        step: "do",
-        ask: {
-          method: "POST",
-          path: `/api/jobs/${jobId}/photos`,
-          body: { place: photoPlace(step) },
-        },
-        file: picture,
-      }),
+    photo: (step: string, picture: File) => keep(photoOf(jobId, photoPlace(step), picture)),
     /** Let go of what was not taken, so that it can be done otherwise. */
     letGo: (id: string) => outbox.drop(id),
   };

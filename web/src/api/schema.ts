@@ -2832,6 +2832,8 @@ export interface components {
             snapped: components["schemas"]["SnappedOut"][];
             /** Steps */
             steps: components["schemas"]["Step"][];
+            /** Work Version */
+            work_version: number;
             /** Wrenches */
             wrenches: components["schemas"]["WrenchOut"][];
         };
@@ -8300,6 +8302,7 @@ export interface components {
             id: number;
             /** Ladder */
             ladder: components["schemas"]["RepairRung"][];
+            next: components["schemas"]["Rung"];
             /** Size */
             size: string;
             /** Step */

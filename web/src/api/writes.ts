@@ -3,7 +3,7 @@ import { stillOurs } from "./outbox/undo";
 import type { Done } from "./outbox/undo";
 import { useOnItsWay, useOutbox } from "./outbox/useOutbox";
 import type { Outbox } from "./outbox/outbox";
-import { ask, DECISION } from "./outbox/write";
+import { ask, DECISION, photoOf } from "./outbox/write";
 import type { Ask, Base, BodyOf, OwnPaper } from "./outbox/write";
 import type {
   About,
@@ -179,16 +179,7 @@ function photoWrites(outbox: Outbox, send: Send, jobId: number) {
         path: `/api/attachments/${id}`,
         body: { removed },
       }),
-    keepPhoto: (place: string, picture: File) =>
-      outbox.add({
-        jobId,
-        base: "photos",
-        place,
-        typed: picture.name,
-        step: "do",
-        ask: { method: "POST", path: `/api/jobs/${jobId}/photos`, body: { place } },
-        file: picture,
-      }),
+    keepPhoto: (place: string, picture: File) => outbox.add(photoOf(jobId, place, picture)),
   };
 }
 

@@ -1,9 +1,9 @@
 import { useState } from "react";
-import { useAttempt } from "../api/attempt";
 import { useBayWrites } from "../api/bay";
 import type { BayWork, Records } from "../api/types";
 import { FileButton, PICTURES } from "../ui/fileButton";
 import { BigButton } from "./bigButton";
+import { BigField } from "./bigField";
 import { ClearanceRound } from "./clearanceRound";
 import { jointOf, ROUND } from "./standing";
 import type { Standing } from "./standing";
@@ -16,9 +16,8 @@ export function AnswerForm({ bay, standing, onDone }: AnswerFormProps) {
   const { step, missing } = standing;
   const [kind] = missing;
   const writes = useBayWrites(bay.job_id);
-  // The answer is kept at once; whether the server has it is said at the top.
   const keep = (what: Records, said: string) => {
-    void writes.answer(step.key, what, said).catch(() => undefined);
+    writes.answer(step.key, what, said);
     if (missing.length === 1) onDone();
   };
   if (kind === "torque") return <TorquePad bay={bay} joint={jointOf(step)} onDone={onDone} />;
@@ -30,7 +29,7 @@ export function AnswerForm({ bay, standing, onDone }: AnswerFormProps) {
         accept={PICTURES}
         camera
         onFile={(file) => {
-          void writes.photo(step.key, file).catch(() => undefined);
+          writes.photo(step.key, file);
           if (missing.length === 1) onDone();
         }}
       >
@@ -57,23 +56,20 @@ type SaidProps = { kind: "number" | "handed on"; onKeep: (said: string) => void 
 
 function Said({ kind, onKeep }: SaidProps) {
   const [said, setSaid] = useState("");
-  const { attempt } = useAttempt();
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        if (said.trim()) void attempt(async () => onKeep(said));
+        if (said.trim()) onKeep(said);
       }}
     >
-      <label className="block">
-        <span className="text-pale">{ASKS[kind].label}</span>
-        <input
-          value={said}
-          maxLength={200}
-          onChange={(event) => setSaid(event.target.value)}
-          className="min-h-16 w-full border border-pale bg-transparent px-3 font-figure text-3xl outline-none focus:border-after"
-        />
-      </label>
+      <BigField
+        label={ASKS[kind].label}
+        value={said}
+        maxLength={200}
+        onChange={(event) => setSaid(event.target.value)}
+        className="min-h-16 text-3xl"
+      />
       <BigButton
         type="submit"
         primary

@@ -25,7 +25,7 @@ export function Bay() {
   const sent = placesSent(useOnItsWay(), id);
   const swiped = useRef(0);
   useBayFace();
-  useWorkNews(id);
+  useWorkNews(id, bay.data?.work_version);
 
   const standing = bay.data ? standingOf(bay.data, sent) : [];
   const found = standing.findIndex(({ step }) => step.key === asked);

@@ -5,6 +5,7 @@ import { shownAs } from "../api/units";
 import type { BayWork, NearObstacle } from "../api/types";
 import { caliper } from "../drawings/quantity";
 import { BigButton } from "./bigButton";
+import { BigField } from "./bigField";
 
 /** Round the vehicle before the road: each obstacle's gap, beside the one on paper. */
 export function ClearanceRound({ bay }: { bay: BayWork }) {
@@ -30,26 +31,24 @@ function Gap({ jobId, one }: { jobId: number; one: NearObstacle }) {
         onSubmit={(event) => {
           event.preventDefault();
           if (!gap.trim()) return;
-          void writes.gap(obstacle.key, gap).catch(() => undefined);
+          writes.gap(obstacle.key, gap);
           setGap("");
         }}
       >
-        <label className="block grow">
-          <span>
-            {obstacle.name}{" "}
-            <span className="text-pale">
+        <BigField
+          label={
+            <>
+              <span className="text-ink">{obstacle.name}</span>{" "}
               {caliper(Math.max(0, obstacle.computed_m))} on paper, {shownAs("small_length").symbol}
-            </span>
-          </span>
-          <input
-            value={gap}
-            placeholder={stands}
-            inputMode="decimal"
-            maxLength={20}
-            onChange={(event) => setGap(event.target.value)}
-            className="min-h-14 w-full border border-pale bg-transparent px-3 font-figure text-2xl outline-none focus:border-after"
-          />
-        </label>
+            </>
+          }
+          value={gap}
+          placeholder={stands}
+          inputMode="decimal"
+          maxLength={20}
+          onChange={(event) => setGap(event.target.value)}
+          className="min-h-14 text-2xl"
+        />
         <BigButton type="submit" className="max-w-28" disabled={gap.trim() === ""}>
           Keep
         </BigButton>

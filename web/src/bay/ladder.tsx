@@ -8,7 +8,6 @@ import { BigButton } from "./bigButton";
 export function Ladder({ bay, bolt }: { bay: BayWork; bolt: SnappedBolt }) {
   const writes = useBayWrites(bay.job_id);
   const money = useMoney();
-  const next = bolt.ladder.find(({ rung, possible }) => possible && !bolt.tried.includes(rung));
   return (
     <section aria-label={`Ways out for ${bolt.size}`}>
       <h2 className="text-xl font-semibold">{bolt.size} snapped</h2>
@@ -19,7 +18,7 @@ export function Ladder({ bay, bolt }: { bay: BayWork; bolt: SnappedBolt }) {
           return (
             <li
               key={way.rung}
-              className={`mt-2 border p-3 ${way === next ? "border-2 border-after" : "border-line"}`}
+              className={`mt-2 border p-3 ${way.rung === bolt.next ? "border-2 border-after" : "border-line"}`}
             >
               <span className={`text-lg font-semibold ${closed ? "text-pale line-through" : ""}`}>
                 {way.rung}
@@ -36,10 +35,7 @@ export function Ladder({ bay, bolt }: { bay: BayWork; bolt: SnappedBolt }) {
           );
         })}
       </ol>
-      <BigButton
-        className="mt-3"
-        onClick={() => void writes.didNotHold(bolt.id).catch(() => undefined)}
-      >
+      <BigButton className="mt-3" onClick={() => writes.didNotHold(bolt.id)}>
         This one did not hold
       </BigButton>
     </section>

@@ -1,22 +1,25 @@
 import { answerPlace, boltPlace, photoPlace } from "../api/bay";
 import type { useSent } from "../api/outbox/useOutbox";
+import type { BayWork } from "../api/types";
 import { BigButton } from "./bigButton";
 import { jointOf } from "./standing";
 import type { Standing } from "./standing";
 
 type RefusedProps = {
+  bay: BayWork;
   sent: ReturnType<typeof useSent>;
   standing: Standing;
   onLetGo: (id: string) => void;
 };
 
 /** What the server did not take of a step, with what stands there; nothing is dropped unseen. */
-export function Refused({ sent, standing: { step }, onLetGo }: RefusedProps) {
+export function Refused({ bay, sent, standing: { step }, onLetGo }: RefusedProps) {
+  const bolts = bay.joints[jointOf(step)]?.target.order ?? [];
   const kinds = step.records ?? ["tick"];
   const own = [
     ...kinds.map((kind) => sent("bay", answerPlace(step.key, kind))),
     sent("photos", photoPlace(step.key)),
-    ...Array.from({ length: 60 }, (_, at) => sent("bay", boltPlace(jointOf(step), at + 1))),
+    ...bolts.map((bolt) => sent("bay", boltPlace(jointOf(step), bolt))),
     sent("bay", `${step.key} snapped`),
     sent("bay", `${step.key} back`),
   ];

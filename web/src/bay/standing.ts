@@ -1,6 +1,6 @@
 import { answerPlace, boltPlace, gapPlace, photoPlace } from "../api/bay";
 import type { OnItsWay } from "../api/outbox/useOutbox";
-import type { BayJoint, BayWork, Records, WorkStep } from "../api/types";
+import type { BayJoint, BayWork, Records, TorqueRow, WorkStep } from "../api/types";
 
 /** A step as the fitter has it: with what is still on its way from this device. */
 export type Standing = {
@@ -22,6 +22,10 @@ export const jointOf = ({ torque, key }: WorkStep) => torque || key;
 export function boltsLeft(joint: BayJoint | undefined, key: string, sent: Set<string>): number[] {
   return joint?.left.filter((bolt) => !sent.has(boltPlace(key, bolt))) ?? [];
 }
+
+/** Rows of a torque log that another one stands in for. */
+export const supersededOf = (rows: TorqueRow[]) =>
+  new Set(rows.map(({ supersedes }) => supersedes));
 
 /** Places that something is on its way to; what was refused is not. */
 export const placesSent = (onItsWay: OnItsWay[], jobId: number) =>

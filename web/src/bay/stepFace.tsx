@@ -59,7 +59,7 @@ export function StepFace(props: StepFaceProps) {
       <div
         className={`mt-auto bg-paper pt-4 pb-2 ${standing.missing[0] === "tick" ? "sticky bottom-0" : ""}`}
       >
-        <Refused sent={sent} standing={standing} onLetGo={(id) => writes.letGo(id)} />
+        <Refused bay={bay} sent={sent} standing={standing} onLetGo={(id) => writes.letGo(id)} />
         {stands === "waits" && first ? (
           <BigButton onClick={() => onOpen(first.key)}>
             First: {first.what.replace(/\.$/, "")}
@@ -76,7 +76,7 @@ export function StepFace(props: StepFaceProps) {
             {bay.answers.some((answer) => answer.step === step.key) && (
               <button
                 type="button"
-                onClick={() => void writes.takeBack(step.key).catch(() => undefined)}
+                onClick={() => writes.takeBack(step.key)}
                 className="min-h-14 w-full text-pale underline underline-offset-4"
               >
                 It was not done after all

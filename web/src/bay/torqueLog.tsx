@@ -1,10 +1,11 @@
 import type { TorqueRow } from "../api/types";
 import { torqueOf } from "../drawings/quantity";
 import { shortDay } from "../job/days";
+import { supersededOf } from "./standing";
 
 /** Every row of a joint as it was kept; what was superseded is struck through, never gone. */
 export function TorqueLog({ rows }: { rows: TorqueRow[] }) {
-  const gone = new Set(rows.map(({ supersedes }) => supersedes));
+  const gone = supersededOf(rows);
   if (rows.length === 0) return null;
   return (
     <ol aria-label="Torque log" className="mt-3 text-sm">

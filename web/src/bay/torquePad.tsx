@@ -8,9 +8,10 @@ import { torqueOf } from "../drawings/quantity";
 import { Fold } from "../ui/fold";
 import { Pick } from "../ui/pick";
 import { BigButton } from "./bigButton";
+import { BigField } from "./bigField";
 import { Bolts } from "./bolts";
 import { RadioWrench } from "./radioWrench";
-import { boltsLeft, placesSent } from "./standing";
+import { boltsLeft, placesSent, supersededOf } from "./standing";
 import { TorqueLog } from "./torqueLog";
 
 type TorquePadProps = { bay: BayWork; joint: string; onDone: () => void };
@@ -45,7 +46,7 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
       override,
       simulated: read && simulated,
     };
-    void writes.torque(row).catch(() => undefined);
+    writes.torque(row);
     setTyped("");
     setOverride("");
     if (left.length === 1) onDone();
@@ -71,21 +72,17 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
             if (typed.trim() && wrench) keep("read");
           }}
         >
-          <label className="mt-2 block">
-            <span className="text-pale">
-              Bolt {bolt} reads, {shownAs("torque").symbol}
-            </span>
-            <input
-              value={typed}
-              inputMode="decimal"
-              maxLength={40}
-              onChange={(event) => {
-                setTyped(event.target.value);
-                setSimulated(false);
-              }}
-              className="min-h-16 w-full border border-pale bg-transparent px-3 font-figure text-4xl outline-none focus:border-after"
-            />
-          </label>
+          <BigField
+            label={`Bolt ${bolt} reads, ${shownAs("torque").symbol}`}
+            value={typed}
+            inputMode="decimal"
+            maxLength={40}
+            onChange={(event) => {
+              setTyped(event.target.value);
+              setSimulated(false);
+            }}
+            className="min-h-16 text-4xl"
+          />
           <Pick
             label="Read by"
             value={wrench}
@@ -141,23 +138,22 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
 
 /** The row that stands for a bolt and did not pass. */
 function standingRow({ rows }: BayJoint, bolt: number) {
-  const gone = new Set(rows.map(({ supersedes }) => supersedes));
+  const gone = supersededOf(rows);
   return rows.find((row) => row.bolt === bolt && !gone.has(row.id) && row.judged !== "passes");
 }
 
 function Target({ joint: { target } }: { joint: BayJoint }) {
   const { from_n_m: from, to_n_m: to, passes_n_m: passes } = target;
-  const shown = torqueOf;
   return (
     <div>
       <p className="font-figure text-4xl text-after">
-        {from == null || to == null ? "as its maker says" : `${shown(from)} to ${shown(to)}`}
+        {from == null || to == null ? "as its maker says" : `${torqueOf(from)} to ${torqueOf(to)}`}
       </p>
       <p className="text-pale">
         {[
           target.what,
-          passes.length > 1 && `first ${passes.map(shown).join(", then ")}`,
-          target.run_down_n_m > 0 && `${shown(target.run_down_n_m)} of it turns the lock nut`,
+          passes.length > 1 && `first ${passes.map(torqueOf).join(", then ")}`,
+          target.run_down_n_m > 0 && `${torqueOf(target.run_down_n_m)} of it turns the lock nut`,
           `on the thread: ${target.treatment}`,
           target.sheet,
         ]

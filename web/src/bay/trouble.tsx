@@ -4,6 +4,7 @@ import { useBayWrites } from "../api/bay";
 import type { BayWork, WorkStep } from "../api/types";
 import { useMoney } from "../job/money";
 import { BigButton } from "./bigButton";
+import { BigField } from "./bigField";
 import { Ladder } from "./ladder";
 
 type TroubleProps = { bay: BayWork; step: WorkStep; onClose: () => void };
@@ -74,15 +75,13 @@ function SnappedForm({ bay, step, onKept }: SnappedFormProps) {
   const [edge, setEdge] = useState("");
   const [reachable, setReachable] = useState(false);
   const field = (label: string, value: string, change: (value: string) => void) => (
-    <label className="block">
-      <span className="text-pale">{label}</span>
-      <input
-        value={value}
-        maxLength={20}
-        onChange={(event) => change(event.target.value)}
-        className="min-h-16 w-full border border-pale bg-transparent px-3 font-figure text-3xl outline-none focus:border-after"
-      />
-    </label>
+    <BigField
+      label={label}
+      value={value}
+      maxLength={20}
+      onChange={(event) => change(event.target.value)}
+      className="min-h-16 text-3xl"
+    />
   );
   return (
     <form
@@ -90,7 +89,7 @@ function SnappedForm({ bay, step, onKept }: SnappedFormProps) {
       className="flex flex-col gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void writes.snapped({ step: step.key, size, wall, edge, reachable }).catch(() => undefined);
+        writes.snapped({ step: step.key, size, wall, edge, reachable });
         onKept();
       }}
     >

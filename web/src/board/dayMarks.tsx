@@ -1,5 +1,5 @@
 import type { BoardView, Placing } from "../api/types";
-import { withOthers } from "./lanes";
+import { LANE_NAME, withOthers } from "./lanes";
 
 type DayMarksProps = { board: BoardView; dayPx: number };
 
@@ -44,7 +44,7 @@ type MarkRowProps = DayMarksProps & {
 function MarkRow({ name, board, dayPx, said, look = () => "" }: MarkRowProps) {
   return (
     <section aria-label={name} className="flex border-b border-line text-xs">
-      <h2 className="sticky left-0 z-10 w-[120px] shrink-0 bg-paper py-1 pr-2 text-pale">{name}</h2>
+      <h2 className={`${LANE_NAME} py-1 text-pale`}>{name}</h2>
       {board.days.map((day, at) => (
         <span
           key={day}

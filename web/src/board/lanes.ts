@@ -1,6 +1,9 @@
 import { calendarDay } from "../job/days";
 import type { BoardView, Placing } from "../api/types";
 
+/** Look of a lane's name, which stays while its days move. */
+export const LANE_NAME = "sticky left-0 z-10 w-[120px] shrink-0 bg-paper pr-2";
+
 /** Where a job lies on its lane, in working hours from the first day's opening. */
 export type Span = { bay: string; from: number; to: number };
 

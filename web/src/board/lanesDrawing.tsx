@@ -2,7 +2,7 @@ import type { BoardView, Placing } from "../api/types";
 import { calendarDay } from "../job/days";
 import { Scroller } from "../ui/scroller";
 import { DayMarks } from "./dayMarks";
-import { beginsAt, differs, proposedAt, standsAt, whyLate } from "./lanes";
+import { beginsAt, differs, LANE_NAME, proposedAt, standsAt, whyLate } from "./lanes";
 import type { Span } from "./lanes";
 
 type LanesProps = {
@@ -14,9 +14,6 @@ type LanesProps = {
 /** Width of a working day on the board [px]. */
 const DAY_PX = 132;
 
-/** The lane's name stays while its days move. */
-const BAY_NAME = "sticky left-0 z-10 w-[120px] shrink-0 bg-paper pr-2";
-
 /** Bays as lanes over days: what stands there solid, what is proposed for elsewhere dashed beneath. */
 export function Lanes({ board, picked, onPick }: LanesProps) {
   const px = DAY_PX / board.open_hours;
@@ -24,7 +21,7 @@ export function Lanes({ board, picked, onPick }: LanesProps) {
     <Scroller label="Bays over working days" className="overflow-x-auto">
       <div style={{ width: 120 + DAY_PX * board.days.length }}>
         <div className="flex border-b border-ink text-xs text-pale" aria-hidden="true">
-          <span className={BAY_NAME} />
+          <span className={LANE_NAME} />
           {board.days.map((day) => (
             <span
               key={day}
@@ -37,7 +34,7 @@ export function Lanes({ board, picked, onPick }: LanesProps) {
         </div>
         {board.bays.map(({ id, name }) => (
           <section key={id} aria-label={name} className="flex border-b border-line">
-            <h2 className={`${BAY_NAME} content-center text-sm`}>{name}</h2>
+            <h2 className={`${LANE_NAME} content-center text-sm`}>{name}</h2>
             <div
               className="relative h-[108px] grow"
               style={{

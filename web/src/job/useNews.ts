@@ -22,13 +22,17 @@ const newsQuery = (jobId: number) =>
     gcTime: 0,
   });
 
-/** Follow what is done under a job's vehicle, by whomever: it is read anew. */
-export function useWorkNews(jobId: number): void {
+/**
+ * Follow what is done under a job's vehicle, by whomever: it is read anew.
+ * @param known - version that was read; none while it is still being read
+ */
+export function useWorkNews(jobId: number, known: number | undefined): void {
   const cache = useQueryClient();
   const version = useQuery(newsQuery(jobId)).data?.work_version;
+  const moved = version !== undefined && known !== undefined && version > known;
   useEffect(() => {
-    if (version !== undefined) void cache.invalidateQueries({ queryKey: bayKey(jobId) });
-  }, [cache, jobId, version]);
+    if (moved) void cache.invalidateQueries({ queryKey: bayKey(jobId) });
+  }, [cache, jobId, moved, version]);
 }
 
 /** What somebody else just wrote. */

@@ -9,14 +9,12 @@ import { kept } from "./kept";
 import { afterWrite, keepPast, madeHere, readPast, stillOurs } from "./undo";
 import type { Past, Wrote } from "./undo";
 import { DECISION, isAlone, isPaper, NO_JOB, spotOf } from "./write";
-import type { Base, Paper, Write } from "./write";
+import type { Base, Made, Paper, Write } from "./write";
 
 export const WRITES = ["write"] as const;
 /** A place a hand went to, and what stood there in which version of its paper. */
 type Looked = { jobId: number; base: Base; place: string; seen: string; version: number };
 type Sent = Mutation<unknown, RefusedError, Write>;
-/** A write as it is made, before it has an identifier and a place in the order. */
-type Made = Omit<Write, "id" | "at" | "person" | "seen">;
 
 /** Answers that say "later", not "no": no connection, a server that starts anew, a lost sign-in. */
 const LATER = new Set([0, 401, 500, 502, 503, 504]);

@@ -73,6 +73,20 @@ export type Write = {
   refused?: Refusal;
 };
 
+/** A write as it is made, before it has an identifier and a place in the order. */
+export type Made = Omit<Write, "id" | "at" | "person" | "seen">;
+
+/** A picture of a place of a job, sent along as a file. */
+export const photoOf = (jobId: number, place: string, picture: File): Made => ({
+  jobId,
+  base: "photos",
+  place,
+  typed: picture.name,
+  step: "do",
+  ask: { method: "POST", path: `/api/jobs/${jobId}/photos`, body: { place } },
+  file: picture,
+});
+
 export type Refusal = {
   status: number;
   complaints: Complaint[];

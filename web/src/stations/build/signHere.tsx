@@ -1,6 +1,5 @@
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
-import type { OwnerQuote } from "../../api/types";
 import { useJobView } from "../../job/context";
 import { useMoney } from "../../job/money";
 import { Alert } from "../../ui/alert";
@@ -22,7 +21,6 @@ export function SignHere({ upTo, onClose }: SignHereProps) {
   const money = useMoney();
   const [by, setBy] = useState("");
   const [signature, setSignature] = useState<Stroke[]>([]);
-  const shown: OwnerQuote = { ...offered, up_to: upTo };
 
   async function agree() {
     const agreed = { digest, by, way: "signed here" as const, signature };
@@ -32,7 +30,7 @@ export function SignHere({ upTo, onClose }: SignHereProps) {
 
   return (
     <Panel open title="Quote" onClose={onClose}>
-      <OwnerView quote={shown} />
+      <OwnerView quote={offered} />
       <p className="mt-3 text-sm">
         I agree that the workshop goes on up to <b>{money(upTo)}</b> without asking, and asks me
         first above that.
