@@ -3,9 +3,11 @@
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
+from django.utils import timezone
 
 from axlecore.bay.torque_log import HowTight, Judged
 from axlecore.build.steps import Records
+from axlecore.vehicle.ends import End
 from jobs.models import Job
 from shops.models import Shop
 
@@ -43,6 +45,8 @@ class StepAnswer(models.Model):
     # A number as it was read off, unit included; to whom it was handed on; else empty.
     said = models.CharField(max_length=200, blank=True)
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    # By the device it was done with, which may have been without a network.
+    done_at = models.DateTimeField(default=timezone.now)
     made_at = models.DateTimeField(auto_now_add=True)
     taken_back_at = models.DateTimeField(null=True)
     taken_back_by = models.ForeignKey(
@@ -91,6 +95,7 @@ class TorqueRow(models.Model):
     # A lead's reason for letting it pass all the same.
     override = models.CharField(max_length=300, blank=True)
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    done_at = models.DateTimeField(default=timezone.now)
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -128,6 +133,7 @@ class GapReading(models.Model):
     typed = models.CharField(max_length=20)
     gap_m = models.FloatField()
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    done_at = models.DateTimeField(default=timezone.now)
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -137,3 +143,39 @@ class GapReading(models.Model):
 
     def __str__(self) -> str:
         return f"{self.obstacle}, {self.job}"
+
+
+class AxleSetting(models.Model):
+    """How an axle was set on its wheels: core's `AxleSet`. Never edited: the last one counts."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="axle_settings")
+    axle = models.CharField(max_length=5)
+    # As it was typed, by the names of its fields, and what core read of it.
+    typed = models.JSONField()
+    measured = models.JSONField()
+    # A lead's reason for tightening it all the same.
+    override = models.CharField(max_length=300, blank=True)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    done_at = models.DateTimeField(default=timezone.now)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(axle__in=[end.value for end in End]), name="settled_axle"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.axle}, {self.job}"
+
+
+class HoursKept(models.Model):
+    """That a job's real hours were written into the memory of its kits, which is done once."""
+
+    job = models.OneToOneField(Job, models.CASCADE, related_name="hours_kept")
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"hours of {self.job}"

@@ -7,6 +7,7 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import lru_cache
+from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
@@ -20,7 +21,7 @@ from axlecore.build.steps import VehicleState
 from axlecore.errors import InputError
 from board.models import Bay, BayKind, DayOff, PersonAway, Placing
 from jobs.models import Job, Shelf
-from jobs.opened import opened
+from jobs.opened import OpenJob, opened
 from jobs.work import Work
 from racks.services import parts_of
 from shops.errors import Refused
@@ -181,19 +182,57 @@ def put_on(person: Person, job_id: int) -> None:
         _locked(person)
         job = opened(job_id, person.shop_id)
         work = Work(job)
-        states = {step.state for step in work.plan.steps}
-        outside = {step.outside for step in work.plan.steps if step.outside}
         waits = 0 if job.row.parts_on else _days_of(person.shop_id, work.order)
         Placing.objects.update_or_create(
             job=job.row,
             defaults={
-                "hours": round(work.quote.hours.p80, 2),
-                "people": max(step.people for step in work.plan.steps),
-                "kinds": list(_LIFTED if VehicleState.WHEEL_LIFT in states else _ANY),
-                "away": len(outside) * OUTSIDE_DAYS,
+                **_taken_by(work),
                 "earliest": timezone.localdate() + timedelta(days=waits),
             },
         )
+
+
+def _taken_by(work: Work) -> dict[str, Any]:
+    """What a plan takes of the board: hours, people, kinds of bay, days with others."""
+    states = {step.state for step in work.plan.steps}
+    outside = {step.outside for step in work.plan.steps if step.outside}
+    return {
+        "hours": round(work.quote.hours.p80, 2),
+        "people": max(step.people for step in work.plan.steps),
+        "kinds": list(_LIFTED if VehicleState.WHEEL_LIFT in states else _ANY),
+        "away": len(outside) * OUTSIDE_DAYS,
+    }
+
+
+def take_hours_over(job: OpenJob) -> None:
+    """Let a job that is on the board take what its plan takes by now; where it stands stays."""
+    placings = Placing.objects.filter(job=job.row)
+    if placings.exists():
+        placings.update(**_taken_by(Work(job)))
+
+
+@dataclass(frozen=True)
+class DayMove:
+    """A job that is ready on another day than was told last."""
+
+    job_id: int
+    name: str
+    told: date
+    proposed: date
+
+
+def day_moves(shop: Shop) -> list[DayMove]:
+    """Return whose day moves as the board would now be; `NoBoardError` where not all find room."""
+    board, closed = standing(shop), closed_days(shop)
+    by_key = {str(placing.job_id): placing for placing in board.placings}
+    found = []
+    for placed in propose(board).jobs:
+        placing = by_key[placed.key]
+        told = placing.job.ready_on
+        now = _ready(shop, closed, placing, board.days[placed.day], placed.hour)
+        if told is not None and now != told:
+            found.append(DayMove(placing.job_id, placing.job.vehicle.name, told, now))
+    return found
 
 
 def _days_of(shop_id: int, order: Sequence[OrderLine]) -> int:
@@ -293,9 +332,14 @@ def _say_ready(shop: Shop, placings: Sequence[Placing]) -> None:
     closed = closed_days(shop)
     for placing in placings:
         if placing.day is not None and placing.hour is not None:
-            lasts = math.ceil((placing.hour + placing.hours) / shop.open_hours) + placing.away
-            ready = open_days(closed, placing.day, lasts)[-1]
+            ready = _ready(shop, closed, placing, placing.day, placing.hour)
             Job.objects.filter(pk=placing.job_id).update(ready_on=ready)
+
+
+def _ready(shop: Shop, closed: Collection[date], placing: Placing, day: date, hour: int) -> date:
+    """The day a job that begins there is done, work of others with it."""
+    lasts = math.ceil((hour + placing.hours) / shop.open_hours) + placing.away
+    return open_days(closed, day, lasts)[-1]
 
 
 def _leads(person: Person) -> None:

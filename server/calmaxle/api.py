@@ -15,6 +15,7 @@ from ninja.security import django_auth
 
 from axlecore.errors import CoreError, InputError, SeveralInputsError
 from bay.api import router as bay_router
+from bay.trouble_api import router as trouble_router
 from board.api import router as board_router
 from calmaxle.parser import WritableText
 from calmaxle.shape_words import shape_words
@@ -82,6 +83,7 @@ api.add_router("", devices_router)
 api.add_router("", prints_router)
 api.add_router("", board_router)
 api.add_router("", bay_router)
+api.add_router("", trouble_router)
 
 
 _IN_WORDS = {

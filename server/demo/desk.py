@@ -10,7 +10,7 @@ from axlecore.build.ordering import OrderState, OrderStep
 from axlecore.build.snapping import Tally
 from axlecore.practice.look import Rust
 from axlecore.racks.kit_sheet import SheetLine
-from bay.services import keep_wrench
+from bay.torque import keep_wrench
 from board.models import BayKind
 from board.services import add_bay, put_on, set_person_away, standing, take_proposal, working_days
 from jobs.agreeing import agree_by_link, ask_by_link, offered, send_link

@@ -6,8 +6,11 @@ from uuid import uuid4
 from axlecore.bay.torque_log import HowTight
 from axlecore.build.steps import Records
 from axlecore.practice.stations import Station
+from bay.answers import answer_step
 from bay.models import TorqueWrench
-from bay.services import BayWork, TypedReading, answer_step, read_torque, snap
+from bay.torque import TypedReading, read_torque
+from bay.trouble import snap
+from bay.work import BayWork
 from demo.pictures import part_picture
 from jobs.gates import pass_gate
 from jobs.models import Job

@@ -1,14 +1,15 @@
-"""Old fasteners: the shop's own record of how many came off and snapped, and one that did."""
+"""Fasteners: the shop's own record of how many came off and snapped, and those in trouble."""
 
 from django.db import transaction
 from django.db.models import F
 
-from axlecore.build.job import SnappedBolt
+from axlecore.build.job import Loosened, SnappedBolt
+from axlecore.build.seized import Burns, Freeing, SeizedBolt
 from axlecore.build.snapping import Tally, class_of
 from axlecore.build.steps import OldFastener
 from axlecore.fasteners.repair import Rung
 from axlecore.practice.look import Rust
-from jobs.models import BoltTally, Snapped
+from jobs.models import BoltTally, Snapped, Trouble
 from shops.models import Person, Shop
 from shops.requests import only_a_lead
 
@@ -30,6 +31,17 @@ def snapped_of(row: Snapped) -> SnappedBolt:
     """Return a stored bolt that snapped as core's record."""
     tried = tuple(Rung(rung) for rung in row.tried)
     return SnappedBolt(row.step, row.size, row.wall_m, row.edge_m, row.reachable, tried=tried)
+
+
+def seized_of(row: Trouble) -> SeizedBolt:
+    """Return a stored bolt that does not come free as core's record."""
+    near = tuple(Burns(one) for one in row.facts["near"])
+    return SeizedBolt(row.step, row.what, near, tuple(Freeing(one) for one in row.facts["tried"]))
+
+
+def loosened_of(row: Trouble) -> Loosened:
+    """Return what else was loosened as core's record."""
+    return Loosened(row.step, row.what, row.facts["steers"])
 
 
 def count_bolts(person: Person, tally: Tally) -> None:

@@ -5,6 +5,7 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
+from axlecore.bay.trouble import TroubleKind
 from axlecore.build.ordering import OrderState
 from axlecore.papers import PaperName
 from axlecore.practice.look import Rust
@@ -211,6 +212,57 @@ class Snapped(models.Model):
 
     def __str__(self) -> str:
         return f"{self.size} at {self.step}, {self.job}"
+
+
+class Trouble(models.Model):
+    """Trouble at a step of the work, beside what snapped: core's `TroubleKind`."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="troubles")
+    step = models.CharField(max_length=60)
+    kind = models.CharField(max_length=24)
+    # Size of what is seized, what was loosened, or what was said.
+    what = models.CharField(max_length=400)
+    # What else core's record of the kind holds: ways tried, what burns, where it was measured.
+    facts = models.JSONField(default=dict)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    # When a lead took up what is told to the desk; what is work of the plan is never taken up.
+    taken_up_at = models.DateTimeField(null=True)
+    taken_up_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, models.PROTECT, null=True, related_name="+"
+    )
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(kind__in=[kind.value for kind in TroubleKind]), name="known_trouble"
+            ),
+            models.CheckConstraint(
+                condition=Q(taken_up_at=None, taken_up_by=None)
+                | Q(taken_up_at__isnull=False, taken_up_by__isnull=False),
+                name="somebody_takes_it_up",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.kind} at {self.step}, {self.job}"
+
+
+class InHand(models.Model):
+    """The step somebody has in hand on a job, as long as their device says so."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="in_hand")
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="+")
+    step = models.CharField(max_length=60)
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["job", "person"], name="one_step_in_hand"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.step}, {self.job}"
 
 
 class BoltTally(models.Model):

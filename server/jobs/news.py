@@ -8,6 +8,7 @@ from ninja import Schema
 
 from axlecore.papers import PAPERS
 from history.models import Revision
+from jobs.in_hand import StepInHand, in_hand
 from jobs.models import Job, PaperRevision
 from rigs.models import SheetRevision
 from shops.models import Person
@@ -32,6 +33,8 @@ class News(Schema):
     #: Of what is done under the vehicle.
     work_version: int
     last: list[LastWrite]
+    #: Steps under the vehicle that somebody has before them.
+    in_hand: list[StepInHand]
 
 
 def news_of(job_id: int, shop_id: int) -> News:
@@ -39,7 +42,12 @@ def news_of(job_id: int, shop_id: int) -> News:
     job = Job.objects.only("line_version", "work_version", "vehicle_id").get(
         pk=job_id, shop_id=shop_id
     )
-    return News(line_version=job.line_version, work_version=job.work_version, last=list(_last(job)))
+    return News(
+        line_version=job.line_version,
+        work_version=job.work_version,
+        last=list(_last(job)),
+        in_hand=in_hand(job),
+    )
 
 
 def _last(job: Job) -> Iterator[LastWrite]:

@@ -8,6 +8,7 @@ from functools import cached_property
 
 import numpy as np
 
+from axlecore.bay.trouble import TroubleKind
 from axlecore.build.edits import PlanEdits
 from axlecore.build.job import JobFile, Kit
 from axlecore.build.order import OrderLine, order_list
@@ -26,11 +27,11 @@ from axlecore.quantities.measure import Record
 from axlecore.racks.parts import RackPart
 from axlecore.vehicle.ends import End
 from history.versions import check_version
-from jobs.bolts import snapped_of, tally_of
+from jobs.bolts import loosened_of, seized_of, snapped_of, tally_of
 from jobs.choosing import besides_of
 from jobs.gates import moved
 from jobs.kept import Kept
-from jobs.models import PlanLook
+from jobs.models import PlanLook, Trouble
 from jobs.opened import OpenJob
 from jobs.papers import change_paper
 from racks.kit_memory import memory_of
@@ -64,6 +65,9 @@ def job_file(job: OpenJob, parts: Mapping[End, Part]) -> JobFile:
         "alignment technician": shop.alignment_cents / 100,
         "licensed welder": RUNG_USES[Rung.WELD][1],
     }
+    troubles: dict[str, list[Trouble]] = {}
+    for row in job.row.troubles.order_by("pk"):
+        troubles.setdefault(row.kind, []).append(row)
     return JobFile(
         kind=JobKind(job.row.kind),
         vehicle=job.rig,
@@ -75,6 +79,8 @@ def job_file(job: OpenJob, parts: Mapping[End, Part]) -> JobFile:
         schools=shop.schools,
         edits=job.read(PlanEdits),
         snapped=tuple(snapped_of(row) for row in job.row.snapped_bolts.order_by("pk")),
+        seized=tuple(seized_of(row) for row in troubles.get(TroubleKind.SEIZED, ())),
+        loosened=tuple(loosened_of(row) for row in troubles.get(TroubleKind.LOOSENED, ())),
         record=tuple(tally_of(row) for row in shop.bolt_tallies.all()),
         terms=Terms(
             shop.labour_cents_an_hour / 100, outside, _parts_price(job, kits), shop.open_hours

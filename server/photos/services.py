@@ -101,6 +101,8 @@ def _change(photo: Photo, base_version: int, place: str, change: Callable[[Photo
         change(now)
         now.version += 1
         now.save()
+        if now.place.startswith(f"{STEP}."):
+            worked(now.job)
         return now
 
     return in_turn(photo.job_id, photo.job.shop_id, work)

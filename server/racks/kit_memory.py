@@ -1,6 +1,6 @@
 """What a shop knows of a kit: its sheet, and what each job with it added."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 
 from django.db import transaction
 
@@ -74,6 +74,17 @@ def remember(
         return sheet
 
     return _changed(person, part_id, None, step, change)
+
+
+def remember_hours(person: Person, part_id: int, hours: Mapping[str, float]) -> Part:
+    """Add what a whole job's steps took with a kit [h], by step, as one version."""
+
+    def change(_: Part, sheet: KitSheet) -> KitSheet:
+        for step, real_h in hours.items():
+            sheet = sheet.with_hours(step, real_h)
+        return sheet
+
+    return _changed(person, part_id, None, "hours", change)
 
 
 def _changed(

@@ -6,6 +6,7 @@ from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
+from axlecore.build.closing import TIDY
 from axlecore.build.plan import in_states
 from axlecore.build.steps import Records, Step, VehicleState
 from axlecore.errors import InputError
@@ -74,14 +75,17 @@ class Progress(Record):
         The bands of the day.
     next : str or None
         Key of the first step that can be done; None where nothing is left, or all waits.
+    stops : list of str
+        What keeps the vehicle from the road; its last look waits for them.
     """
 
     steps: list[StepProgress]
     states: list[StateProgress]
     next: str | None
+    stops: list[str]
 
 
-def progress_of(steps: Sequence[Step], recorded: Recorded) -> Progress:
+def progress_of(steps: Sequence[Step], recorded: Recorded, stops: Sequence[str] = ()) -> Progress:
     """Return how far a plan is.
 
     Parameters
@@ -90,16 +94,18 @@ def progress_of(steps: Sequence[Step], recorded: Recorded) -> Progress:
         In working order.
     recorded : mapping of str to collection of Records
         What was recorded of each.
+    stops : sequence of str
+        What keeps the vehicle from the road.
     """
     missing = {step.key: _missing(step, recorded) for step in steps}
-    found = [_stands(step, missing) for step in steps]
+    found = [_stands(step, missing, stops) for step in steps]
     done = {one.key for one in found if one.stands is StepStands.DONE}
     states = [
         StateProgress(state, sum(step.key in done for step in band), len(band))
         for state, band in in_states(steps)
     ]
     following = next((one.key for one in found if one.stands is StepStands.OPEN), None)
-    return Progress(found, states, following)
+    return Progress(found, states, following, list(stops))
 
 
 def _missing(step: Step, recorded: Recorded) -> list[Records]:
@@ -107,12 +113,15 @@ def _missing(step: Step, recorded: Recorded) -> list[Records]:
     return [kind for kind in step.records or (Records.TICK,) if kind not in there]
 
 
-def _stands(step: Step, missing: Mapping[str, Sequence[Records]]) -> StepProgress:
+def _stands(
+    step: Step, missing: Mapping[str, Sequence[Records]], stops: Sequence[str]
+) -> StepProgress:
     left = list(missing[step.key])
     rests_on = [key for key in step.after if missing.get(key)]
     if not left:
         return StepProgress(step.key, StepStands.DONE, [], rests_on)
-    stands = StepStands.WAITS if rests_on else StepStands.OPEN
+    waits = rests_on or (stops and step.key == TIDY)
+    stands = StepStands.WAITS if waits else StepStands.OPEN
     return StepProgress(step.key, stands, left, rests_on)
 
 
@@ -132,7 +141,13 @@ def step_of(steps: Sequence[Step], key: str) -> Step:
     return step
 
 
-def check_record(steps: Sequence[Step], recorded: Recorded, key: str, kind: Records) -> None:
+def check_record(
+    steps: Sequence[Step],
+    recorded: Recorded,
+    key: str,
+    kind: Records,
+    stops: Sequence[str] = (),
+) -> None:
     """Raise `InputError` where something cannot be recorded of a step now.
 
     Parameters
@@ -145,14 +160,18 @@ def check_record(steps: Sequence[Step], recorded: Recorded, key: str, kind: Reco
         Of the step.
     kind : Records
         What is recorded.
+    stops : sequence of str
+        What keeps the vehicle from the road.
     """
     step = step_of(steps, key)
     asked = step.records or (Records.TICK,)
     if kind not in asked:
         raise InputError("kind", f"This step keeps {', '.join(asked)}; read {kind}.")
-    stands = _stands(step, {one.key: _missing(one, recorded) for one in steps})
+    stands = _stands(step, {one.key: _missing(one, recorded) for one in steps}, stops)
     if stands.rests_on:
         first = step_of(steps, stands.rests_on[0]).what.rstrip(".")
         more = len(stands.rests_on) - 1
         also = f" and {more} more" if more else ""
         raise InputError("step", f"It rests on “{first}”{also}: do that first.")
+    if stops and key == TIDY:
+        raise InputError("step", f"A stop keeps it off the road: {stops[0]}")

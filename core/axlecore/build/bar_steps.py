@@ -11,14 +11,25 @@ from axlecore.build.facts import Facts, Work
 from axlecore.build.preparing import dirty_threads, holes_made, preparing_steps
 from axlecore.build.steps import Records, Step, UsedUp, VehicleState
 from axlecore.fasteners.hexagons import across_flats
-from axlecore.fitup.sheet import Layout
-from axlecore.practice.look import Cover
+from axlecore.fitup.sheet import Hand, Layout
+from axlecore.practice.look import Cover, VentPlace
 from axlecore.practice.undercarriage import Fault
 from axlecore.vehicle.ends import End, Side
 from axlecore.vehicle.rig import RigKind
 
 #: What must be done before anything of an end is undone.
 SECURE = "all.secure"
+
+
+def settle_key(end: End) -> str:
+    """Return the key of the step that settles an end on its wheels.
+
+    Parameters
+    ----------
+    end : End
+        Front or rear.
+    """
+    return f"{end}.settle"
 
 
 def axle_steps(facts: Facts, end: End) -> Iterator[Step]:
@@ -350,7 +361,7 @@ def _settled(facts: Facts, end: End, work: Work, links: bool) -> Iterator[Step]:
         yield Step(
             key=f"{end}.photo",
             what="Photograph what is handed: bolt heads, cut-outs, offset links, halves' marks.",
-            why="before the first torque; what mirrors and what does not is seen later",
+            why=_handed(facts, end),
             state=VehicleState.ON_WHEELS,
             axle=end,
             after=tuple(last),
@@ -359,11 +370,11 @@ def _settled(facts: Facts, end: End, work: Work, links: bool) -> Iterator[Step]:
         )
     only_bushings = work.rehung and not work.links_made
     yield Step(
-        key=f"{end}.settle",
+        key=settle_key(end),
         what="Weight on the wheels: the bar centred, its last bolt drops in by hand."
         if only_bushings
-        else "Weight on the wheels: arm and links set, both sides alike; the last bolt drops in "
-        "by hand.",
+        else "Weight on the wheels: bar centred, links plumb, hole and length set, both sides "
+        "alike; the last bolt drops in by hand.",
         why=_settled_in(facts, end),
         state=VehicleState.ON_WHEELS,
         axle=end,
@@ -372,6 +383,22 @@ def _settled(facts: Facts, end: End, work: Work, links: bool) -> Iterator[Step]:
         hours=(0.15, 0.3, 0.6),
         records=(Records.NUMBER,),
     )
+
+
+def _handed(facts: Facts, end: End) -> str:
+    """What of this job mirrors from side to side and what does not, for the photo."""
+    sheet, kit = facts.sheet(end), facts.kit(end)
+    said = []
+    if sheet is not None and Hand.NONE not in (sheet.link.left_hand, sheet.link.right_hand):
+        said.append("left and right link are stamped")
+    if sheet is not None and sheet.link.offset_m is not None:
+        said.append("offset links mirror")
+    if kit is not None and kit.part.bolt_heads:
+        said.append(f"bolt heads {kit.part.bolt_heads}")
+    vent = facts.job.look_over.tube(end).vent
+    if facts.u_bolts(end) and vent is not VentPlace.UNSEEN:
+        said.append(f"U-bolts keep off the vent, {vent}")
+    return " · ".join(said) or "before the first torque; what mirrors is seen on it later"
 
 
 def _settled_in(facts: Facts, end: End) -> str:

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from axlecore.build import cautions
 from axlecore.build.access import back_keys, things_back
-from axlecore.build.bar_steps import SECURE
+from axlecore.build.bar_steps import SECURE, settle_key
 from axlecore.build.facts import Facts
 from axlecore.build.preparing import SOAK, soak_step
 from axlecore.build.steps import Records, Step, VehicleState
@@ -16,6 +16,7 @@ from axlecore.practice.undercarriage import Fault
 from axlecore.vehicle.ends import End
 
 CLEAR, TIDY, NUTS = "all.clearance", "all.tidy", "all.wheel_nuts"
+ALIGNMENT = "all.alignment"
 
 
 def opening_steps(facts: Facts) -> Iterator[Step]:
@@ -66,14 +67,16 @@ def tightening_steps(facts: Facts, end: End) -> Iterator[Step]:
         Front or rear.
     """
     work = facts.work(end)
-    settled = SECURE if work.checked else f"{end}.settle"
+    settled = SECURE if work.checked else settle_key(end)
     keys = []
     for step in _torques(facts, end, settled):
         keys.append(step.key)
         yield step
     yield Step(
         key=f"{end}.torque",
-        what=f"All {end} joints read and on the log; jam nuts and collars tight, both sides alike.",
+        what=f"All {end} joints read and on the log; jam nuts"
+        + (", U-bolts' second nuts" if facts.u_bolts(end) else "")
+        + " and collars tight, both sides alike.",
         why="jam nuts and collars are the things forgotten",
         state=VehicleState.ON_WHEELS,
         axle=end,
@@ -212,18 +215,29 @@ def closing_steps(facts: Facts) -> Iterator[Step]:
         hours=(0.1, 0.15, 0.25),
         cautions=(cautions.ROAD,),
     )
-    align = [end for end in facts.ends if _align(facts, end)]
+    align = [why for end in facts.ends if (why := _align(facts, end))]
     if align:
-        yield Step(
-            key="all.alignment",
-            what="Wheel alignment by an alignment technician, before the road.",
-            why=" · ".join(_align(facts, end) for end in align),
-            state=VehicleState.ON_WHEELS,
-            after=(TIDY,),
-            hours=(0.2, 0.4, 0.8),
-            records=(Records.HANDED_ON,),
-            outside="alignment technician",
-        )
+        yield alignment_step(align)
+
+
+def alignment_step(why: Sequence[str]) -> Step:
+    """Return the step that has the wheels aligned.
+
+    Parameters
+    ----------
+    why : sequence of str
+        What asks for it.
+    """
+    return Step(
+        key=ALIGNMENT,
+        what="Wheel alignment by an alignment technician, before the road.",
+        why=" · ".join(why),
+        state=VehicleState.ON_WHEELS,
+        after=(TIDY,),
+        hours=(0.2, 0.4, 0.8),
+        records=(Records.HANDED_ON,),
+        outside="alignment technician",
+    )
 
 
 def _back_keys(facts: Facts) -> Iterator[str]:

@@ -6,8 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from axlecore.build.edits import PlanEdits
+from axlecore.build.seized import SeizedBolt
 from axlecore.build.snapping import Tally
 from axlecore.build.terms import Terms
+from axlecore.errors import InputError
 from axlecore.fasteners.repair import RepairRung, Rung, repair_ladder
 from axlecore.fitup.schools import holding, settled
 from axlecore.fitup.sheet import Fitting
@@ -18,6 +20,8 @@ from axlecore.racks.kit_sheet import KitSheet
 from axlecore.racks.parts import RackPart
 from axlecore.vehicle.ends import ByEnd, End
 from axlecore.vehicle.rig import Joints, SetUp, Vehicle
+
+_LONGEST_NAME = 80
 
 
 @dataclass(frozen=True)
@@ -80,6 +84,31 @@ class SnappedBolt(Record):
 
 
 @dataclass(frozen=True)
+class Loosened(Record):
+    """Something that no step of the plan undoes and was loosened all the same.
+
+    Attributes
+    ----------
+    step : str
+        Key of the step at which it was.
+    what : str
+        What was loosened.
+    steers : bool
+        Steering, strut or a control arm: the wheels are aligned before the road.
+    """
+
+    step: str
+    what: str
+    steers: bool = False
+
+    def __post_init__(self) -> None:
+        if not self.what.strip() or len(self.what) > _LONGEST_NAME:
+            raise InputError(
+                "what", f"Write what was loosened, in at most {_LONGEST_NAME} characters."
+            )
+
+
+@dataclass(frozen=True)
 class JobFile(Record, ByEnd["Kit | None"]):
     """A job as far as it is decided.
 
@@ -103,6 +132,10 @@ class JobFile(Record, ByEnd["Kit | None"]):
         What people did to the plan.
     snapped : tuple of SnappedBolt
         What snapped so far.
+    seized : tuple of SeizedBolt
+        What does not come free.
+    loosened : tuple of Loosened
+        What else was loosened on the way.
     terms : Terms
         What its quote is worked out with.
     record : tuple of Tally
@@ -119,6 +152,8 @@ class JobFile(Record, ByEnd["Kit | None"]):
     schools: Mapping[str, str] = field(default_factory=dict)
     edits: PlanEdits = field(default_factory=PlanEdits)
     snapped: tuple[SnappedBolt, ...] = ()
+    seized: tuple[SeizedBolt, ...] = ()
+    loosened: tuple[Loosened, ...] = ()
     terms: Terms = field(default_factory=Terms)
     record: tuple[Tally, ...] = ()
 

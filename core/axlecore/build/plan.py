@@ -10,7 +10,9 @@ from axlecore.build.closing import closing_steps, opening_steps, tightening_step
 from axlecore.build.edits import with_edits
 from axlecore.build.facts import Facts
 from axlecore.build.job import JobFile
+from axlecore.build.loosened import with_loosened
 from axlecore.build.order_of_work import in_working_order
+from axlecore.build.seized import with_freeing
 from axlecore.build.snapped import with_repairs
 from axlecore.build.steps import MOST_HOURS, Hours, Step, VehicleState
 from axlecore.errors import InputError
@@ -128,7 +130,8 @@ def derive(job: JobFile, fit: FitStation | None) -> list[Step]:
         steps += tightening_steps(facts, end)
     steps += closing_steps(facts)
     told = [_placed(_remembered(facts, step)) for step in steps]
-    return _loose_ends(with_repairs(told, job))
+    stuck = with_freeing(with_repairs(told, job), job.seized)
+    return _loose_ends(with_loosened(stuck, job.loosened))
 
 
 #: Part of the undercarriage that a step is at, by the second word of its key.

@@ -2,6 +2,7 @@ import unittest
 from itertools import groupby
 
 from axlecore.bay.progress import StepStands, check_record, progress_of
+from axlecore.build.closing import TIDY
 from axlecore.build.steps import Records
 from axlecore.errors import InputError
 from tests.build.jobs import planned, upgrade
@@ -60,3 +61,15 @@ class ProgressTests(unittest.TestCase):
     def test_bands_follow_the_vehicle_s_states(self):
         states = [band.state for band in progress_of(self.steps, {}).states]
         self.assertEqual(states, [state for state, _ in groupby(self.steps, lambda one: one.state)])
+
+    def test_a_stop_keeps_the_last_look_open_and_nothing_else(self):
+        done = {step.key: step.records for step in self.steps if step.key != TIDY}
+        free = progress_of(self.steps, done)
+        held = progress_of(self.steps, done, ["The frame is cracked."])
+        self.assertEqual((free.next, held.next), (TIDY, None))
+        self.assertEqual(held.stops, ["The frame is cracked."])
+        with self.assertRaises(InputError) as caught:
+            check_record(self.steps, done, TIDY, Records.TICK, held.stops)
+        self.assertIn("The frame is cracked.", caught.exception.message)
+        first = self.steps[0]
+        check_record(self.steps, {}, first.key, first.records[0], held.stops)

@@ -1,116 +1,18 @@
-"""The bay over HTTP: steps done in their order, once; torque superseded; a bolt snapped."""
+"""The bay over HTTP: steps done in their order, once; settled, tightened, taken back."""
 
 from datetime import date, timedelta
 from uuid import uuid4
 
-from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import IntegrityError, transaction
+from django.utils import timezone
 
-from axlecore.fitup.sheet import Layout
-from axlecore.papers import PaperName
-from axlecore.vehicle.ends import End
-from bay.models import GapReading, StepAnswer, TorqueRow, TorqueWrench
-from jobs.fitup import begun_fitting
-from jobs.models import BoltTally, Snapped
-from jobs.papers import change_paper
-from jobs.tests.chosen import WithChoice
-from jobs.writes import write
-from photos.tests.test_photos import picture
-from shops.models import Person
-from shops.tests.people import person
+from bay.models import AxleSetting, GapReading, StepAnswer, TorqueRow, TorqueWrench
+from bay.tests.under import UnderTheVehicle
+from jobs.models import BoltTally
+from photos.models import Photo
 
 
-class BayTests(WithChoice):
-    part_number = "MF-KR30"
-    action = "replace"
-
-    @classmethod
-    def setUpTestData(cls):
-        super().setUpTestData()
-        cls.fitter = person(cls.shop, "fitter", Person.Role.FITTER)
-        day = date.today()
-        cls.wrench = TorqueWrench.objects.create(
-            shop=cls.shop,
-            name="Wrench 3",
-            calibrated_on=day - timedelta(days=90),
-            due_on=day + timedelta(days=275),
-            from_n_m=10,
-            to_n_m=200,
-            length_m=0.4,
-        )
-
-    def setUp(self):
-        super().setUp()
-
-        def begin(job):
-            change_paper(
-                job,
-                PaperName.FITTING,
-                self.lead,
-                job.paper(PaperName.FITTING).version,
-                "rear",
-                "begun",
-                lambda fitting: begun_fitting(job, fitting, End.REAR, Layout.LEAF),
-            )
-
-        write(self.job.pk, self.shop.pk, begin)
-
-    def bay(self):
-        answer = self.client.get(f"/api/jobs/{self.job.pk}/bay")
-        self.assertEqual(answer.status_code, 200, answer.content[:300])
-        return answer.json()
-
-    def answer(self, step, kind="tick", client=None, headers=None, **more):
-        body = {"step": step, "kind": kind, **more}
-        return self.send("POST", f"/jobs/{self.job.pk}/bay/answers", body, client, headers)
-
-    def photo(self, key):
-        file = SimpleUploadedFile("x.jpg", picture((40, 30)), "image/jpeg")
-        place = {"place": f"step.{key}", "key": uuid4(), "file": file}
-        return self.client.post(f"/api/jobs/{self.job.pk}/photos", place)
-
-    def torque(self, joint, bolt, client=None, **more):
-        body = {"joint": joint, "bolt": bolt, "how": "read", "wrench_id": self.wrench.pk, **more}
-        return self.send("POST", f"/jobs/{self.job.pk}/bay/torque", body, client)
-
-    def do(self, bay, key):
-        """Record all that a step keeps."""
-        step = next(one for one in bay["steps"] if one["key"] == key)
-        for kind in step["records"] or ["tick"]:
-            if kind == "photo":
-                self.assertEqual(self.photo(key).status_code, 201)
-            elif kind == "torque":
-                joint_key = step["torque"] or key
-                joint = bay["joints"][joint_key]
-                for bolt in joint["left"]:
-                    target = joint["target"]
-                    if target["from_n_m"] is None:
-                        middle = 150.0
-                    else:
-                        middle = (target["from_n_m"] + target["to_n_m"]) / 2
-                    read = self.torque(joint_key, bolt, typed=f"{middle:.1f} N·m")
-                    self.assertEqual(read.status_code, 200, read.content[:300])
-            elif key == "all.clearance" and kind == "number" and bay["obstacles"]:
-                for one in bay["obstacles"]:
-                    measured = self.gap(one["obstacle"]["key"], "40 mm")
-                    self.assertEqual(measured.status_code, 200, measured.content[:300])
-            else:
-                said = {"number": "241 mm", "handed on": "Quay Exhausts"}.get(kind, "")
-                done = self.answer(key, kind, said=said)
-                self.assertEqual(done.status_code, 200, done.content[:300])
-
-    def gap(self, obstacle, typed, client=None):
-        body = {"obstacle": obstacle, "typed": typed}
-        return self.send("POST", f"/jobs/{self.job.pk}/bay/gaps", body, client)
-
-    def work_up_to(self, wanted):
-        """Do every step before one."""
-        bay = self.bay()
-        for step in bay["steps"]:
-            if step["key"] == wanted:
-                return
-            self.do(bay, step["key"])
-
+class BayTests(UnderTheVehicle):
     def test_the_whole_build_is_done_step_by_step(self):
         bay = self.bay()
         for step in bay["steps"]:
@@ -121,7 +23,7 @@ class BayTests(WithChoice):
         self.assertTrue(all(one["stands"] == "done" for one in done["steps"]))
 
     def test_a_step_is_not_done_before_what_it_rests_on_and_not_twice(self):
-        self.assert_refused(self.answer("rear.settle", "number", said="2"), 422, "step", "rests on")
+        self.assert_refused(self.answer("all.tidy"), 422, "step", "rests on")
         self.assert_refused(self.answer("all.secure", "photo"), 422, "kind")
         fitter = self.as_(self.fitter)
         self.assertEqual(self.answer("all.secure", client=fitter).status_code, 200)
@@ -274,29 +176,6 @@ class BayTests(WithChoice):
                 person=self.lead,
             )
 
-    def test_a_snapped_bolt_is_a_step_with_its_ladder_and_goes_on_where_a_rung_does_not_hold(self):
-        step = next(one for one in self.bay()["steps"] if one["undoes"])
-        size = step["undoes"][0]["size"]
-        body = {"step": step["key"], "size": size, "wall": "12 mm", "edge": "30 mm"}
-        path = f"/jobs/{self.job.pk}/bay/snapped"
-        before = self.bay()["middle_cents"]
-        answer = self.send("POST", path, body)
-        self.assertEqual(answer.status_code, 200, answer.content[:300])
-        bay = answer.json()
-        [bolt] = bay["snapped"]
-        repair = next(one for one in bay["steps"] if ".snapped." in one["key"])
-        self.assertIn("next rung: extract", repair["why"])
-        self.assertGreater(bay["middle_cents"], before)
-        further = self.send("POST", f"/jobs/{self.job.pk}/bay/rung", {"bolt_id": bolt["id"]})
-        self.assertEqual(further.json()["snapped"][0]["tried"], ["extract"])
-        self.assert_refused(self.send("POST", path, {**body, "wall": "thin"}), 422, "wall")
-        self.assert_refused(self.send("POST", path, {**body, "size": "M7"}), 422, "size")
-        self.assert_refused(
-            self.send("POST", path, {**body, "step": "all.secure"}), 422, "step", "No old bolt"
-        )
-        stranger = self.send("POST", path, body, self.as_(self.stranger))
-        self.assertEqual((stranger.status_code, Snapped.objects.count()), (404, 1))
-
     def test_what_came_off_and_what_snapped_is_in_the_shop_s_record(self):
         step = next(one for one in self.bay()["steps"] if one["undoes"])
         [old, *_] = step["undoes"]
@@ -325,3 +204,98 @@ class BayTests(WithChoice):
         fitter = self.send("PUT", "/shop/wrenches", body, self.as_(self.fitter))
         self.assert_refused(fitter, 403, "role")
         self.assertEqual(self.as_(self.stranger).get("/api/shop/wrenches").json(), [])
+
+    def test_an_axle_holds_once_both_sides_are_alike_and_the_last_bolt_drops_in(self):
+        self.assert_refused(self.settle(), 422, "step", "rests on")
+        self.work_up_to("rear.settle")
+        self.assert_refused(
+            self.answer("rear.settle", "number", said="2"), 422, "kind", "each side"
+        )
+        forced = self.settle(gap="4 mm").json()
+        settled = forced["settling"]["rear"]["settled"]
+        self.assertFalse(settled["holds"])
+        self.assertGreater(settled["preload_n"], 0)
+        self.assertNotEqual(forced["progress"]["next"], "rear.settle.done")
+        left = f"{self.planned_links()['left'] + 9:.1f} mm"
+        unlike = self.settle(left_link=left).json()["settling"]["rear"]["settled"]
+        self.assertIn("left link is 9 mm longer than the other", unlike["says"][0])
+        why = {"override": "frame is bent, maker agreed", "left_link": left}
+        fitter = self.settle(self.as_(self.fitter), **why)
+        self.assert_refused(fitter, 403, "role", "Only a lead")
+        self.assertTrue(self.stands(self.settle(**why).json(), "rear.settle", "done"))
+        longer = f"{self.planned_links()['left'] + 10:.1f} mm"
+        both = self.settle(left_link=longer, right_link=longer).json()
+        self.assertTrue(self.stands(both, "rear.settle", "done"))
+        now = both["settling"]["rear"]["settled"]
+        self.assertNotEqual(now["lean_rad"], now["planned_lean_rad"])
+        self.assertEqual(AxleSetting.objects.count(), 4)
+
+    def test_a_setting_that_cannot_be_is_refused_by_its_field(self):
+        self.work_up_to("rear.settle")
+        for field, given in (
+            ("axle", {"axle": "front"}),
+            ("left_hole", {"left_hole": 8}),
+            ("right_link", {"right_link": "3 mm"}),
+            ("gap", {"gap": "wide"}),
+        ):
+            self.assert_refused(self.settle(**given), 422, field)
+        self.assertEqual(self.settle(self.as_(self.stranger)).status_code, 404)
+        self.assertEqual(AxleSetting.objects.count(), 0)
+
+    def stands(self, bay, key, how):
+        return any(one["key"] == key and one["stands"] == how for one in bay["progress"]["steps"])
+
+    def test_when_it_was_done_is_told_by_the_device_where_that_can_be(self):
+        then = timezone.now() - timedelta(hours=2)
+        self.answer("all.secure", at=then.isoformat())
+        self.assertEqual(StepAnswer.objects.get().done_at, then)
+        StepAnswer.objects.all().delete()
+        ahead = timezone.now() + timedelta(days=2)
+        self.answer("all.secure", at=ahead.isoformat())
+        self.assertLess(StepAnswer.objects.get().done_at, ahead - timedelta(days=1))
+        self.assertEqual(self.answer("all.secure", at="yesterday").status_code, 422)
+
+    def test_a_photo_taken_away_opens_its_step_again_for_all_who_look_on(self):
+        self.work_up_to("rear.settle")
+        self.assertTrue(self.stands(self.bay(), "rear.photo", "done"))
+        before = self.bay()["work_version"]
+        photo = Photo.objects.get(job=self.job, place="step.rear.photo")
+        body = {"base_version": photo.version, "removed": True}
+        gone = self.send("PATCH", f"/photos/{photo.pk}", body)
+        self.assertEqual(gone.status_code, 200, gone.content[:200])
+        self.assertTrue(self.stands(self.bay(), "rear.photo", "open"))
+        self.assertGreater(self.bay()["work_version"], before)
+
+    def test_who_has_a_step_in_hand_is_news_until_their_device_falls_silent(self):
+        def hand(step, client=None):
+            return self.send("POST", f"/jobs/{self.job.pk}/bay/hand", {"step": step}, client)
+
+        fitter = self.as_(self.fitter)
+        hand("all.secure", fitter)
+        hand("rear.bar.in", fitter)
+        [one] = self.client.get(f"/api/jobs/{self.job.pk}/news").json()["in_hand"]
+        self.assertEqual((one["person"], one["step"]), ("fitter", "rear.bar.in"))
+        self.job.in_hand.update(at=timezone.now() - timedelta(minutes=3))
+        self.assertEqual(self.client.get(f"/api/jobs/{self.job.pk}/news").json()["in_hand"], [])
+        self.assert_refused(hand("all.secure", self.as_(self.viewer)), 403, "role")
+        self.assertEqual(hand("all.secure", self.as_(self.stranger)).status_code, 404)
+
+    def test_real_hours_go_into_the_kit_s_memory_once(self):
+        path = f"/jobs/{self.job.pk}/bay/hours"
+        self.assert_refused(self.send("POST", path, {}), 422, "hours", "timed")
+        self.work_up_to("rear.bar.in")
+        now, keys = timezone.now(), [one["key"] for one in self.bay()["steps"]]
+        rows = StepAnswer.objects.filter(job=self.job)
+        for at, key in enumerate(keys[: keys.index("rear.bar.in")]):
+            rows.filter(step=key).update(done_at=now - timedelta(minutes=10 * (20 - at)))
+        self.assertEqual(self.answer("rear.bar.in").status_code, 200)
+        rows.filter(step="rear.bar.in").update(
+            done_at=rows.exclude(step="rear.bar.in").latest("done_at").done_at
+            + timedelta(minutes=30)
+        )
+        self.assertEqual(self.send("POST", path, {}, self.as_(self.stranger)).status_code, 404)
+        kept = self.send("POST", path, {})
+        self.assertEqual((kept.status_code, kept.json()["hours_kept"]), (200, True))
+        memory = self.client.get(f"/api/racks/parts/{self.part.pk}/sheet").json()
+        self.assertAlmostEqual(memory["sheet"]["hours"]["rear.bar.in"][0], 0.5)
+        self.assert_refused(self.send("POST", path, {}), 409, "hours", "already")

@@ -14,7 +14,7 @@ from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import SetUp
-from bay.services import BayWork
+from bay.work import BayWork
 from board.services import propose, standing
 from demo import scenario
 from jobs.agreeing import last_agreement

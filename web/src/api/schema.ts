@@ -516,6 +516,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/bay/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Days */
+        get: operations["read_day_moves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Found */
+        post: operations["found_else"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/bay/gaps": {
         parameters: {
             query?: never;
@@ -533,6 +567,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/bay/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post In Hand */
+        post: operations["take_in_hand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Hours */
+        post: operations["keep_hours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/loosened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Loosened */
+        post: operations["loosened_too"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/misfit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Misfit */
+        post: operations["does_not_fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/bay/rung": {
         parameters: {
             query?: never;
@@ -544,6 +646,40 @@ export interface paths {
         put?: never;
         /** Post Rung */
         post: operations["rung_did_not_hold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/seized": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Seized */
+        post: operations["bolt_seized"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Setting */
+        post: operations["set_axle"];
         delete?: never;
         options?: never;
         head?: never;
@@ -578,6 +714,41 @@ export interface paths {
         put?: never;
         /** Post Torque */
         post: operations["read_torque"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/troubles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Troubles */
+        get: operations["read_troubles"];
+        put?: never;
+        /** Post Taken Up */
+        post: operations["take_trouble_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bay/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Way */
+        post: operations["way_did_not_free"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1806,7 +1977,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Wrenches */
+        /** Getwrenches Out */
         get: operations["list_wrenches"];
         /** Put Wrench */
         put: operations["keep_wrench"];
@@ -2121,6 +2292,8 @@ export interface components {
         Answer: "unsaid" | "yes" | "partly" | "repair_first" | "no";
         /** AnswerIn */
         AnswerIn: {
+            /** At */
+            at?: string | null;
             kind: components["schemas"]["Records"];
             /**
              * Said
@@ -2495,6 +2668,50 @@ export interface components {
             unequal: components["schemas"]["UnequalSides"] | null;
         };
         /**
+         * AxleSet
+         * @description What is set at one axle, and whether its last bolt goes in.
+         *
+         *     Attributes
+         *     ----------
+         *     left, right : SideSet
+         *         Both sides.
+         *     gap_m : float
+         *         By how much the last bolt misses its hole; 0 where it drops in by hand [m].
+         */
+        AxleSet: {
+            /**
+             * Gap M
+             * @default 0
+             */
+            gap_m: number;
+            left: components["schemas"]["SideSet"];
+            right: components["schemas"]["SideSet"];
+        };
+        /** AxleSettingIn */
+        AxleSettingIn: {
+            /** At */
+            at?: string | null;
+            axle: components["schemas"]["End"];
+            /**
+             * Gap
+             * @default
+             */
+            gap: string;
+            /** Left Hole */
+            left_hole: number;
+            /** Left Link */
+            left_link: string;
+            /**
+             * Override
+             * @default
+             */
+            override: string;
+            /** Right Hole */
+            right_hole: number;
+            /** Right Link */
+            right_link: string;
+        };
+        /**
          * AxleStation
          * @description The fit-up of one axle, as the station shows it.
          *
@@ -2811,12 +3028,26 @@ export interface components {
             agreed_cents: number | null;
             /** Answers */
             answers: components["schemas"]["StepAnswerOut"][];
+            /** Digest */
+            digest: string;
+            /** Fit Places */
+            fit_places: {
+                [key: string]: string;
+            };
+            /** Hours Kept */
+            hours_kept: boolean;
             /** Job Id */
             job_id: number;
             /** Joints */
             joints: {
                 [key: string]: components["schemas"]["JointOut"];
             };
+            /** Kits */
+            kits: {
+                [key: string]: number;
+            };
+            /** Line Version */
+            line_version: number;
             /** Middle Cents */
             middle_cents: number;
             /** Name */
@@ -2825,9 +3056,23 @@ export interface components {
             number: number;
             /** Obstacles */
             obstacles: components["schemas"]["NearObstacleOut"][];
+            /** Offered Cents */
+            offered_cents: number;
+            /** Parts */
+            parts: components["schemas"]["SeenPart"][];
             /** Photographed */
             photographed: string[];
             progress: components["schemas"]["Progress"];
+            /** Real Hours */
+            real_hours: {
+                [key: string]: number;
+            };
+            /** Seized */
+            seized: components["schemas"]["SeizedOut"][];
+            /** Settling */
+            settling: {
+                [key: string]: components["schemas"]["SettlingOut"];
+            };
             /** Snapped */
             snapped: components["schemas"]["SnappedOut"][];
             /** Steps */
@@ -3113,6 +3358,12 @@ export interface components {
             /** Moves Up M */
             moves_up_m: number;
         };
+        /**
+         * Burns
+         * @description What is near enough to burn.
+         * @enum {string}
+         */
+        Burns: "brake or fuel line" | "tank" | "bushing that stays" | "undercoat" | "wiring";
         /**
          * BushingFacts
          * @description A bushing or a link bushing.
@@ -3685,6 +3936,26 @@ export interface components {
          * @enum {string}
          */
         Currency: "EUR" | "USD" | "GBP" | "CAD" | "AUD" | "NZD" | "CHF" | "DKK" | "NOK" | "SEK";
+        /**
+         * DayMoveOut
+         * @description A job that is ready on another day than was told last.
+         */
+        DayMoveOut: {
+            /** Job Id */
+            job_id: number;
+            /** Name */
+            name: string;
+            /**
+             * Proposed
+             * Format: date
+             */
+            proposed: string;
+            /**
+             * Told
+             * Format: date
+             */
+            told: string;
+        };
         /** DayOffIn */
         DayOffIn: {
             /**
@@ -3694,6 +3965,13 @@ export interface components {
             day: string;
             /** Off */
             off: boolean;
+        };
+        /** DaysOut */
+        DaysOut: {
+            /** Moves */
+            moves: components["schemas"]["DayMoveOut"][];
+            /** No Room */
+            no_room: string;
         };
         /**
          * DecidedState
@@ -4510,6 +4788,20 @@ export interface components {
          * @enum {string}
          */
         Forbids: "its parts" | "its own hours" | "a bay" | "people" | "a pin" | "other jobs";
+        /** FoundIn */
+        FoundIn: {
+            fault?: components["schemas"]["Fault"] | null;
+            /** Part */
+            part: string;
+            rating: components["schemas"]["Rating"];
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            /** Step */
+            step: string;
+        };
         /**
          * FrameTables
          * @description Before and after for every frame stiffness.
@@ -4541,8 +4833,16 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /**
+         * Freeing
+         * @description Ways to free a fastener, gentlest first.
+         * @enum {string}
+         */
+        Freeing: "soak" | "work it back and forth" | "heat" | "cut";
         /** GapIn */
         GapIn: {
+            /** At */
+            at?: string | null;
             /** Obstacle */
             obstacle: string;
             /** Typed */
@@ -4657,6 +4957,29 @@ export interface components {
             thread: components["schemas"]["Thread"];
         };
         /**
+         * HoleTape
+         * @description What one hole of the arm gives with links of some lengths; None where none can be hung.
+         *
+         *     Attributes
+         *     ----------
+         *     motion_ratio : list of float or None
+         *         Arm-tip travel per axle (or wheel) travel.
+         *     arm_rad, link_rad : list of float or None
+         *         Arm above level, and link off the ground's plane [rad].
+         *     lean_rad : list of float or None
+         *         Lean at 0.3 g with both sides so [rad].
+         */
+        HoleTape: {
+            /** Arm Rad */
+            arm_rad: (number | null)[];
+            /** Lean Rad */
+            lean_rad: (number | null)[];
+            /** Link Rad */
+            link_rad: (number | null)[];
+            /** Motion Ratio */
+            motion_ratio: (number | null)[];
+        };
+        /**
          * HoleTrouble
          * @description Why a combination is not to be used, gravest first.
          * @enum {string}
@@ -4702,6 +5025,11 @@ export interface components {
             new: number;
             /** Updated */
             updated: number;
+        };
+        /** InHandIn */
+        InHandIn: {
+            /** Step */
+            step: string;
         };
         /**
          * Inside
@@ -5708,6 +6036,18 @@ export interface components {
             /** Digest */
             digest: string;
         };
+        /** LoosenedIn */
+        LoosenedIn: {
+            /**
+             * Steers
+             * @default false
+             */
+            steers: boolean;
+            /** Step */
+            step: string;
+            /** What */
+            what: string;
+        };
         /**
          * Lubrication
          * @description What is on the thread.
@@ -5805,6 +6145,26 @@ export interface components {
             typed: string;
             /** Value */
             value: number;
+        };
+        /** MisfitIn */
+        MisfitIn: {
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            /** Step */
+            step: string;
+            /**
+             * Typed
+             * @default
+             */
+            typed: string;
         };
         /**
          * Mount
@@ -5924,6 +6284,8 @@ export interface components {
          * @description Versions of everything on a job, by name, and who wrote each last.
          */
         News: {
+            /** In Hand */
+            in_hand: components["schemas"]["StepInHand"][];
             /** Last */
             last: components["schemas"]["LastWrite"][];
             /** Line Version */
@@ -6922,6 +7284,8 @@ export interface components {
          *         The bands of the day.
          *     next : str or None
          *         Key of the first step that can be done; None where nothing is left, or all waits.
+         *     stops : list of str
+         *         What keeps the vehicle from the road; its last look waits for them.
          */
         Progress: {
             /** Next */
@@ -6930,6 +7294,8 @@ export interface components {
             states: components["schemas"]["StateProgress"][];
             /** Steps */
             steps: components["schemas"]["StepProgress"][];
+            /** Stops */
+            stops: string[];
         };
         /**
          * Protractor
@@ -7757,11 +8123,49 @@ export interface components {
          * @enum {string}
          */
         Seen: "unseen" | "yes" | "no";
+        /**
+         * SeenPart
+         * @description A part of the look-over that something can be found of.
+         */
+        SeenPart: {
+            /** Faults */
+            faults: components["schemas"]["Fault"][];
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
         /** SeenThen */
         SeenThen: {
             check: components["schemas"]["PartCheck"];
             /** Part */
             part: string;
+        };
+        /** SeizedBoltIn */
+        SeizedBoltIn: {
+            /**
+             * Near
+             * @default []
+             */
+            near: components["schemas"]["Burns"][];
+            /** Size */
+            size: string;
+            /** Step */
+            step: string;
+        };
+        /** SeizedOut */
+        SeizedOut: {
+            /** Id */
+            id: number;
+            /** Ladder */
+            ladder: components["schemas"]["WayToFree"][];
+            next: components["schemas"]["Freeing"];
+            /** Size */
+            size: string;
+            /** Step */
+            step: string;
+            /** Tried */
+            tried: components["schemas"]["Freeing"][];
         };
         /** SendQuoteIn */
         SendQuoteIn: {
@@ -7790,6 +8194,79 @@ export interface components {
             place: string;
             /** Typed */
             typed: string;
+        };
+        /**
+         * Settled
+         * @description What an axle as it was set comes to.
+         *
+         *     Attributes
+         *     ----------
+         *     ratios : list of float or None
+         *         Motion ratio left and right; None where a side cannot be hung so.
+         *     preload_n : float
+         *         What the bar pulls at each end at rest [N].
+         *     rest_lean_rad, lean_rad, planned_lean_rad : float or None
+         *         Lean at rest from it, and at 0.3 g as set and as planned [rad]; None where unknown.
+         *     holds : bool
+         *         It can be tightened so.
+         *     says : list of str
+         *         What is to be mended, then what it changes.
+         */
+        Settled: {
+            /** Holds */
+            holds: boolean;
+            /** Lean Rad */
+            lean_rad: number | null;
+            /** Planned Lean Rad */
+            planned_lean_rad: number | null;
+            /** Preload N */
+            preload_n: number;
+            /** Ratios */
+            ratios: (number | null)[];
+            /** Rest Lean Rad */
+            rest_lean_rad: number | null;
+            /** Says */
+            says: string[];
+        };
+        /**
+         * SettlingOut
+         * @description An axle that is set on its wheels: as planned, as it was set last, and what that is.
+         */
+        SettlingOut: {
+            measured: components["schemas"]["AxleSet"] | null;
+            /** Override */
+            override: string;
+            /** Person */
+            person: string;
+            settled: components["schemas"]["Settled"] | null;
+            tape: components["schemas"]["SettlingTape"];
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * SettlingTape
+         * @description Figures that go with hole and link length, to be read off without a network.
+         *
+         *     Attributes
+         *     ----------
+         *     end : End
+         *         Front or rear.
+         *     planned : AxleSet
+         *         What the fit-up planned.
+         *     link_m : list of float
+         *         Lengths, rising [m].
+         *     holes : list of HoleTape
+         *         By hole of the arm, 0 the outermost.
+         */
+        SettlingTape: {
+            end: components["schemas"]["End"];
+            /** Holes */
+            holes: components["schemas"]["HoleTape"][];
+            /** Link M */
+            link_m: number[];
+            planned: components["schemas"]["AxleSet"];
         };
         /**
          * SetUp
@@ -8089,6 +8566,23 @@ export interface components {
          * @enum {string}
          */
         Sides: "once" | "both";
+        /**
+         * SideSet
+         * @description What is set on one side.
+         *
+         *     Attributes
+         *     ----------
+         *     hole : int
+         *         Of the bar's arm, 0 the outermost.
+         *     link_m : float
+         *         Link eye to eye [m].
+         */
+        SideSet: {
+            /** Hole */
+            hole: number;
+            /** Link M */
+            link_m: number;
+        };
         /**
          * SideTape
          * @description One side over the travel; None where it cannot be assembled.
@@ -8746,12 +9240,12 @@ export interface components {
         };
         /** StepAnswerOut */
         StepAnswerOut: {
-            kind: components["schemas"]["Records"];
             /**
-             * Made At
+             * Done At
              * Format: date-time
              */
-            made_at: string;
+            done_at: string;
+            kind: components["schemas"]["Records"];
             /** Person */
             person: string;
             /** Said */
@@ -8767,6 +9261,18 @@ export interface components {
             key: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * StepInHand
+         * @description A step that somebody has before them.
+         */
+        StepInHand: {
+            /** Person */
+            person: string;
+            /** Step */
+            step: string;
+            /** Username */
+            username: string;
         };
         /**
          * StepProgress
@@ -9309,6 +9815,8 @@ export interface components {
         };
         /** TorqueRowIn */
         TorqueRowIn: {
+            /** At */
+            at?: string | null;
             /** Bolt */
             bolt: number;
             /**
@@ -9343,17 +9851,17 @@ export interface components {
         TorqueRowOut: {
             /** Bolt */
             bolt: number;
+            /**
+             * Done At
+             * Format: date-time
+             */
+            done_at: string;
             /** Got N M */
             got_n_m: number | null;
             how: components["schemas"]["HowTight"];
             /** Id */
             id: number;
             judged: components["schemas"]["Judged"];
-            /**
-             * Made At
-             * Format: date-time
-             */
-            made_at: string;
             /** Override */
             override: string;
             /** Person */
@@ -9405,6 +9913,41 @@ export interface components {
             message: string;
             /** Place */
             place: string;
+        };
+        /** TroubleIn */
+        TroubleIn: {
+            /** Trouble Id */
+            trouble_id: number;
+        };
+        /**
+         * TroubleKind
+         * @description What went wrong at a step, beside a bolt that snapped.
+         * @enum {string}
+         */
+        TroubleKind: "seized" | "loosened" | "does not fit" | "something else found";
+        /**
+         * TroubleOut
+         * @description What the bay tells the desk of a step.
+         */
+        TroubleOut: {
+            /** At */
+            at: string;
+            /** Id */
+            id: number;
+            kind: components["schemas"]["TroubleKind"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Person */
+            person: string;
+            /** Read */
+            read: string;
+            /** Taken Up By */
+            taken_up_by: string;
+            /** What */
+            what: string;
         };
         /**
          * TubeFacts
@@ -9722,6 +10265,38 @@ export interface components {
          * @enum {string}
          */
         Way: "in person" | "by phone" | "in writing" | "signed here" | "by link";
+        /**
+         * WayToFree
+         * @description One way to free a fastener, as it stands here.
+         *
+         *     Attributes
+         *     ----------
+         *     way : Freeing
+         *         Which.
+         *     says : str
+         *         How it is done.
+         *     possible : bool
+         *         It can be done here.
+         *     why_not : str
+         *         Why it cannot; empty where it can.
+         *     hours : tuple of three float
+         *         Quick, usual and slow [h].
+         */
+        WayToFree: {
+            /** Hours */
+            hours: [
+                number,
+                number,
+                number
+            ];
+            /** Possible */
+            possible: boolean;
+            /** Says */
+            says: string;
+            way: components["schemas"]["Freeing"];
+            /** Why Not */
+            why_not: string;
+        };
         /**
          * Wheel
          * @description One wheel or dual pair, in the order of every array of wheel loads.
@@ -10718,6 +11293,54 @@ export interface operations {
             };
         };
     };
+    read_day_moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysOut"];
+                };
+            };
+        };
+    };
+    found_else: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FoundIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
     measure_gap: {
         parameters: {
             query?: never;
@@ -10744,6 +11367,106 @@ export interface operations {
             };
         };
     };
+    take_in_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InHandIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["News"];
+                };
+            };
+        };
+    };
+    keep_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    loosened_too: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoosenedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    does_not_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MisfitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
     rung_did_not_hold: {
         parameters: {
             query?: never;
@@ -10756,6 +11479,58 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["DidNotHoldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    bolt_seized: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeizedBoltIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    set_axle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AxleSettingIn"];
             };
         };
         responses: {
@@ -10808,6 +11583,80 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TorqueRowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayWorkOut"];
+                };
+            };
+        };
+    };
+    read_troubles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroubleOut"][];
+                };
+            };
+        };
+    };
+    take_trouble_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroubleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroubleOut"][];
+                };
+            };
+        };
+    };
+    way_did_not_free: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroubleIn"];
             };
         };
         responses: {

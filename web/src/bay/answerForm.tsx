@@ -5,7 +5,8 @@ import { FileButton, PICTURES } from "../ui/fileButton";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
 import { ClearanceRound } from "./clearanceRound";
-import { jointOf, ROUND } from "./standing";
+import { SettleForm } from "./settleForm";
+import { jointOf, ROUND, settledAxle } from "./standing";
 import type { Standing } from "./standing";
 import { TorquePad } from "./torquePad";
 
@@ -29,8 +30,7 @@ export function AnswerForm({ bay, standing, onDone }: AnswerFormProps) {
         accept={PICTURES}
         camera
         onFile={(file) => {
-          writes.photo(step.key, file);
-          if (missing.length === 1) onDone();
+          void writes.photo(step.key, file).then(() => missing.length === 1 && onDone());
         }}
       >
         Take the photo
@@ -38,6 +38,10 @@ export function AnswerForm({ bay, standing, onDone }: AnswerFormProps) {
     );
   if (kind === "number" && step.key === ROUND && bay.obstacles.length > 0)
     return <ClearanceRound bay={bay} />;
+  const axle = settledAxle(bay, step);
+  const settling = axle && bay.settling[axle];
+  if (kind === "number" && axle && settling)
+    return <SettleForm bay={bay} axle={axle} settling={settling} />;
   if (kind === "number" || kind === "handed on")
     return <Said key={kind} kind={kind} onKeep={(said) => keep(kind, said)} />;
   return (

@@ -4,11 +4,14 @@ import { useBay } from "../api/bay";
 import { useOnItsWay } from "../api/outbox/useOutbox";
 import { useJob } from "../api/queries";
 import { SavingMark } from "../job/savingMark";
+import { StorageLine } from "../job/storageLine";
 import { useWorkNews } from "../job/useNews";
 import { useKeys } from "../ui/keys";
 import { Bands } from "./bands";
 import { StepFace } from "./stepFace";
-import { firstOpen, placesSent, standingOf } from "./standing";
+import { PlanMoved } from "./planMoved";
+import { firstOpen, freeOf, placesSent, standingOf } from "./standing";
+import { Stops } from "./stops";
 import { useBayFace } from "./useBayFace";
 
 /** How far a finger moves before it turns the step [px]. */
@@ -25,17 +28,16 @@ export function Bay() {
   const sent = placesSent(useOnItsWay(), id);
   const swiped = useRef(0);
   useBayFace();
-  useWorkNews(id, bay.data?.work_version);
-
   const standing = bay.data ? standingOf(bay.data, sent) : [];
   const found = standing.findIndex(({ step }) => step.key === asked);
   const at = found < 0 ? firstOpen(standing) : found;
   const here = standing[at];
+  const others = useWorkNews(id, here?.step.key);
   const open = (key: string | undefined) =>
     void navigate({ to: "/bay/$jobId", params: { jobId }, search: { step: key }, replace: true });
   const turn = (by: number) => open(standing[at + by]?.step.key ?? here?.step.key);
-  // What is done shows where the next open one is.
-  const onward = () => open(undefined);
+  // What is done shows where the next open one is that nobody else has in hand.
+  const onward = () => open(freeOf(standing, here?.step.key, others));
   useKeys({ PageUp: () => turn(-1), ArrowLeft: () => turn(-1), ArrowRight: () => turn(1) });
 
   return (
@@ -62,14 +64,18 @@ export function Bay() {
           {standing.length > 0 && `${at + 1} of ${standing.length}`}
         </span>
       </header>
+      <StorageLine />
       {bay.data && here ? (
         <>
+          <PlanMoved bay={bay.data} onOpen={open} />
+          <Stops stops={bay.data.progress.stops} jobId={id} />
           <Bands standing={standing} at={at} />
           <StepFace
             key={here.step.key}
             bay={bay.data}
             standing={here}
             sheet={job.data?.sheet}
+            others={others.filter(({ step }) => step === here.step.key)}
             then={standing[at + 1]?.step.what}
             onOpen={open}
             onDone={onward}

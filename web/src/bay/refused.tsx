@@ -1,8 +1,8 @@
-import { answerPlace, boltPlace, photoPlace } from "../api/bay";
+import { answerPlace, boltPlace, photoPlace, settlePlace, troublePlace } from "../api/bay";
 import type { useSent } from "../api/outbox/useOutbox";
 import type { BayWork } from "../api/types";
 import { BigButton } from "./bigButton";
-import { jointOf } from "./standing";
+import { jointOf, settledAxle } from "./standing";
 import type { Standing } from "./standing";
 
 type RefusedProps = {
@@ -16,11 +16,13 @@ type RefusedProps = {
 export function Refused({ bay, sent, standing: { step }, onLetGo }: RefusedProps) {
   const bolts = bay.joints[jointOf(step)]?.target.order ?? [];
   const kinds = step.records ?? ["tick"];
+  const axle = settledAxle(bay, step);
   const own = [
     ...kinds.map((kind) => sent("bay", answerPlace(step.key, kind))),
     sent("photos", photoPlace(step.key)),
     ...bolts.map((bolt) => sent("bay", boltPlace(jointOf(step), bolt))),
-    sent("bay", `${step.key} snapped`),
+    sent("bay", troublePlace(step.key)),
+    axle && sent("bay", settlePlace(axle)),
     sent("bay", `${step.key} back`),
   ];
   return own.flatMap((one) =>

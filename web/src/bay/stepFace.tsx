@@ -1,13 +1,15 @@
 import { useState } from "react";
 import { useBayWrites } from "../api/bay";
 import { useSent } from "../api/outbox/useOutbox";
-import type { BayWork, Sheet } from "../api/types";
+import type { BayWork, InHand, Sheet } from "../api/types";
 import { StepPlace } from "../job/stepPlace";
 import { AnswerForm } from "./answerForm";
 import { BigButton } from "./bigButton";
 import { Refused } from "./refused";
-import { answeredBy, Tools } from "./stepFacts";
-import { jointOf } from "./standing";
+import { KeepHours } from "./keepHours";
+import { Settled } from "./settled";
+import { answeredBy, inTrouble, Tools } from "./stepFacts";
+import { jointOf, settledAxle } from "./standing";
 import type { Standing } from "./standing";
 import { TorqueLog } from "./torqueLog";
 import { Trouble } from "./trouble";
@@ -17,6 +19,8 @@ type StepFaceProps = {
   bay: BayWork;
   standing: Standing;
   sheet: Sheet | undefined;
+  /** Others who have this very step before them. */
+  others: InHand[];
   then: string | undefined;
   onOpen: (key: string) => void;
   onDone: () => void;
@@ -25,7 +29,7 @@ type StepFaceProps = {
 
 /** One step as it is read at arm's length: cautions, what, where, sockets, and the one thing to do. */
 export function StepFace(props: StepFaceProps) {
-  const { bay, standing, sheet, then, onOpen, onDone, onBack } = props;
+  const { bay, standing, sheet, others, then, onOpen, onDone, onBack } = props;
   const { step, stands, restsOn } = standing;
   const [trouble, setTrouble] = useState(false);
   const writes = useBayWrites(bay.job_id);
@@ -33,6 +37,7 @@ export function StepFace(props: StepFaceProps) {
   const cautions = step.cautions ?? [];
   const voice = useVoice([...cautions, step.what, ...(step.tools ?? [])].join(". "));
   if (trouble) return <Trouble bay={bay} step={step} onClose={() => setTrouble(false)} />;
+  const axle = settledAxle(bay, step);
   const first = bay.steps.find(({ key }) => key === restsOn[0]);
   return (
     <>
@@ -41,13 +46,16 @@ export function StepFace(props: StepFaceProps) {
           {caution}
         </p>
       ))}
-      {bay.snapped
-        .filter((bolt) => bolt.step === step.key)
-        .map((bolt) => (
-          <p key={bolt.id} className="mt-2 border-l-4 border-stop pl-3 text-lg text-stop">
-            {bolt.size} snapped here: its ways out are under Trouble.
-          </p>
-        ))}
+      {inTrouble(bay, step).map((says) => (
+        <p key={says} className="mt-2 border-l-4 border-stop pl-3 text-lg text-stop">
+          {says}
+        </p>
+      ))}
+      {others.map(({ username, person }) => (
+        <p key={username} className="mt-2 text-lg text-watch">
+          {person} has this step in hand.
+        </p>
+      ))}
       <h1 className="mt-3 text-2xl leading-tight font-semibold sm:text-3xl">{step.what}</h1>
       <p className="mt-1 text-pale">{step.why}</p>
       {sheet && (
@@ -67,12 +75,14 @@ export function StepFace(props: StepFaceProps) {
         ) : stands === "done" ? (
           <>
             <p className="text-after">{answeredBy(bay, standing)}</p>
+            {axle && bay.settling[axle] && <Settled settling={bay.settling[axle]} />}
             <div className="pb-3">
               <TorqueLog rows={bay.joints[jointOf(step)]?.rows ?? []} />
             </div>
             <BigButton primary onClick={onDone} hand>
               Next
             </BigButton>
+            {then === undefined && <KeepHours bay={bay} />}
             {bay.answers.some((answer) => answer.step === step.key) && (
               <button
                 type="button"

@@ -36,3 +36,15 @@ export function answeredBy(bay: BayWork, { step, keptHere }: Standing): string {
   if (own.length === 0) return keptHere ? "Done here, not sent yet." : "Done.";
   return own.map(({ person, said }) => `${person}${said ? `: ${said}` : " did it"}`).join(" · ");
 }
+
+/** What is wrong at a step, in a line each; its ways out are under Trouble. */
+export function inTrouble(bay: BayWork, { key }: WorkStep): string[] {
+  return [
+    ...bay.snapped
+      .filter((bolt) => bolt.step === key)
+      .map(({ size, next }) => `${size} snapped here, next: ${next}. All ways are under Trouble.`),
+    ...bay.seized
+      .filter((bolt) => bolt.step === key)
+      .map(({ size, next }) => `${size} is seized, next: ${next}. All ways are under Trouble.`),
+  ];
+}

@@ -18,7 +18,7 @@ export function TorqueLog({ rows }: { rows: TorqueRow[] }) {
           {row.override && `, let pass: ${row.override}`}
           <span className="text-pale">
             {" "}
-            {[row.wrench, row.simulated && "simulated", row.person, shortDay(row.made_at)]
+            {[row.wrench, row.simulated && "simulated", row.person, shortDay(row.done_at)]
               .filter(Boolean)
               .join(", ")}
           </span>

@@ -12,12 +12,16 @@ export function SavingMark({ ready }: { ready: boolean }) {
   const refused = all.filter(({ state }) => state === "refused").length;
   const waiting = all.some(({ state }) => state === "waiting");
   const left = all.length - refused;
+  const photos = all.filter(({ write, state }) => write.file && state !== "refused").length;
+  const ofThem = photos > 0 ? `, ${photos} of them photos` : "";
   const text = refused
     ? `${refused} not taken`
     : waiting
-      ? `${left} kept here, not sent`
+      ? `${left} kept here, not sent${ofThem}`
       : left
-        ? "Saving …"
+        ? photos > 0
+          ? `Sending, ${photos} photos left`
+          : "Saving …"
         : // Until it is known what this device still holds, nothing is said.
           ready
           ? "Saved"

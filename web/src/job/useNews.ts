@@ -1,12 +1,12 @@
 import { queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
-import { bayKey } from "../api/bay";
+import { useEffect, useRef, useState } from "react";
+import { bayKey, takeInHand } from "../api/bay";
 import { answered, client } from "../api/client";
 import { useOnItsWay } from "../api/outbox/useOutbox";
 import { versionOf } from "../api/outbox/outbox";
 import type { Paper } from "../api/outbox/write";
 import { jobKey, newsKey, useSession } from "../api/queries";
-import type { Job, News } from "../api/types";
+import type { BayWork, InHand, Job, News } from "../api/types";
 
 /** How soon what others write is seen; a question of a millisecond, so that no page holds a thread. */
 const ASK_EVERY_MS = 1500;
@@ -22,17 +22,35 @@ const newsQuery = (jobId: number) =>
     gcTime: 0,
   });
 
+/** A device says anew what it has in hand, long before the server takes it for silent. */
+const HAND_AGAIN_MS = 60_000;
+
 /**
- * Follow what is done under a job's vehicle, by whomever: it is read anew.
- * @param known - version that was read; none while it is still being read
+ * Follow what is done under a job's vehicle, by whomever: it is read anew, and so is the plan when a
+ * paper behind it changes. Says which step is before this person, and returns what others have.
+ * @param step - key of the step that is before this person; none while it is still being read
  */
-export function useWorkNews(jobId: number, known: number | undefined): void {
+export function useWorkNews(jobId: number, step: string | undefined): InHand[] {
   const cache = useQueryClient();
-  const version = useQuery(newsQuery(jobId)).data?.work_version;
-  const moved = version !== undefined && known !== undefined && version > known;
+  const me = useSession().data?.username;
+  const news = useQuery(newsQuery(jobId)).data;
+  const bay = cache.getQueryData<BayWork>(bayKey(jobId));
+  const papers = news && [news.line_version, ...news.last.map(({ version }) => version)].join();
+  const seen = useRef(papers);
+  const moved = news && bay ? news.work_version > bay.work_version : false;
   useEffect(() => {
-    if (moved) void cache.invalidateQueries({ queryKey: bayKey(jobId) });
-  }, [cache, jobId, moved, version]);
+    const replanned = seen.current !== undefined && papers !== seen.current;
+    seen.current = papers;
+    if (moved || replanned) void cache.invalidateQueries({ queryKey: bayKey(jobId) });
+  }, [cache, jobId, moved, papers]);
+  useEffect(() => {
+    if (step === undefined) return;
+    const say = () => void (document.visibilityState === "visible" && takeInHand(jobId, step));
+    say();
+    const again = window.setInterval(say, HAND_AGAIN_MS);
+    return () => window.clearInterval(again);
+  }, [jobId, step]);
+  return news?.in_hand.filter(({ username }) => username !== me) ?? [];
 }
 
 /** What somebody else just wrote. */

@@ -11,6 +11,7 @@ from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from axlecore.bars.steel import STEELS
+from axlecore.build.seized import Burns
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import json_schema, places_of
@@ -64,6 +65,7 @@ def _places() -> str:
         "PART_KIND_NAMES": _labels(PartKind),
         "KNOWN": list(Known),
         "BARS_SEEN": [*BarSeen],
+        "BURNS": [*Burns],
         "FIT_SHEETS": {kind.value: [*fit_sheets(kind)] for kind in JobKind},
         "PICKS": {name: [str(value) for value in values] for name, values in PICKS.items()},
         "DIMENSIONS": {

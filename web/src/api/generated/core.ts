@@ -1207,6 +1207,14 @@ export const BARS_SEEN = [
   "no bar there"
 ] as const;
 
+export const BURNS = [
+  "brake or fuel line",
+  "tank",
+  "bushing that stays",
+  "undercoat",
+  "wiring"
+] as const;
+
 export const FIT_SHEETS = {
   "upgrade": [
     "side",

@@ -13,7 +13,11 @@ const STALE: Record<Alone, (write: Write) => QueryFilters> = {
   photos: ({ jobId }) => ({
     predicate: ({ queryKey: [what, id] }) => id === jobId && (what === "photos" || what === "bay"),
   }),
-  bay: ({ jobId }) => ({ queryKey: bayKey(jobId) }),
+  // What is in trouble there is in its papers as well; how far the work is was the answer.
+  bay: ({ jobId, place }) => ({
+    predicate: ({ queryKey: [what, id] }) =>
+      id === jobId && place.endsWith("trouble") && (what === "job" || what === "troubles"),
+  }),
   attachments: ({ jobId }) => ({ queryKey: attachmentsKey(jobId) }),
   yard: () => ({ queryKey: ["yard"] }),
   racks: () => ALL,
@@ -25,6 +29,7 @@ const STALE: Record<Alone, (write: Write) => QueryFilters> = {
 /** Send a write that stands alone, and return what it was answered. */
 export async function deliverAlone(cache: QueryClient, write: Write): Promise<unknown> {
   const made = await (write.file ? sentFile(write, write.file) : sentAlone(write));
+  if (write.base === "bay") cache.setQueryData(bayKey(write.jobId), made);
   if (write.form) localStorage.removeItem(write.form);
   await cache.invalidateQueries(STALE[write.base as Alone](write));
   return made;

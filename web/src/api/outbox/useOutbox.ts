@@ -2,7 +2,7 @@ import { useMutationState } from "@tanstack/react-query";
 import { createContext, use } from "react";
 import type { Outbox } from "./outbox";
 import { writeOf, WRITES } from "./outbox";
-import { isConflict, spotOf } from "./write";
+import { isAlone, isConflict, spotOf } from "./write";
 import type { Base, Write } from "./write";
 
 export const OutboxContext = createContext<Outbox | null>(null);
@@ -36,7 +36,8 @@ export type SentTo = { id: string; typed: string; refused: string | null };
 export function useSent(jobId: number): (base: Base, place: string) => SentTo | undefined {
   const found = new Map<string, SentTo>();
   for (const { write } of useOnItsWay()) {
-    if (write.jobId !== jobId || isConflict(write)) continue;
+    // A conflict over a paper is asked about by itself; what stands alone is said at its place.
+    if (write.jobId !== jobId || (isConflict(write) && !isAlone(write.base))) continue;
     const refused = write.refused ? (write.refused.complaints[0]?.message ?? "Not taken.") : null;
     found.set(spotOf(write), { id: write.id, typed: write.typed, refused });
   }

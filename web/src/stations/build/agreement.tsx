@@ -11,7 +11,7 @@ import { Fold } from "../../ui/fold";
 import { Pick } from "../../ui/pick";
 import { OwnerView } from "./ownerView";
 import { QuoteLinks } from "./quoteLinks";
-import { Signature } from "./signaturePad";
+import { Signature } from "../../job/signaturePad";
 import { SignHere } from "./signHere";
 import { useWorkView } from "./workView";
 

@@ -7,8 +7,8 @@ import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
 import { Panel } from "../../ui/panel";
 import { OwnerView } from "./ownerView";
-import { SignaturePad } from "./signaturePad";
-import type { Stroke } from "./signaturePad";
+import { SignaturePad } from "../../job/signaturePad";
+import type { Stroke } from "../../job/signaturePad";
 import { useWorkView } from "./workView";
 
 type SignHereProps = { upTo: number; onClose: () => void };

@@ -6,6 +6,7 @@ import { useFit } from "../../api/fit";
 import { measuredAt } from "../../api/place";
 import type { AxleName, Layout, Side } from "../../api/types";
 import { useAskedAxle } from "../../job/askedAxle";
+import { FromBay } from "../../job/fromBay";
 import { GatePanel } from "../../job/gate";
 import { useJobView } from "../../job/context";
 import type { FitSheet } from "../../job/sheets";
@@ -83,6 +84,7 @@ export function Fit() {
           />
           <AxleChoice axle={axle} onChange={setAxle} />
         </div>
+        {job.station === "build" && <FromBay jobId={job.id} kind="does not fit" />}
         {!fit ? (
           <Beginning axle={axle} />
         ) : !station ? (

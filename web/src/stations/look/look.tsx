@@ -1,6 +1,7 @@
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { FindingList } from "../../job/findings";
+import { FromBay } from "../../job/fromBay";
 import { GatePanel } from "../../job/gate";
 import { SheetHelp } from "../../job/sheetHelp";
 import { SHEET_SAYS } from "../../job/sheets";
@@ -75,6 +76,7 @@ export function Look() {
             ]}
           />
         </div>
+        {job.station === "build" && <FromBay jobId={job.id} kind="something else found" />}
         <TouchedEnds />
         <RestIsGood unseen={unseen} />
         {form === "drawing" ? (

@@ -1,0 +1,203 @@
+"""A job's plan with all that was done of it under the vehicle."""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+from axlecore.bay.clearance import NearObstacle, obstacles_of
+from axlecore.bay.hours import Mark, real_hours
+from axlecore.bay.progress import Progress, check_record, progress_of, step_of
+from axlecore.bay.settling import AxleSet, Settled, SettlingTape, settled, settling_tape
+from axlecore.bay.torque_log import (
+    JointTarget,
+    Judged,
+    Reading,
+    joint_target,
+    left_of,
+    unnamed_target,
+)
+from axlecore.bay.trouble import stops_of
+from axlecore.build.bar_steps import settle_key
+from axlecore.build.closing import CLEAR
+from axlecore.build.steps import Records, Step
+from axlecore.errors import InputError
+from axlecore.fitup.sheet import Fitting
+from axlecore.formats import from_plain
+from axlecore.papers import PaperName
+from axlecore.vehicle.ends import End
+from bay.models import AxleSetting, GapReading, TorqueRow
+from jobs.kept import Kept
+from jobs.opened import OpenJob
+from jobs.work import Work
+from photos.models import Photo
+from photos.services import STEP
+
+_TAPES: Kept[SettlingTape] = Kept(64)
+_SETTLED: Kept[Settled] = Kept(64)
+
+
+@dataclass(frozen=True)
+class Joint:
+    """A joint of the plan: its step, its target, and its rows, oldest first."""
+
+    step: Step
+    target: JointTarget
+    rows: Sequence[TorqueRow]
+
+    @property
+    def readings(self) -> list[Reading]:
+        """Its rows as core reads them."""
+        return [
+            Reading(row.pk, row.bolt, Judged(row.judged), row.supersedes_id, row.override)
+            for row in self.rows
+        ]
+
+    @property
+    def left(self) -> list[int]:
+        """Bolts that no row has passed yet."""
+        return left_of(self.target, self.readings)
+
+
+class BayWork:
+    """A job's plan with what was done of it."""
+
+    def __init__(self, job: OpenJob) -> None:
+        self.job = job
+        self.work = Work(job)
+        stands = job.row.step_answers.filter(taken_back_at=None)
+        self.answers = list(stands.select_related("person").order_by("pk"))
+
+    @cached_property
+    def steps(self) -> list[Step]:
+        """In working order."""
+        return self.work.plan.steps
+
+    @cached_property
+    def joints(self) -> dict[str, Joint]:
+        """Joints of the plan by their key, else by their step's where it has none."""
+        rows: dict[str, list[TorqueRow]] = {}
+        for row in self.job.row.torque_rows.select_related("person", "wrench").order_by("pk"):
+            rows.setdefault(row.joint, []).append(row)
+        bolts = {bolt.key: bolt for _, station in self.job.fit.stations() for bolt in station.bolts}
+        return {
+            key: Joint(
+                step,
+                joint_target(bolts[key])
+                if key in bolts
+                else unnamed_target(key, step.what.rstrip(".")),
+                rows.get(key, []),
+            )
+            for step in self.steps
+            if Records.TORQUE in step.records
+            for key in (step.torque or step.key,)
+        }
+
+    def step(self, key: str) -> Step:
+        """Return a step of the plan; InputError where it has none such."""
+        return step_of(self.steps, key)
+
+    def joint(self, key: str) -> Joint:
+        """Return a joint of the plan; InputError where it has none such."""
+        if key not in self.joints:
+            raise InputError("joint", f"There is no joint “{key[:40]}” in this plan.")
+        return self.joints[key]
+
+    @cached_property
+    def photographed(self) -> set[str]:
+        """Keys of steps that have a photo."""
+        places = Photo.objects.filter(
+            job=self.job.row, removed_at=None, place__startswith=f"{STEP}."
+        ).values_list("place", flat=True)
+        return {place.partition(".")[2] for place in places}
+
+    @cached_property
+    def obstacles(self) -> list[NearObstacle]:
+        """What is near by the fit-up, to be gone round before the road."""
+        return obstacles_of(self.job.fit)
+
+    @cached_property
+    def gaps(self) -> dict[str, GapReading]:
+        """The last reading of each obstacle."""
+        readings = self.job.row.gap_readings.select_related("person").order_by("pk")
+        return {reading.obstacle: reading for reading in readings}
+
+    @cached_property
+    def recorded(self) -> Mapping[str, set[Records]]:
+        """What was recorded of each step: answers, photos, and joints that are all passed."""
+        found: dict[str, set[Records]] = {}
+        for answer in self.answers:
+            found.setdefault(answer.step, set()).add(Records(answer.kind))
+        for key in self.photographed:
+            found.setdefault(key, set()).add(Records.PHOTO)
+        for joint in self.joints.values():
+            if not joint.left:
+                found.setdefault(joint.step.key, set()).add(Records.TORQUE)
+        if self.obstacles and all(one.key in self.gaps for one in self.obstacles):
+            found.setdefault(CLEAR, set()).add(Records.NUMBER)
+        for end, setting in self.settings.items():
+            if setting.override or self.settled(end).holds:
+                found.setdefault(settle_key(end), set()).add(Records.NUMBER)
+        return found
+
+    @cached_property
+    def settling(self) -> list[End]:
+        """Ends that are set by hole and link length: those with a fit-up."""
+        keys, fitting = {step.key for step in self.steps}, self.job.read(Fitting)
+        return [end for end in End if settle_key(end) in keys and fitting.of_end(end) is not None]
+
+    @cached_property
+    def settings(self) -> dict[End, AxleSetting]:
+        """How each end was set last."""
+        rows = self.job.row.axle_settings.select_related("person").order_by("pk")
+        return {End(row.axle): row for row in rows if row.axle in self.settling}
+
+    def settled(self, end: End) -> Settled:
+        """What an end as it was set last comes to."""
+        measured = from_plain(self.settings[end].measured, AxleSet)
+        return _SETTLED.answer(
+            [*self._fit_up(), end, self.settings[end].measured],
+            lambda: settled(self.job.rig, self.job.set_up, self.job.read(Fitting), end, measured),
+        )
+
+    def tape(self, end: End) -> SettlingTape:
+        """What each hole and link length of an end gives."""
+        return _TAPES.answer(
+            [*self._fit_up(), end],
+            lambda: settling_tape(self.job.rig, self.job.set_up, self.job.read(Fitting), end),
+        )
+
+    def _fit_up(self) -> list[object]:
+        papers = (
+            self.job.paper(name).document for name in (PaperName.FITTING, PaperName.LOOK_OVER)
+        )
+        return [self.job.row.vehicle.sheet, self.job.row.set_up, *papers]
+
+    @cached_property
+    def stops(self) -> list[str]:
+        """What keeps the vehicle from the road."""
+        return stops_of(self.job.practice.look, self.job.fit)
+
+    def check(self, key: str, kind: Records) -> None:
+        """InputError where something cannot be recorded of a step now."""
+        check_record(self.steps, self.recorded, key, kind, self.stops)
+
+    @cached_property
+    def real_hours(self) -> dict[str, float]:
+        """What steps took by when they were answered [h], by key."""
+        return real_hours(self._marks())
+
+    def _marks(self) -> Iterator[Mark]:
+        by_joint = {key: joint.step.key for key, joint in self.joints.items()}
+        for answer in self.answers:
+            yield Mark(answer.step, str(answer.person_id), answer.done_at)
+        for key, joint in self.joints.items():
+            for row in joint.rows:
+                yield Mark(by_joint[key], str(row.person_id), row.done_at)
+        for setting in self.settings.values():
+            key = settle_key(End(setting.axle))
+            yield Mark(key, str(setting.person_id), setting.done_at)
+
+    @cached_property
+    def progress(self) -> Progress:
+        """How far it is."""
+        return progress_of(self.steps, self.recorded, self.stops)

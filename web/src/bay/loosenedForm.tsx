@@ -1,0 +1,42 @@
+import { useState } from "react";
+import { useBayWrites } from "../api/bay";
+import type { WorkStep } from "../api/types";
+import { BigButton } from "./bigButton";
+import { BigField } from "./bigField";
+import { BigTick } from "./bigTick";
+
+type LoosenedFormProps = { jobId: number; step: WorkStep; onKept: () => void };
+
+/** Something the plan does not undo: it is tightened and marked before the last look. */
+export function LoosenedForm({ jobId, step, onKept }: LoosenedFormProps) {
+  const writes = useBayWrites(jobId);
+  const [what, setWhat] = useState("");
+  const [steers, setSteers] = useState(false);
+  return (
+    <form
+      aria-label="Something else was loosened"
+      className="flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        writes.loosened({ step: step.key, what, steers });
+        onKept();
+      }}
+    >
+      <BigField
+        label="What was loosened"
+        value={what}
+        maxLength={80}
+        onChange={(event) => setWhat(event.target.value)}
+        className="min-h-16 text-xl"
+      />
+      <BigTick
+        label="Steering, strut or control arm: the wheels are aligned before the road"
+        checked={steers}
+        onChange={setSteers}
+      />
+      <BigButton type="submit" primary disabled={what.trim() === ""}>
+        Mark it for tightening
+      </BigButton>
+    </form>
+  );
+}
