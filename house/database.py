@@ -95,6 +95,15 @@ class Cluster:
         self._as_postgres("pg_ctl", "-D", self.data, "-m", "fast", "-w", "stop")
         return True
 
+    def remove(self) -> None:
+        """Stop the cluster and take away all that it holds."""
+        self.stop()
+        shutil.rmtree(self.home, ignore_errors=True)
+
+    def crash(self) -> None:
+        """End the cluster as a power cut would: nothing is finished, the next start recovers."""
+        self._as_postgres("pg_ctl", "-D", self.data, "-m", "immediate", "-w", "stop")
+
     def _running(self) -> bool:
         return self._as_postgres("pg_ctl", "-D", self.data, "status").returncode == 0
 

@@ -37,9 +37,30 @@ def demo(_: Sequence[str]) -> int:
         fail("The demo's database could not be prepared; what it said is above.")
     _stop_server()
     port = _serving_port()
-    environment = {**os.environ, **cluster.environment(), "PYTHONPATH": str(ROOT / "server")}
-    with SERVER_LOG.open("a") as log:
-        server = subprocess.Popen(
+    server = begin_server(cluster, port, SERVER_PID, SERVER_LOG)
+    if not wait_for_port(port, 30) or server.poll() is not None:
+        fail(f"The server did not start; its log is {SERVER_LOG}.")
+    SERVER_PORT.write_text(str(port))
+    print(
+        f"\nCalm Axle is at  http://127.0.0.1:{port}/\n"
+        "Demo sign-in     wren   (password: longcauseway)\n"
+        "Stop it with     make stop\n"
+    )
+    return 0
+
+
+def begin_server(
+    cluster: Cluster, port: int, pid_file: Path, log_file: Path, **more: str
+) -> "subprocess.Popen[bytes]":
+    """Begin to serve from a cluster on a port of loopback; ``more`` is of its environment."""
+    environment = {
+        **os.environ,
+        **cluster.environment(),
+        **more,
+        "PYTHONPATH": str(ROOT / "server"),
+    }
+    with log_file.open("a") as log:
+        return subprocess.Popen(
             [
                 str(PYTHON),
                 "-m",
@@ -54,7 +75,7 @@ def demo(_: Sequence[str]) -> int:
                 "--worker-tmp-dir",
                 "/dev/shm",
                 "--pid",
-                str(SERVER_PID),
+                str(pid_file),
                 "--preload",
                 "--no-control-socket",
             ],
@@ -65,15 +86,6 @@ def demo(_: Sequence[str]) -> int:
             stdin=subprocess.DEVNULL,
             start_new_session=True,
         )
-    if not wait_for_port(port, 30) or server.poll() is not None:
-        fail(f"The server did not start; its log is {SERVER_LOG}.")
-    SERVER_PORT.write_text(str(port))
-    print(
-        f"\nCalm Axle is at  http://127.0.0.1:{port}/\n"
-        "Demo sign-in     wren   (password: longcauseway)\n"
-        "Stop it with     make stop\n"
-    )
-    return 0
 
 
 def stop(_: Sequence[str]) -> int:

@@ -84,7 +84,7 @@ class BayWork:
                 step,
                 joint_target(bolts[key])
                 if key in bolts
-                else unnamed_target(key, step.what.rstrip(".")),
+                else unnamed_target(key, step.what.rstrip("."), step.bolts),
                 rows.get(key, []),
             )
             for step in self.steps

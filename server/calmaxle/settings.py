@@ -149,11 +149,11 @@ TIME_ZONE = "UTC"
 USE_TZ = True
 
 # Photos are handed out by a view that asks whose they are; no address reaches the folder.
-MEDIA_ROOT = ROOT / ".run" / "media"
+MEDIA_ROOT = Path(os.environ.get("CALM_AXLE_MEDIA", ROOT / ".run" / "media"))
 FILE_UPLOAD_PERMISSIONS = 0o600
 
 STATIC_URL = "/static/"
-STATIC_ROOT = ROOT / ".run" / "static"
+STATIC_ROOT = Path(os.environ.get("CALM_AXLE_STATIC", ROOT / ".run" / "static"))
 STATICFILES_DIRS = [("app", BUILT_WEB)]
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},

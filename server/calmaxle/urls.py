@@ -14,3 +14,5 @@ urlpatterns = [
     # The page routes itself; whatever is not the interface or a file is the page.
     re_path(r"^(?!api/|static/).*$", page),
 ]
+
+handler500 = "calmaxle.broken.broken"

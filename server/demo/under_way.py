@@ -1,5 +1,7 @@
 """What the made-up shop has under way: work begun, a bolt that snapped, a log with a correction."""
 
+import math
+from collections.abc import Callable
 from io import BytesIO
 from uuid import uuid4
 
@@ -12,9 +14,11 @@ from bay.torque import TypedReading, read_torque
 from bay.trouble import snap
 from bay.work import BayWork
 from demo.pictures import part_picture
+from jobs.agreeing import agree
 from jobs.gates import pass_gate
-from jobs.models import Job
+from jobs.models import Job, Way
 from jobs.opened import OpenJob, opened
+from jobs.work import Work
 from jobs.writes import write
 from photos.services import STEP, keep_photo
 from shops.models import Person
@@ -23,6 +27,9 @@ from shops.models import Person
 _BEGUN, _NEARLY = "Kelp kitchen", "Drift library"
 _LAST = "all.tidy"
 _SHORT = "a short job, seen to at the counter"
+#: Whose vehicle is begun, and how they sign: one stroke.
+_OWNER = "Marlow Kelp"
+_SIGNATURE = (((120, 210), (260, 90), (380, 230), (560, 120), (820, 190)),)
 #: What is measured where nothing else is known, and what a joint without a figure is given [N·m].
 _MEASURED, _AS_ITS_MAKER_SAYS = "as before", 110.0
 
@@ -33,6 +40,8 @@ def work(lead: Person, fitter: Person) -> None:
     for name in (_BEGUN, _NEARLY):
         _to_build(lead, jobs[name])
     begun = jobs[_BEGUN]
+    # Agreed to little more than the middle, so that a bolt that snaps asks for another word.
+    _agree(lead, begun, Way.IN_PERSON, lambda work: math.ceil(work.quote.price.p50 * 1.02))
     old = next(step for step in _bay(fitter, begun).steps if step.undoes)
     _up_to(fitter, begun, old.key)
     size = old.undoes[0].size
@@ -41,7 +50,21 @@ def work(lead: Person, fitter: Person) -> None:
         fitter.shop_id,
         lambda job: snap(job, fitter, old.key, size, "8 mm", "22 mm", reachable=True),
     )
+    _photograph(fitter, begun, old.key)
+    _agree(lead, begun, Way.SIGNED, lambda work: math.ceil(work.quote.price.p90))
     _up_to(fitter, jobs[_NEARLY], _LAST)
+
+
+def _agree(lead: Person, job_id: int, way: Way, up_to: Callable[[Work], int]) -> None:
+    """Take the owner's word for what the work then costs."""
+
+    def act(job: OpenJob) -> None:
+        work = Work(job)
+        signature = _SIGNATURE if way is Way.SIGNED else ()
+        cents, version = up_to(work) * 100, job.row.line_version
+        agree(job, lead, version, work.digest, _OWNER, way, cents, signature)
+
+    write(job_id, lead.shop_id, act)
 
 
 def _to_build(lead: Person, job_id: int) -> None:
@@ -67,12 +90,15 @@ def _up_to(fitter: Person, job_id: int, last: str) -> None:
             if kind is Records.TORQUE:
                 _tighten(fitter, job_id, step.torque or step.key)
             elif kind is Records.PHOTO:
-                content = part_picture("rust")
-                job = opened(job_id, fitter.shop_id)
-                place = f"{STEP}.{step.key}"
-                keep_photo(job, fitter, place, uuid4(), BytesIO(content), len(content))
+                _photograph(fitter, job_id, step.key)
             else:
                 _answer(fitter, job_id, step.key, kind)
+
+
+def _photograph(fitter: Person, job_id: int, step: str) -> None:
+    content = part_picture("rust")
+    job = opened(job_id, fitter.shop_id)
+    keep_photo(job, fitter, f"{STEP}.{step}", uuid4(), BytesIO(content), len(content))
 
 
 def _answer(fitter: Person, job_id: int, step: str, kind: Records) -> None:
@@ -81,7 +107,7 @@ def _answer(fitter: Person, job_id: int, step: str, kind: Records) -> None:
 
 
 def _tighten(fitter: Person, job_id: int, joint: str) -> None:
-    """Read every bolt of a joint; the first one is too high at first, and read again."""
+    """Read every bolt of a joint; the first one is wrong at first, and read again."""
     wrench = TorqueWrench.objects.get(shop=fitter.shop_id, name="Wrench 3")
     target = _bay(fitter, job_id).joints[joint].target
     low, high = target.from_n_m, target.to_n_m
@@ -94,8 +120,9 @@ def _tighten(fitter: Person, job_id: int, joint: str) -> None:
         write(job_id, fitter.shop_id, lambda job: read_torque(job, fitter, row))
 
     for bolt in target.order:
-        if bolt == target.order[0] and high is not None:
-            read(bolt, high * 1.1)
+        if bolt == target.order[0]:
+            # Pulled too far, or a digit left out.
+            read(bolt, middle / 10 if high is None else high * 1.1)
             [wrong] = _bay(fitter, job_id).joints[joint].rows
             read(bolt, middle, wrong.pk)
         else:

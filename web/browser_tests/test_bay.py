@@ -2,6 +2,7 @@
 
 from bay.models import StepAnswer, TorqueRow, TorqueWrench
 from browser_tests.browser import BrowserTestCase
+from browser_tests.fitter import Fitter
 from jobs.models import Job, Snapped
 from photos.models import Photo
 from photos.tests.test_photos import picture
@@ -36,7 +37,11 @@ class BayTests(BrowserTestCase):
             for kind in step["records"]:
                 if kind == "photo":
                     Photo.objects.create(
-                        job=job, place=f"step.{step['key']}", file="x.jpg", width=1, height=1,
+                        job=job,
+                        place=f"step.{step['key']}",
+                        file="x.jpg",
+                        width=1,
+                        height=1,
                         person=job.shop.people.first(),
                     )
                 elif kind != "torque":
@@ -47,31 +52,14 @@ class BayTests(BrowserTestCase):
     def test_the_whole_build_is_done_by_a_pedal_a_number_pad_and_a_camera(self):
         job = self.go_under("Hive")
         self.assertEqual(self.page.evaluate("document.documentElement.dataset.theme"), "bay")
-        path = f"{self.live_server_url}/api/jobs/{job.pk}/bay"
+        bay = self.page.request.get(f"{self.live_server_url}/api/jobs/{job.pk}/bay").json()
         wrench = TorqueWrench.objects.get(name="Wrench 3")
-        for at, step in enumerate(self.page.request.get(path).json()["steps"]):
-            self.says(step["what"])
-            for kind in step["records"]:
-                if kind == "photo":
-                    self.take_photo()
-                elif kind == "number" and step["key"] == "all.clearance":
-                    near = self.page.get_by_role("list", name="Obstacles")
-                    for one in range(near.get_by_role("textbox").count()):
-                        near.get_by_role("textbox").nth(one).fill("45")
-                        self.page.keyboard.press("Enter")
-                elif kind == "number":
-                    self.fill_in("Measured, with its unit", "242 mm")
-                elif kind == "torque":
-                    joint = self.page.request.get(path).json()["joints"][step["torque"]]
-                    self.page.get_by_label("Read by").select_option(str(wrench.pk))
-                    target = joint["target"]
-                    middle = (target["from_n_m"] + target["to_n_m"]) / 2
-                    for bolt in target["order"]:
-                        self.fill_in(f"Bolt {bolt} reads", f"{middle:.1f}")
-                else:
-                    self.page.keyboard.press("PageDown" if at % 2 else " ")
+        fitter = Fitter(self, self.page, bay, wrench.pk)
+        for step in bay["steps"]:
+            fitter.says(step["what"])
+            fitter.do(step)
         self.page.get_by_text("20 of 20 done").wait_for()
-        self.until(lambda: StepAnswer.objects.filter(job=job).count() == 14)
+        self.until(lambda: StepAnswer.objects.filter(job=job).count() == 13)
         self.assertEqual(TorqueRow.objects.filter(job=job, judged="passes").count(), 8)
 
     def test_a_reading_out_of_range_stays_and_another_stands_in_for_it(self):
@@ -114,7 +102,9 @@ class BayTests(BrowserTestCase):
         self.page.context.set_offline(False)
         self.until(lambda: StepAnswer.objects.filter(job=job).count() == 4)
         self.page.get_by_text("Saved").wait_for()
-        steps = list(StepAnswer.objects.filter(job=job).order_by("pk").values_list("step", flat=True))
+        steps = list(
+            StepAnswer.objects.filter(job=job).order_by("pk").values_list("step", flat=True)
+        )
         self.assertEqual(steps, ["rear.bushings", "rear.links.made", "all.secure", "rear.air.out"])
 
     def test_a_snapped_bolt_has_its_ways_out_and_is_a_step_of_the_plan(self):

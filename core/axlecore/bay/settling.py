@@ -17,7 +17,7 @@ from axlecore.fitup.applied import (
     unequal_sides,
     with_fit_up,
 )
-from axlecore.fitup.sheet import AxleFit, Fitting, SideFit
+from axlecore.fitup.sheet import AxleFit, Fitting, LinkGoes, SideFit
 from axlecore.fitup.sweep import linkage
 from axlecore.lean.uncertainty import reference_lean
 from axlecore.quantities.arguments import FloatArray
@@ -99,6 +99,8 @@ class SettlingTape(Record):
         Front or rear.
     planned : AxleSet
         What the fit-up planned.
+    link_up : bool
+        Links lead up from the arm's tip.
     link_m : list of float
         Lengths, rising [m].
     holes : list of HoleTape
@@ -107,6 +109,7 @@ class SettlingTape(Record):
 
     end: End
     planned: AxleSet
+    link_up: bool
     link_m: list[float]
     holes: list[HoleTape]
 
@@ -244,7 +247,8 @@ def settling_tape(vehicle: Vehicle, set_up: SetUp, fitting: Fitting, end: End) -
                 ],
             )
         )
-    return SettlingTape(end, planned(fit), lengths.tolist(), holes)
+    up = fit.link_goes is LinkGoes.UP
+    return SettlingTape(end, planned(fit), up, lengths.tolist(), holes)
 
 
 def _both(fitting: Fitting, end: End, hole: int, link_m: float) -> Fitting:
@@ -345,7 +349,7 @@ def _unlike(plan: AxleSet, measured: AxleSet) -> Iterator[str]:
     if abs(more) > SIDES_ALIKE_M + _ROUNDING_M:
         longer = Side.LEFT if more > 0 else Side.RIGHT
         yield (
-            f"The {longer} link is {abs(more) * 1e3:.0f} mm longer than the other by the plan: "
+            f"The {longer} link is {abs(more) * 1e3:.0f} mm too long against the other: "
             f"within {SIDES_ALIKE_M * 1e3:.0f} mm the bar is not preloaded."
         )
 

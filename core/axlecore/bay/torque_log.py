@@ -167,7 +167,7 @@ def joint_target(bolt: KitBolt) -> JointTarget:
     )
 
 
-def unnamed_target(key: str, what: str) -> JointTarget:
+def unnamed_target(key: str, what: str, count: int = 1) -> JointTarget:
     """Return a joint that no sheet gives a figure for: what was read is written down.
 
     Parameters
@@ -176,9 +176,13 @@ def unnamed_target(key: str, what: str) -> JointTarget:
         As the plan's step names it.
     what : str
         In words.
+    count : int
+        How many fasteners.
     """
+    # Nobody says that they lie in one ring: they are read one after the other.
+    order = list(range(1, count + 1))
     return JointTarget(
-        key, what, 1, None, None, "", HowTight.READ, [1], [], 0.0, "as its maker says"
+        key, what, count, None, None, "", HowTight.READ, order, [], 0.0, "as its maker says"
     )
 
 

@@ -308,6 +308,7 @@ def _hung(
             hours=(0.4, 0.7, 1.2),
             cautions=(cautions.CRADLE,),
             records=(Records.TORQUE, Records.WITNESS_MARK),
+            bolts=4,
         )
         last = f"{end}.cradle.up"
     yield Step(

@@ -97,6 +97,7 @@ def tightening_steps(facts: Facts, end: End) -> Iterator[Step]:
             tools=("24 mm deep socket", "torque wrench"),
             hours=(0.2, 0.3, 0.5),
             records=(Records.TORQUE,),
+            bolts=8,
         )
     yield from things_back(facts, end, f"{end}.torque")
     if facts.job.vehicle.of_end(end).air_bags is not None:
@@ -121,9 +122,10 @@ def _torques(facts: Facts, end: End, settled: str) -> Iterator[Step]:
     for bolt in bolts:
         yield _torque(facts, end, bolt, settled)
     if not bolts:
-        joints = ["links"] if work.rehung or work.checked else []
-        joints += ["brackets"] if work.bar_in or work.new_bushings or work.checked else []
-        for joint in joints:
+        joints = {"links": 2 if work.one_link else 4} if work.rehung or work.checked else {}
+        if work.bar_in or work.new_bushings or work.checked:
+            joints["brackets"] = 4
+        for joint, count in joints.items():
             yield Step(
                 key=f"{end}.torque.{joint}",
                 what=f"Tighten the {end} {joint}; read each.",
@@ -135,6 +137,7 @@ def _torques(facts: Facts, end: End, settled: str) -> Iterator[Step]:
                 hours=(0.1, 0.2, 0.35),
                 records=(Records.TORQUE,),
                 torque=f"{end}_{joint}",
+                bolts=count,
             )
 
 

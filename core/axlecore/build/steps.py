@@ -133,6 +133,8 @@ class Step(Record):
         Old fasteners that may snap.
     torque : str
         Key of the fastener it tightens; empty where it tightens none to a figure.
+    bolts : int
+        How many it tightens where no sheet counts them.
     outside : str
         Who does it where the shop does not: exhaust shop, welder, alignment technician.
     spot : str
@@ -158,6 +160,7 @@ class Step(Record):
     records: tuple[Records, ...] = (Records.TICK,)
     undoes: tuple[OldFastener, ...] = ()
     torque: str = ""
+    bolts: int = 1
     outside: str = ""
     spot: str = ""
 

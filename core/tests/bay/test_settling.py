@@ -57,7 +57,7 @@ class SettlingTests(unittest.TestCase):
         self.assertTrue(self.settle(0.003, 0.0).holds)
         found = self.settle(0.006, 0.0)
         self.assertFalse(found.holds)
-        self.assertIn("left link is 6 mm longer than the other", found.says[0])
+        self.assertIn("left link is 6 mm too long", found.says[0])
         self.assertGreater(found.preload_n, 0.0)
         self.assertNotEqual(found.rest_lean_rad, 0.0)
         self.assertLess(self.settle(0.0, 0.006).rest_lean_rad * found.rest_lean_rad, 0.0)

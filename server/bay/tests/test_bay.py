@@ -63,6 +63,27 @@ class BayTests(UnderTheVehicle):
         self.assertEqual(other.status_code, 404)
         self.assertEqual(StepAnswer.objects.count(), 1)
 
+    def test_keys_sent_again_out_of_order_from_another_device_do_nothing_twice(self):
+        sent = []
+        for step in self.bay()["steps"]:
+            if step["records"] != ["tick"]:
+                break
+            key = {"Idempotency-Key": str(uuid4())}
+            sent.append((step["key"], key, self.answer(step["key"], headers=key).content))
+        self.assertGreater(len(sent), 2)
+        rows = list(StepAnswer.objects.values_list("pk", "step"))
+        other_device = self.as_(self.lead)
+        for step, key, said in reversed(sent):
+            again = self.answer(step, headers=key, client=other_device)
+            self.assertEqual((again.status_code, again.content), (200, said))
+        step, key, said = sent[0]
+        # A key that somebody else overheard neither does it again nor tells what was answered.
+        fitter = self.answer(step, headers=key, client=self.as_(self.fitter))
+        self.assert_refused(fitter, 409, "step", "did this at")
+        stranger = self.answer(step, headers=key, client=self.as_(self.stranger))
+        self.assertEqual(stranger.status_code, 404)
+        self.assertEqual(list(StepAnswer.objects.values_list("pk", "step")), rows)
+
     def test_a_number_and_a_hand_are_said_and_a_photo_is_taken(self):
         number = next(one["key"] for one in self.bay()["steps"] if one["records"] == ["number"])
         self.work_up_to(number)
@@ -218,7 +239,7 @@ class BayTests(UnderTheVehicle):
         self.assertNotEqual(forced["progress"]["next"], "rear.settle.done")
         left = f"{self.planned_links()['left'] + 9:.1f} mm"
         unlike = self.settle(left_link=left).json()["settling"]["rear"]["settled"]
-        self.assertIn("left link is 9 mm longer than the other", unlike["says"][0])
+        self.assertIn("left link is 9 mm too long", unlike["says"][0])
         why = {"override": "frame is bent, maker agreed", "left_link": left}
         fitter = self.settle(self.as_(self.fitter), **why)
         self.assert_refused(fitter, 403, "role", "Only a lead")

@@ -8255,6 +8255,8 @@ export interface components {
          *         Front or rear.
          *     planned : AxleSet
          *         What the fit-up planned.
+         *     link_up : bool
+         *         Links lead up from the arm's tip.
          *     link_m : list of float
          *         Lengths, rising [m].
          *     holes : list of HoleTape
@@ -8266,6 +8268,8 @@ export interface components {
             holes: components["schemas"]["HoleTape"][];
             /** Link M */
             link_m: number[];
+            /** Link Up */
+            link_up: boolean;
             planned: components["schemas"]["AxleSet"];
         };
         /**
@@ -9140,6 +9144,8 @@ export interface components {
          *         Old fasteners that may snap.
          *     torque : str
          *         Key of the fastener it tightens; empty where it tightens none to a figure.
+         *     bolts : int
+         *         How many it tightens where no sheet counts them.
          *     outside : str
          *         Who does it where the shop does not: exhaust shop, welder, alignment technician.
          *     spot : str
@@ -9152,6 +9158,11 @@ export interface components {
              */
             after: string[];
             axle?: components["schemas"]["End"] | null;
+            /**
+             * Bolts
+             * @default 1
+             */
+            bolts: number;
             /**
              * Cautions
              * @default []

@@ -15,6 +15,7 @@ const tape: SettlingTape = {
     right: { hole: 0, link_m: 0.25 },
     gap_m: 0,
   },
+  link_up: true,
   link_m: [0.24, 0.25, 0.26],
   holes: [hole(1), hole(0.9)],
 };

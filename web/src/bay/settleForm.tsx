@@ -125,6 +125,8 @@ function lengthOf(typed: string): number | null {
   return typed.trim() === "" || !Number.isFinite(value) ? null : value / per;
 }
 
+const capital = (side: Side) => (side === "left" ? "Left" : "Right");
+
 type SideOfProps = {
   side: Side;
   set: SideSet;
@@ -138,7 +140,7 @@ function SideOf({ side, set, tape, reads, planned, onChange }: SideOfProps) {
   const plan = tape.planned[side];
   return (
     <fieldset>
-      <legend className="text-xl font-semibold capitalize">{side}</legend>
+      <legend className="text-xl font-semibold">{capital(side)}</legend>
       <p className="text-pale">
         planned: hole {plan.hole + 1}, link {caliper(plan.link_m)}
       </p>
@@ -154,14 +156,14 @@ function SideOf({ side, set, tape, reads, planned, onChange }: SideOfProps) {
         />
       )}
       <BigField
-        label={`${side} link, eye to eye, ${shownAs("small_length").symbol}`}
+        label={`${capital(side)} link, eye to eye, ${shownAs("small_length").symbol}`}
         value={set.link}
         inputMode="decimal"
         maxLength={20}
         onChange={(event) => onChange({ ...set, link: event.target.value })}
         className="min-h-16 text-3xl"
       />
-      <SetDrawing side={side} now={reads ?? planned} planned={planned} />
+      <SetDrawing side={side} now={reads} planned={planned} up={tape.link_up} />
       <p className="min-h-6 text-pale tabular-nums">
         {reads?.ratio != null && reads.armRad !== null && reads.linkRad !== null
           ? `motion ratio ${grouped(reads.ratio, 2)} · arm ${degrees(reads.armRad, 0)} · link ${degrees(reads.linkRad, 0)} off plumb`

@@ -5,7 +5,7 @@ import { partPoint, underFrame } from "../drawings/undercarriageGeometry";
 import { spotsOf } from "./steps";
 
 /** The whole vehicle from below, and the window on it that shows one end [px]. */
-const [WHOLE, WIDTH, HEIGHT] = [900, 440, 330];
+const [WHOLE, WIDTH, HEIGHT] = [900, 440, 368];
 
 /** The end that a step is at from below, its place lit; nothing for a step of the whole vehicle. */
 export function StepPlace({ sheet, step }: { sheet: Sheet; step: WorkStep }) {

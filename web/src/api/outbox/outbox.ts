@@ -158,6 +158,7 @@ export class Outbox {
           submittedAt: write.at,
         }
       : undefined;
+    let broke = 0;
     return this.cache.getMutationCache().build<unknown, RefusedError, Write, unknown>(
       this.cache,
       {
@@ -167,8 +168,9 @@ export class Outbox {
           await this.durable.get(sending.id);
           return isAlone(sending.base) ? deliverAlone(this.cache, sending) : this.deliver(sending);
         },
-        retry: (failures, error) =>
-          LATER.has(error.status) && (error.status !== 500 || failures < MOST_FAILURES),
+        retry: (_, { status }) =>
+          // What was no answer counts for nothing: a shop may be without a network all day.
+          LATER.has(status) && (status !== 500 || ++broke < MOST_FAILURES),
         retryDelay: (failures) => Math.min(400 * 2 ** failures, LONGEST_WAIT_MS),
         gcTime: Infinity,
       },
