@@ -65,9 +65,11 @@ class BayTests(UnderTheVehicle):
 
     def test_keys_sent_again_out_of_order_from_another_device_do_nothing_twice(self):
         sent = []
-        for step in self.bay()["steps"]:
+        bay = self.bay()
+        for step in bay["steps"][:9]:
             if step["records"] != ["tick"]:
-                break
+                self.do(bay, step["key"])
+                continue
             key = {"Idempotency-Key": str(uuid4())}
             sent.append((step["key"], key, self.answer(step["key"], headers=key).content))
         self.assertGreater(len(sent), 2)

@@ -46,7 +46,9 @@ export function Bay() {
       onPointerDown={({ clientX }) => (swiped.current = clientX)}
       onPointerUp={({ clientX, target }) => {
         const moved = clientX - swiped.current;
-        if (target instanceof HTMLInputElement || Math.abs(moved) < SWIPE_PX) return;
+        // A hand that signs, types or slides turns no step.
+        const held = target instanceof Element && target.closest("input, select, [data-held]");
+        if (held || Math.abs(moved) < SWIPE_PX) return;
         turn(moved < 0 ? 1 : -1);
       }}
     >

@@ -14,7 +14,11 @@ export function DayMoves({ jobId, workVersion }: { jobId: number; workVersion: n
           {job_id === jobId ? "Ready" : name} {calendarDay(proposed)}, told was {calendarDay(told)}
         </p>
       ))}
-      <Link to="/board" search={{}} className="underline underline-offset-4">
+      <Link
+        to="/board"
+        search={{}}
+        className="inline-flex min-h-14 items-center underline underline-offset-4"
+      >
         Look at it on the board
       </Link>
     </div>

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { useBayWrites } from "../api/bay";
 import type { BayWork, Fault, Rating, WorkStep } from "../api/types";
-import { Pick } from "../ui/pick";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
+import { BigPick } from "./bigPick";
 
 const RATINGS: { value: Rating; text: string }[] = [
   { value: "watch", text: "watch: look at it again later" },
@@ -33,7 +33,7 @@ export function FoundForm({ bay, step, onKept }: FoundFormProps) {
         onKept();
       }}
     >
-      <Pick
+      <BigPick
         label="Part"
         value={part}
         options={bay.parts.map(({ key, name }) => ({ value: key, text: name }))}
@@ -42,7 +42,7 @@ export function FoundForm({ bay, step, onKept }: FoundFormProps) {
           setFault("");
         }}
       />
-      <Pick
+      <BigPick
         label="What is wrong"
         value={fault}
         options={[
@@ -51,7 +51,7 @@ export function FoundForm({ bay, step, onKept }: FoundFormProps) {
         ]}
         onChange={setFault}
       />
-      <Pick label="How it is" value={rating} options={RATINGS} onChange={setRating} />
+      <BigPick label="How it is" value={rating} options={RATINGS} onChange={setRating} />
       <BigField
         label="In your words"
         value={said}

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { useBayWrites } from "../api/bay";
 import type { BayWork, WorkStep } from "../api/types";
-import { Pick } from "../ui/pick";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
+import { BigPick } from "./bigPick";
 
 type MisfitFormProps = { bay: BayWork; step: WorkStep; onKept: () => void };
 
@@ -24,7 +24,7 @@ export function MisfitForm({ bay, step, onKept }: MisfitFormProps) {
         onKept();
       }}
     >
-      <Pick
+      <BigPick
         label="Measured"
         value={place}
         options={[

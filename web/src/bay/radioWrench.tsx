@@ -2,8 +2,8 @@ import { useState } from "react";
 import { useAttempt } from "../api/attempt";
 import { readWrench } from "../api/bay";
 import type { WrenchFault } from "../api/types";
-import { Pick } from "../ui/pick";
 import { BigButton } from "./bigButton";
+import { BigPick } from "./bigPick";
 
 const FAULTS: { value: WrenchFault; text: string }[] = [
   { value: "none", text: "as it should" },
@@ -32,7 +32,7 @@ export function RadioWrench({ jobId, joint, onRead }: RadioWrenchProps) {
     });
   return (
     <>
-      <Pick label="Stand-in wrench behaves" value={fault} options={FAULTS} onChange={setFault} />
+      <BigPick label="Stand-in wrench behaves" value={fault} options={FAULTS} onChange={setFault} />
       <BigButton className="mt-2" onClick={() => void read()}>
         Read it from the wrench
       </BigButton>

@@ -5,9 +5,9 @@ import { useLead } from "../api/session";
 import type { AxleName, BayWork, Settling, Side } from "../api/types";
 import { shownAs } from "../api/units";
 import { caliper, degrees, grouped } from "../drawings/quantity";
-import { Pick } from "../ui/pick";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
+import { BigPick } from "./bigPick";
 import { leanOf, readTape } from "./readTape";
 import type { SideReads } from "./readTape";
 import { SetDrawing } from "./setDrawing";
@@ -145,7 +145,7 @@ function SideOf({ side, set, tape, reads, planned, onChange }: SideOfProps) {
         planned: hole {plan.hole + 1}, link {caliper(plan.link_m)}
       </p>
       {tape.holes.length > 1 && (
-        <Pick
+        <BigPick
           label="Hole, counted from the end"
           value={String(set.hole)}
           options={tape.holes.map((_, hole) => ({

@@ -14,7 +14,7 @@ export function Stops({ stops, jobId }: { stops: string[]; jobId: number }) {
           to="/jobs/$jobId/look"
           params={{ jobId: String(jobId) }}
           search={{}}
-          className="inline-flex min-h-11 items-center underline underline-offset-4"
+          className="inline-flex min-h-14 items-center underline underline-offset-4"
         >
           at Look
         </Link>

@@ -6,9 +6,9 @@ import { shownAs } from "../api/units";
 import type { BayJoint, BayWork } from "../api/types";
 import { torqueOf } from "../drawings/quantity";
 import { Fold } from "../ui/fold";
-import { Pick } from "../ui/pick";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
+import { BigPick } from "./bigPick";
 import { Bolts } from "./bolts";
 import { RadioWrench } from "./radioWrench";
 import { boltsLeft, placesSent, supersededOf } from "./standing";
@@ -83,7 +83,7 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
             }}
             className="min-h-16 text-4xl"
           />
-          <Pick
+          <BigPick
             label="Read by"
             value={wrench}
             options={[
@@ -95,7 +95,7 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
             ]}
             onChange={pickWrench}
           />
-          <Fold title="A wrench that sends">
+          <Fold nameClass="min-h-14" title="A wrench that sends">
             <RadioWrench
               jobId={bay.job_id}
               joint={key}
@@ -105,7 +105,7 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
               }}
             />
           </Fold>
-          <Fold title="An adapter in line, or a reason to let it pass">
+          <Fold nameClass="min-h-14" title="An adapter in line, or a reason to let it pass">
             <Line label="Adapter's length" value={extension} onChange={setExtension} />
             {lead && <Line label="A lead's reason" value={override} onChange={setOverride} />}
           </Fold>

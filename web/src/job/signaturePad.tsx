@@ -42,6 +42,7 @@ export function SignaturePad({ strokes, onChange }: SignaturePadProps) {
       viewBox={`0 0 ${WIDE} ${HIGH}`}
       role="img"
       aria-label="Sign here"
+      data-held
       className="mt-2 w-full touch-none border border-ink bg-paper"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
