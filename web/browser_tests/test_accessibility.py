@@ -2,7 +2,7 @@ from pathlib import Path
 
 from browser_tests.browser import BrowserTestCase
 from jobs.agreeing import token_of
-from jobs.models import QuoteLink
+from jobs.models import Job, QuoteLink
 from racks.models import Part
 
 AXE = Path(__file__).parents[1] / "node_modules" / "axe-core" / "axe.min.js"
@@ -37,7 +37,8 @@ class AccessibilityTests(BrowserTestCase):
             """([beneath, runOnly, more]) => {
               const byTag = runOnly[0].startsWith('wcag');
               const rules = byTag ? Object.fromEntries(more.map((id) => [id, { enabled: true }])) : {};
-              return axe.run({ exclude: beneath ? [beneath] : [] }, { runOnly, rules });
+              const resultTypes = ['violations'];
+              return axe.run({ exclude: beneath ? [beneath] : [] }, { runOnly, rules, resultTypes });
             }""",
             [beneath, rules, MORE_RULES],
         )
@@ -107,3 +108,19 @@ class AccessibilityTests(BrowserTestCase):
         self.page.get_by_role("button", name="Sign out").click()
         self.page.get_by_label("Name").wait_for()
         self.check("sign-in")
+
+    def test_the_bay_and_its_trouble(self):
+        for name, step, press in (
+            ("Kelp", "rear.link.left.off", "Trouble"),
+            ("Drift", "rear.torque.links", ""),
+            ("Drift", "all.clearance", ""),
+        ):
+            job = Job.objects.get(vehicle__name__startswith=name)
+            self.page.goto(f"{self.live_server_url}/bay/{job.pk}?step={step}")
+            self.page.get_by_role("heading", level=1).wait_for()
+            self.check(f"bay, {step}")
+            if press:
+                self.page.get_by_role("button", name=press).click()
+                self.check(f"bay, {press}")
+                self.page.get_by_role("button", name="Something else found").click()
+                self.check("bay, found")

@@ -20,6 +20,8 @@ TOO_SMALL = """() => [...document.querySelectorAll(
 
 
 class BayTests(BrowserTestCase):
+    at_yard = False
+
     def go_under(self, name, step="", page=None):
         page = page or self.page
         job = Job.objects.get(vehicle__name__startswith=name)

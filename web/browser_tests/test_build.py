@@ -12,6 +12,8 @@ from racks.models import Part
 
 
 class BuildTests(BrowserTestCase):
+    at_yard = False
+
     def open_build(self, name="Orrery", rest=""):
         return self.open_job(name, f"build{rest}")
 

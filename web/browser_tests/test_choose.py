@@ -169,6 +169,8 @@ class KeyboardTests(BrowserTestCase):
 
 
 class StateTests(BrowserTestCase):
+    at_yard = False
+
     def test_nothing_chosen_shows_one_lean_and_no_after(self):
         self.open_job("Tidewater", "choose")
         self.wait_for_text(self.page.get_by_test_id("lean-change"), "nothing chosen")

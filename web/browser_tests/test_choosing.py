@@ -12,6 +12,8 @@ from jobs.opened import OpenJob, opened
 
 
 class ChoosingCase(BrowserTestCase):
+    at_yard = False
+
     def sheet_of_choose(self, name: str) -> None:
         self.page.get_by_role("link", name=name, exact=True).click()
 

@@ -62,6 +62,8 @@ class EntryCase(StationCase):
 
 
 class TypingTests(EntryCase):
+    at_yard = False
+
     def test_four_wheel_loads_with_tab_end_as_exactly_those(self):
         for latency in (0, LATENCY_MS):
             with self.subTest(latency):
@@ -149,6 +151,8 @@ class TypingTests(EntryCase):
 
 
 class PressingTests(EntryCase):
+    at_yard = False
+
     def test_quick_presses_all_count(self):
         job = self.open_station("Bittern", "listen")
         self.slow(LATENCY_MS)
@@ -182,6 +186,8 @@ class PressingTests(EntryCase):
 
 
 class OutboxTests(EntryCase):
+    at_yard = False
+
     def test_what_is_typed_without_a_network_is_kept_here_and_sent_later(self):
         self.expected = ("ERR_INTERNET_DISCONNECTED",)
         job = self.open_station("Orrery", "weigh")
@@ -374,6 +380,8 @@ class OutboxTests(EntryCase):
 
 
 class TwoPeopleTests(EntryCase):
+    at_yard = False
+
     def other_page(self):
         other = self.new_page()
         self.sign_in(other, "tern")

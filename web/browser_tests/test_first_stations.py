@@ -109,6 +109,8 @@ class WholeWayTests(StationCase):
 
 
 class ListenTests(StationCase):
+    at_yard = False
+
     def test_picks_are_sorted_live_undone_and_reached_by_keyboard(self):
         job = self.open_station("Tidewater", "listen")
         sorted_ = self.page.get_by_role("region", name="Sorted")
@@ -168,6 +170,8 @@ class ListenTests(StationCase):
 
 
 class LookTests(StationCase):
+    at_yard = False
+
     def test_a_part_is_tapped_rated_and_its_consequences_follow(self):
         job = self.open_station("Bittern", "look")
         self.page.get_by_role("button", name="rear bar: watch").click()
@@ -277,6 +281,8 @@ class LookTests(StationCase):
 
 
 class PrintTests(StationCase):
+    at_yard = False
+
     def test_the_intake_sheet_is_a_link_away(self):
         self.open_station("Orrery", "listen")
         link = self.page.get_by_role("link", name="Intake sheet")

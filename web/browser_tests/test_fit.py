@@ -32,6 +32,8 @@ MEASURES = (
 
 
 class FitCase(BrowserTestCase):
+    at_yard = False
+
     def sheet_of_fit(self, name: str) -> None:
         self.page.get_by_role("link", name=name, exact=True).click()
 

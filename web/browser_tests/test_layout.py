@@ -81,6 +81,8 @@ SMALL_TARGET = """least => [...document.querySelectorAll(
 
 
 class PhoneTests(BrowserTestCase):
+    at_yard = False
+
     def test_the_numbers_of_a_drawing_are_walked_in_measuring_order_with_each_lit(self):
         self.page.set_viewport_size({"width": 390, "height": 800})
         job = self.open_job("Orrery", "weigh")
@@ -113,6 +115,8 @@ class PhoneTests(BrowserTestCase):
 
 
 class LayoutTests(BrowserTestCase):
+    at_yard = False
+
     maxDiff = None
 
     def wrong_with(self, width: int) -> list[str]:

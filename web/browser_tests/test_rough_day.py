@@ -35,6 +35,8 @@ select what from (
 
 
 class RoughDayTests(BrowserTestCase):
+    at_yard = False
+
     def setUp(self):
         super().setUp()
         self.job = Job.objects.get(vehicle__name__startswith="Hive")

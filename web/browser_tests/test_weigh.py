@@ -3,6 +3,8 @@ from jobs.models import Job
 
 
 class WeighTests(BrowserTestCase):
+    at_yard = False
+
     def test_a_number_typed_on_the_drawing_changes_the_lean_and_is_kept(self):
         job = self.open_job("Orrery", "weigh")
         before = self.text("lean-change")
@@ -122,6 +124,8 @@ class IntakeTests(BrowserTestCase):
 
 
 class SavingTests(BrowserTestCase):
+    at_yard = False
+
     def test_a_lost_connection_keeps_what_was_typed_until_it_is_back(self):
         self.expected = ("ERR_INTERNET_DISCONNECTED",)
         job = self.open_job("Orrery", "weigh")
@@ -163,6 +167,8 @@ class SavingTests(BrowserTestCase):
 
 
 class DrawingTests(BrowserTestCase):
+    at_yard = False
+
     def box(self, path: str):
         return self.place(path).bounding_box()
 

@@ -9,6 +9,8 @@ from jobs.opened import opened
 
 
 class SheetCase(StationCase):
+    at_yard = False
+
     def sheet_of_weigh(self, name: str, sheet: str):
         job = self.open_station(name, "weigh")
         self.page.get_by_role("link", name=sheet, exact=True).click()
