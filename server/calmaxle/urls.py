@@ -4,13 +4,14 @@ from django.urls import path, re_path
 
 from calmaxle.api import api
 from calmaxle.page import page, web_manifest, worker
-from owners.views import quote_page
+from owners.views import quote_page, quote_photo
 
 urlpatterns = [
     path("api/", api.urls),
     path("sw.js", worker),
     path("app.webmanifest", web_manifest),
     path("quote/<str:token>", quote_page),
+    path("quote/<str:token>/photo/<int:photo_id>.jpg", quote_photo),
     # The page routes itself; whatever is not the interface or a file is the page.
     re_path(r"^(?!api/|static/).*$", page),
 ]

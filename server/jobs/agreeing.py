@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import timedelta
 
 from django.core import signing
@@ -31,8 +32,9 @@ def offered(work: Work, up_to_cents: int | None = None) -> OwnerQuote:
     """Return a job's quote as its owner would read it now; without a sum, up to nine of ten."""
     up_to = math.ceil(work.quote.price.p90) if up_to_cents is None else up_to_cents / 100
     row = work.job.row
+    job = replace(work.file, terms=work.terms)
     return owner_quote(
-        work.plan.steps, work.order, work.quote, row.ready_on, up_to, row.shop.currency
+        job, work.plan.steps, work.order, work.quote, row.ready_on, up_to, row.shop.currency
     )
 
 

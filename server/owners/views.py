@@ -1,7 +1,15 @@
 """The page behind a quote's link: read and answered by the owner, without a sign-in."""
 
-from django.http import HttpRequest, HttpResponse, HttpResponseRedirect
-from django.shortcuts import render
+from django.db.models import QuerySet
+from django.http import (
+    FileResponse,
+    Http404,
+    HttpRequest,
+    HttpResponse,
+    HttpResponseBase,
+    HttpResponseRedirect,
+)
+from django.shortcuts import get_object_or_404, render
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import csrf_protect
 from django.views.decorators.http import require_http_methods
@@ -12,10 +20,14 @@ from axlecore.errors import InputError
 from calmaxle.page import built_entry
 from jobs.agreeing import agree_by_link, ask_by_link, is_open, link_of, shown_by
 from jobs.models import QuoteLink
+from photos.models import Photo
+from photos.services import STEP
 from shops.errors import Refused
 
 #: What one address may ask for: an owner reads a page; a guesser would ask for more.
 _OFTEN = "30/m"
+#: A page may show several pictures.
+_PICTURES = "240/m"
 #: Width of a band's drawing, and the least a band is shown as wide as, of its middle.
 _LEFT, _WIDTH, _LEAST = 60, 240, 0.05
 
@@ -46,6 +58,27 @@ def quote_page(request: HttpRequest, token: str) -> HttpResponse:
     return HttpResponseRedirect(request.path)
 
 
+@never_cache
+@require_http_methods(["GET", "HEAD"])
+def quote_photo(request: HttpRequest, token: str, photo_id: int) -> HttpResponseBase:
+    """Give a picture that the quote behind a link shows; nothing else of the shop."""
+    if not AnonRateThrottle(_PICTURES).allow_request(request):
+        return _closed(request, "Too many tries. Wait a minute, then open the link again.", 429)
+    link = link_of(token)
+    if link is None or not is_open(link):
+        raise Http404
+    photo = get_object_or_404(_photos_of(link), pk=photo_id)
+    return FileResponse(photo.file.open("rb"), content_type="image/jpeg")
+
+
+def _photos_of(link: QuoteLink) -> "QuerySet[Photo]":
+    """Pictures of what snapped, as they were when the quote was sent."""
+    places = [f"{STEP}.{one.step}" for one in shown_by(link).snapped]
+    return Photo.objects.filter(
+        job=link.job_id, place__in=places, removed_at=None, made_at__lte=link.made_at
+    ).order_by("pk")
+
+
 def _take_answer(request: HttpRequest, link: QuoteLink) -> None:
     if "question" in request.POST:
         ask_by_link(link, request.POST["question"])
@@ -61,6 +94,8 @@ def _shown(request: HttpRequest, link: QuoteLink, error: InputError | None = Non
         "vehicle": link.job.vehicle,
         "quote": quote,
         "price": _drawn(quote.price),
+        "photos": _photos_of(link),
+        "path": request.path.rstrip("/"),
         "agreement": getattr(link, "agreement", None),
         "error": error,
         "typed": request.POST,

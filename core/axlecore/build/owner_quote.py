@@ -3,18 +3,58 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
 
+from axlecore.build.job import JobFile
 from axlecore.build.order import Ordered, OrderLine
 from axlecore.build.quote import Quantiles, Quote, Widener
+from axlecore.build.snapped import RUNG_HOURS, RUNG_USES, open_rungs
 from axlecore.build.steps import Step
+from axlecore.build.terms import Terms
 from axlecore.errors import InputError
+from axlecore.fasteners.repair import Rung
 from axlecore.quantities.measure import Record
 
 MOST_STROKES, MOST_POINTS, PAD = 60, 3000, 1000
 #: Under this an owner is told of nothing [chance, as a part].
 _HARDLY = 0.005
+
+
+@dataclass(frozen=True)
+class OwnerWay(Record):
+    """One way to mend a bolt that snapped, as its vehicle's owner reads it.
+
+    Attributes
+    ----------
+    says : str
+        What is done.
+    low, high : float
+        What it costs with its work, if it goes quickly and if it does not.
+    """
+
+    says: str
+    low: float
+    high: float
+
+
+@dataclass(frozen=True)
+class OwnerSnapped(Record):
+    """A bolt that snapped, as its vehicle's owner reads it.
+
+    Attributes
+    ----------
+    step : str
+        Key of the step it snapped at; photos of it are kept there.
+    what : str
+        In a sentence.
+    ways : list of OwnerWay
+        That are open, gentlest first; the first that holds is taken.
+    """
+
+    step: str
+    what: str
+    ways: list[OwnerWay]
 
 
 @dataclass(frozen=True)
@@ -37,6 +77,8 @@ class OwnerQuote(Record):
         Sum to which the shop goes on without asking.
     currency : str
         Of both.
+    snapped : list of OwnerSnapped
+        Bolts that snapped so far, with their ways out.
     """
 
     done: list[str]
@@ -46,9 +88,11 @@ class OwnerQuote(Record):
     on_top: list[str]
     up_to: float
     currency: str
+    snapped: list[OwnerSnapped] = field(default_factory=list)
 
 
 def owner_quote(
+    job: JobFile,
     steps: Sequence[Step],
     order: Sequence[OrderLine],
     quote: Quote,
@@ -60,6 +104,8 @@ def owner_quote(
 
     Parameters
     ----------
+    job : JobFile
+        With the bolts that snapped so far, and what an hour costs.
     steps : sequence of Step
         Its plan.
     order : sequence of OrderLine
@@ -94,7 +140,30 @@ def owner_quote(
         list(_on_top(quote)),
         up_to,
         currency,
+        list(_snapped(job, steps)),
     )
+
+
+def _snapped(job: JobFile, steps: Sequence[Step]) -> Iterator[OwnerSnapped]:
+    whats = {step.key: step.what.rstrip(".") for step in steps}
+    for bolt in job.snapped:
+        at = whats.get(bolt.step)
+        where = f" at “{at}”" if at else ""
+        ways = [
+            OwnerWay(f"{rung.rung.capitalize()}: {rung.text}", *_costs(rung.rung, job.terms))
+            for rung in open_rungs(bolt.ladder, bolt.tried)
+        ]
+        yield OwnerSnapped(bolt.step, f"An old {bolt.size} bolt snapped{where}.", ways)
+
+
+def _costs(rung: Rung, terms: Terms) -> tuple[float, float]:
+    """What a rung costs, quick and slow; a welder's price has the work in it."""
+    _, parts = RUNG_USES[rung]
+    if rung is Rung.WELD:
+        welder = terms.outside.get("licensed welder", parts)
+        return welder, welder
+    quick, _, slow = RUNG_HOURS[rung]
+    return parts + quick * terms.labour_an_hour, parts + slow * terms.labour_an_hour
 
 
 def _done(steps: Sequence[Step], order: Sequence[OrderLine]) -> Iterator[str]:

@@ -83,5 +83,18 @@ def next_rung(ladder: Sequence[RepairRung], tried: Sequence[Rung]) -> RepairRung
     tried : sequence of Rung
         What did not hold.
     """
+    return next(iter(open_rungs(ladder, tried)), ladder[-1])
+
+
+def open_rungs(ladder: Sequence[RepairRung], tried: Sequence[Rung]) -> list[RepairRung]:
+    """Return the rungs that can be done here and are neither tried nor closed, gentlest first.
+
+    Parameters
+    ----------
+    ladder : sequence of RepairRung
+        As `repair_ladder` gives it.
+    tried : sequence of Rung
+        What did not hold.
+    """
     closed = {rung for one in ladder if one.rung in tried for rung in (one.rung, *one.closes)}
-    return next((one for one in ladder if one.possible and one.rung not in closed), ladder[-1])
+    return [one for one in ladder if one.possible and one.rung not in closed]

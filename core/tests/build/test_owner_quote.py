@@ -1,10 +1,13 @@
 import unittest
 from datetime import date
 
+from axlecore.build.job import SnappedBolt
 from axlecore.build.order import order_list
 from axlecore.build.owner_quote import check_signature, owner_quote
+from axlecore.build.terms import Terms
 from axlecore.cli.plan import fit_of
 from axlecore.errors import InputError
+from axlecore.fasteners.repair import Rung
 from axlecore.practice.look import Nuts, Rust
 from axlecore.vehicle.rig import Action
 from tests.build.jobs import looked, planned, upgrade
@@ -15,7 +18,8 @@ def shown(job, up_to=None, ready=None):
     steps = planned(job).steps
     quote = quoted(steps)
     sum_ = quote.price.p90 if up_to is None else up_to
-    return quote, owner_quote(steps, order_list(job, fit_of(job), steps), quote, ready, sum_, "EUR")
+    order = order_list(job, fit_of(job), steps)
+    return quote, owner_quote(job, steps, order, quote, ready, sum_, "EUR")
 
 
 class OwnerQuoteTests(unittest.TestCase):
@@ -34,6 +38,16 @@ class OwnerQuoteTests(unittest.TestCase):
         clean = looked(Rust.NONE)
         _, owner = shown(upgrade(look=clean))
         self.assertNotIn("old bolt snaps", " ".join(owner.on_top))
+
+    def test_a_bolt_that_snapped_is_told_with_the_ways_that_are_still_open(self):
+        bolt = SnappedBolt("rear.brackets.off", "M10x1.5", 0.012, 0.03, tried=(Rung.EXTRACT,))
+        job = upgrade(Action.REPLACE, snapped=(bolt,), terms=Terms(labour_an_hour=60.0))
+        [told] = shown(job)[1].snapped
+        self.assertIn("An old M10x1.5 bolt snapped at “Undo the bushing brackets", told.what)
+        self.assertTrue(told.ways[0].says.startswith("Re-tap: "))
+        self.assertEqual((told.ways[0].low, told.ways[0].high), (9 + 0.3 * 60, 9 + 1.0 * 60))
+        self.assertEqual((told.ways[-1].low, told.ways[-1].high), (160.0, 160.0))
+        self.assertEqual(shown(upgrade())[1].snapped, [])
 
     def test_a_sum_below_the_middle_is_refused_and_so_is_none(self):
         for up_to in (1.0, float("nan")):

@@ -279,7 +279,7 @@ class NewsTests(TwoShops):
         self.assertEqual(late.json()["current"]["sheet"]["wheelbase_m"]["typed"], "5300 mm")
 
     def test_asking_costs_a_fixed_number_of_queries(self):
-        with self.assertNumQueries(6):
+        with self.assertNumQueries(7):
             self.client.get(f"/api/jobs/{self.job.pk}/news")
 
 

@@ -1,18 +1,23 @@
 """A quote behind a link: sent by a lead, answered by an owner who signs in nowhere."""
 
 from datetime import timedelta
+from uuid import uuid4
 
 from django.core.cache import cache
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from django.utils import timezone
 
 from jobs.models import Agreement, Job, QuoteLink
 from jobs.tests.chosen import WithChoice
+from photos.tests.test_photos import picture
 from shops.models import Person
 from shops.tests.people import person
 
 
-class QuotePageTests(WithChoice):
+class QuotePageCase(WithChoice):
+    """A job with a quote to send, and an owner's browser."""
+
     def setUp(self):
         super().setUp()
         cache.clear()
@@ -43,6 +48,8 @@ class QuotePageTests(WithChoice):
         body = {"base_version": self.base(), "link_id": link_id}
         return self.send("POST", f"/jobs/{self.job.pk}/quote/withdrawn", body, client)
 
+
+class QuotePageTests(QuotePageCase):
     def test_an_owner_reads_one_quote_and_agrees_once(self):
         link = self.link()
         page = self.owner.get(link["path"])
@@ -155,3 +162,33 @@ class QuotePageTests(WithChoice):
         self.assert_refused(agree(way="by phone", signature=strokes), 422, "signature")
         self.assertEqual(agree(way="signed here", signature=strokes).status_code, 200)
         self.assertEqual(self.work()["agreed"]["signature"], strokes)
+
+
+class SnappedPageTests(QuotePageCase):
+    part_number = "MF-KR30"
+    action = "replace"
+
+    def test_a_bolt_that_snapped_is_shown_with_its_photo_and_no_other_photo_is(self):
+        step = next(one for one in self.work()["plan"]["steps"] if one["undoes"])
+        size = step["undoes"][0]["size"]
+        body = {"step": step["key"], "size": size, "wall": "12 mm", "edge": "30 mm"}
+        snapped = self.send("POST", f"/jobs/{self.job.pk}/bay/snapped", body)
+        self.assertEqual(snapped.status_code, 200, snapped.content[:300])
+        shown, other = (self.photo(place) for place in (f"step.{step['key']}", "rear_link_left"))
+        path = self.link()["path"]
+        later = self.photo(f"step.{step['key']}")
+        page = self.owner.get(path)
+        self.assertContains(page, f"An old {size} bolt snapped at")
+        self.assertContains(page, f"{path}/photo/{shown}.jpg")
+        self.assertEqual(self.owner.get(f"{path}/photo/{shown}.jpg").status_code, 200)
+        for hidden in (other, later, 10**6):
+            self.assertNotContains(page, f"/photo/{hidden}.jpg")
+            self.assertEqual(self.owner.get(f"{path}/photo/{hidden}.jpg").status_code, 404)
+        self.assertEqual(self.owner.get(f"/quote/1.guess/photo/{shown}.jpg").status_code, 404)
+        self.withdraw(QuoteLink.objects.get().pk)
+        self.assertEqual(self.owner.get(f"{path}/photo/{shown}.jpg").status_code, 404)
+
+    def photo(self, place):
+        file = SimpleUploadedFile("x.jpg", picture((40, 30)), "image/jpeg")
+        form = {"place": place, "key": uuid4(), "file": file}
+        return self.client.post(f"/api/jobs/{self.job.pk}/photos", form).json()["id"]

@@ -6739,6 +6739,8 @@ export interface components {
          *         Sum to which the shop goes on without asking.
          *     currency : str
          *         Of both.
+         *     snapped : list of OwnerSnapped
+         *         Bolts that snapped so far, with their ways out.
          */
         OwnerQuote: {
             /** Currency */
@@ -6751,8 +6753,50 @@ export interface components {
             price: components["schemas"]["Quantiles"];
             /** Ready On */
             ready_on: string | null;
+            /** Snapped */
+            snapped?: components["schemas"]["OwnerSnapped"][];
             /** Up To */
             up_to: number;
+        };
+        /**
+         * OwnerSnapped
+         * @description A bolt that snapped, as its vehicle's owner reads it.
+         *
+         *     Attributes
+         *     ----------
+         *     step : str
+         *         Key of the step it snapped at; photos of it are kept there.
+         *     what : str
+         *         In a sentence.
+         *     ways : list of OwnerWay
+         *         That are open, gentlest first; the first that holds is taken.
+         */
+        OwnerSnapped: {
+            /** Step */
+            step: string;
+            /** Ways */
+            ways: components["schemas"]["OwnerWay"][];
+            /** What */
+            what: string;
+        };
+        /**
+         * OwnerWay
+         * @description One way to mend a bolt that snapped, as its vehicle's owner reads it.
+         *
+         *     Attributes
+         *     ----------
+         *     says : str
+         *         What is done.
+         *     low, high : float
+         *         What it costs with its work, if it goes quickly and if it does not.
+         */
+        OwnerWay: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Says */
+            says: string;
         };
         /**
          * PadFault

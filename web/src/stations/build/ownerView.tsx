@@ -17,6 +17,15 @@ export function OwnerView({ quote }: { quote: OwnerQuote }) {
           : ", the day not settled yet"}
         .
       </p>
+      {quote.snapped?.map(({ step, what, ways }, i) => (
+        <List
+          key={`${step} ${i}`}
+          title={what}
+          lines={ways.map(({ says, low, high }) =>
+            low === high ? `${says} ${money(low)}.` : `${says} ${money(low)} to ${money(high)}.`,
+          )}
+        />
+      ))}
       <List title="What is done" lines={quote.done} />
       <List title="What may make it dearer" lines={quote.on_top} />
     </div>
