@@ -21,6 +21,7 @@ import evaluation  # noqa: E402
 import fitup  # noqa: E402
 import page  # noqa: E402
 import physics  # noqa: E402
+import underneath  # noqa: E402
 
 #: What each figure is asked to be: name → (words, unit, target or None).
 FIGURES: dict[str, tuple[str, str, str]] = {
@@ -80,6 +81,14 @@ FIGURES: dict[str, tuple[str, str, str]] = {
     "side_view_p95_ms": ("travel key to side view, p95", "ms", ""),
     "side_view_frames": ("frames before it has changed, p95", "", "at most 1"),
     "slider_presses": ("key presses seen", "", ""),
+    "bay_cold_s": ("bay: first step, cold, on a processor 4 × slower", "s", "under 2"),
+    "bay_offline_s": ("bay: first step, installed, no network", "s", "under 1"),
+    "bay_presses": ("pedal presses seen", "", ""),
+    "bay_press_median_ms": ("pedal's press to the next step, median", "ms", ""),
+    "bay_press_p95_ms": ("pedal's press to the next step, p95", "ms", "under 80"),
+    "outbox_writes": ("outbox: 500 answers with 100 photos", "", ""),
+    "outbox_sent_s": ("the same, all sent", "s", ""),
+    "outbox_longest_task_ms": ("the same, longest task of the page", "ms", "under 200"),
     "first_page_script_kb": ("first page's scripts, compressed", "kB", "under 220"),
 }
 
@@ -94,6 +103,7 @@ def main(address: str) -> None:
         | evaluation.measure()
     )
     found |= endpoint.measure(address)
+    found |= underneath.measure(address)
     found |= catalogue.measure() | page.script_size() | page.slider(address)
     machine = f"{platform.machine()}, {os.cpu_count()} cores, Python {platform.python_version()}"
     print(f"\n{'Measured on ' + machine:<52}{'':>14}  target")

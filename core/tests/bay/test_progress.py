@@ -5,7 +5,8 @@ from axlecore.bay.progress import StepStands, check_record, progress_of
 from axlecore.build.closing import TIDY
 from axlecore.build.steps import Records
 from axlecore.errors import InputError
-from tests.build.jobs import planned, upgrade
+from axlecore.practice.stations import JobKind
+from tests.build.jobs import planned, short, upgrade
 
 TICK = (Records.TICK,)
 
@@ -31,6 +32,16 @@ class ProgressTests(unittest.TestCase):
             [(band.done, band.steps) for band in last.states],
             [(band.steps, band.steps) for band in last.states],
         )
+
+    def test_every_short_job_walks_to_its_end_and_no_step_waits_for_ever(self):
+        for kind in (one for one in JobKind if one is not JobKind.UPGRADE):
+            steps = planned(short(kind)).steps
+            recorded = {}
+            for step in steps:
+                with self.subTest(kind=kind, step=step.key):
+                    self.assertEqual(progress_of(steps, recorded).next, step.key)
+                recorded[step.key] = step.records
+            self.assertIsNone(progress_of(steps, recorded).next)
 
     def test_a_gate_cannot_be_passed_while_what_it_rests_on_is_open(self):
         with self.assertRaises(InputError) as caught:

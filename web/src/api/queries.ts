@@ -146,15 +146,15 @@ export const useCertainty = (job: Job, state: LoadKey) => useQuery(certaintyQuer
 
 export const photosKey = (jobId: number) => ["photos", jobId] as const;
 
-/** Photos kept with a job. */
-export function usePhotos(jobId: number): Photo[] {
-  const list = useQuery({
+export const photosQuery = (jobId: number) =>
+  queryOptions({
     queryKey: photosKey(jobId),
     queryFn: () =>
       answered(client.GET("/api/jobs/{job_id}/photos", { params: { path: { job_id: jobId } } })),
   });
-  return list.data ?? [];
-}
+
+/** Photos kept with a job. */
+export const usePhotos = (jobId: number): Photo[] => useQuery(photosQuery(jobId)).data ?? [];
 
 export const attachmentsKey = (jobId: number) => ["attachments", jobId] as const;
 

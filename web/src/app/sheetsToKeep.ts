@@ -14,7 +14,7 @@ import { fitQuery } from "../api/fit";
 import { workQuery } from "../api/work";
 import { benchQuery } from "../bench/asks";
 import { CALCULATORS, fieldsOf } from "../bench/calculators";
-import { actionFor, certaintyQuery, shortListQuery } from "../api/queries";
+import { actionFor, certaintyQuery, photosQuery, shortListQuery } from "../api/queries";
 import type { Job, LoadKey } from "../api/types";
 
 /** What every sheet of a job and every calculator opens with, one question after the other. */
@@ -34,6 +34,7 @@ export function sheetsOf(cache: QueryClient, job: Job, state: LoadKey): (() => P
     // Before anybody goes under the vehicle, where there is no network.
     () => cache.prefetchQuery(bayQuery(job.id)),
     () => cache.prefetchQuery(workQuery(job)),
+    () => photosOf(cache, job.id),
     () => cache.prefetchQuery(certaintyQuery(job, state)),
     () => cache.prefetchQuery(leanSheetQuery(job, state)),
     () => cache.prefetchQuery(suggestionsQuery(job)),
@@ -43,4 +44,12 @@ export function sheetsOf(cache: QueryClient, job: Job, state: LoadKey): (() => P
     ...axles,
     ...calculators,
   ];
+}
+
+/** Pictures of a job, each asked for once: the worker keeps what it gave. */
+async function photosOf(cache: QueryClient, jobId: number): Promise<void> {
+  await cache.prefetchQuery(photosQuery(jobId));
+  for (const { id } of cache.getQueryData(photosQuery(jobId).queryKey) ?? [])
+    // One that does not come now is asked for when it is looked at.
+    await fetch(`/api/photos/${id}.jpg`).catch(() => undefined);
 }

@@ -1,5 +1,5 @@
 import { answerPlace, boltPlace, gapPlace, photoPlace, settlePlace } from "../api/bay";
-import type { OnItsWay } from "../api/outbox/useOutbox";
+import type { OnItsWay } from "../api/outbox/outbox";
 import type {
   AxleName,
   BayJoint,

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useOnItsWay, useOutbox } from "../api/outbox/useOutbox";
-import type { OnItsWay } from "../api/outbox/useOutbox";
+import type { OnItsWay } from "../api/outbox/outbox";
 import { Button } from "../ui/button";
 import { Panel } from "../ui/panel";
 import { writeWords } from "./words";
@@ -15,7 +15,7 @@ export function SavingMark({ ready }: { ready: boolean }) {
   const photos = all.filter(({ write, state }) => write.file && state !== "refused").length;
   const ofThem = photos > 0 ? `, ${photos} of them photos` : "";
   const text = refused
-    ? `${refused} not taken`
+    ? `${refused} not taken${left ? `, ${left} on their way` : ""}`
     : waiting
       ? `${left} kept here, not sent${ofThem}`
       : left

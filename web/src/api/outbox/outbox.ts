@@ -11,7 +11,7 @@ import type { Past, Wrote } from "./undo";
 import { DECISION, isAlone, isPaper, NO_JOB, spotOf } from "./write";
 import type { Base, Made, Paper, Write } from "./write";
 
-export const WRITES = ["write"] as const;
+const WRITES = ["write"] as const;
 /** A place a hand went to, and what stood there in which version of its paper. */
 type Looked = { jobId: number; base: Base; place: string; seen: string; version: number };
 type Sent = Mutation<unknown, RefusedError, Write>;
@@ -47,14 +47,44 @@ export class Outbox {
   private person = "";
   private last = 0;
 
-  constructor(private readonly cache: QueryClient) {}
+  private listeners = new Set<() => void>();
+  private shown: OnItsWay[] = [];
+  private stale = false;
+
+  constructor(private readonly cache: QueryClient) {
+    cache.getMutationCache().subscribe(() => this.changed());
+  }
+
+  /** Hear of every change of what is on its way. */
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Everything that is not kept by the server yet, oldest first; the same list until it changes. */
+  readonly onItsWay = (): OnItsWay[] => this.shown;
+
+  /** A day's writes taken up at once are looked through once, not once each. */
+  private changed(): void {
+    if (this.stale) return;
+    this.stale = true;
+    queueMicrotask(() => {
+      this.stale = false;
+      this.shown = this.mutations()
+        .filter(({ state }) => state.status !== "success")
+        .map(wayOf);
+      this.listeners.forEach((listener) => listener());
+    });
+  }
 
   /** Take up a person's writes that this device still holds. */
   async open(person: string): Promise<void> {
     if (this.person === person) return;
     this.person = person;
-    for (const write of await kept.of(person)) {
-      if (this.all().some(({ id }) => id === write.id)) continue;
+    const stored = await kept.of(person);
+    const known = new Set(this.all().map(({ id }) => id));
+    for (const write of stored) {
+      if (known.has(write.id)) continue;
       this.durable.set(write.id, Promise.resolve());
       if (write.over !== undefined) this.over.set(write.id, write.over);
       if (write.refused) this.build(write);
@@ -326,8 +356,18 @@ function stepOf(write: Write, past: Past, job: Job, sentBefore: boolean): Write 
   return { ...write, base: step.paper, ask: { method: "POST", path, body } };
 }
 
+/** A write and how far it is. */
+export type OnItsWay = { write: Write; state: "sending" | "waiting" | "refused" };
+
+function wayOf(mutation: Sent): OnItsWay {
+  const write = writeOf(mutation);
+  const { isPaused, failureCount } = mutation.state;
+  const waits = isPaused || failureCount > 0;
+  return { write, state: write.refused ? "refused" : waits ? "waiting" : "sending" };
+}
+
 /** A write as it is now, with why it was refused if it was. */
-export function writeOf(mutation: Sent): Write {
+function writeOf(mutation: Sent): Write {
   const write = mutation.state.variables as Write;
   const { error } = mutation.state;
   return mutation.state.status === "error" && error instanceof RefusedError

@@ -1,9 +1,7 @@
-import { useMutationState } from "@tanstack/react-query";
-import { createContext, use } from "react";
-import type { Outbox } from "./outbox";
-import { writeOf, WRITES } from "./outbox";
+import { createContext, use, useSyncExternalStore } from "react";
+import type { OnItsWay, Outbox } from "./outbox";
 import { isAlone, isConflict, spotOf } from "./write";
-import type { Base, Write } from "./write";
+import type { Base } from "./write";
 
 export const OutboxContext = createContext<Outbox | null>(null);
 
@@ -13,20 +11,10 @@ export function useOutbox(): Outbox {
   return outbox;
 }
 
-/** A write and how far it is. */
-export type OnItsWay = { write: Write; state: "sending" | "waiting" | "refused" };
-
 /** Everything that is not kept by the server yet, oldest first. */
 export function useOnItsWay(): OnItsWay[] {
-  return useMutationState({
-    filters: { mutationKey: WRITES, predicate: ({ state }) => state.status !== "success" },
-    select: (mutation): OnItsWay => {
-      const write = writeOf(mutation as never);
-      const { isPaused, failureCount } = mutation.state;
-      const waits = isPaused || failureCount > 0;
-      return { write, state: write.refused ? "refused" : waits ? "waiting" : "sending" };
-    },
-  });
+  const outbox = useOutbox();
+  return useSyncExternalStore(outbox.subscribe, outbox.onItsWay);
 }
 
 /** What is on its way to one place: as typed, and why it was not taken if it was not. */
