@@ -52,7 +52,7 @@ _PRESSED = """() => {
   }).observe(document.body, { subtree: true, childList: true, characterData: true });
 }"""
 #: Puts answers and photos on the device as a day without a network leaves them.
-_FILL = """async ([jobId, answers, photos]) => {
+_FILL = """async ([jobId, answers, photos, step]) => {
   const canvas = new OffscreenCanvas(1600, 1200);
   const paper = canvas.getContext('2d');
   const lines = (n) => { for (let i = 0; i < 400; i++) {
@@ -64,9 +64,9 @@ _FILL = """async ([jobId, answers, photos]) => {
     jobId, seen: 'null', step: 'do', typed: 'bench' });
   for (let n = 0; n < answers; n++) {
     // One step done and taken back, again and again: as many writes as a week of work.
-    const [what, body] = n % 2 ? ['back', { step: 'own.59' }]
-      : ['answers', { step: 'own.59', kind: 'tick', said: '' }];
-    writes.push({ ...base(n), base: 'bay', place: `own.59 ${what}`,
+    const [what, body] = n % 2 ? ['back', { step }]
+      : ['answers', { step, kind: 'tick', said: '' }];
+    writes.push({ ...base(n), base: 'bay', place: `${step} ${what}`,
       ask: { method: 'POST', path: `/api/jobs/${jobId}/bay/${what}`, body } });
     if (n % Math.floor(answers / photos) === 0 && writes.filter((w) => w.file).length < photos) {
       lines(n);
@@ -214,7 +214,15 @@ def _sent(context: BrowserContext, path: str, job_id: int) -> dict[str, float]:
     page = context.new_page()
     page.goto(path)
     page.get_by_role("heading", level=1).wait_for()
-    kept: int = page.evaluate(_FILL, [job_id, ANSWERS, PHOTOS])
+    page.get_by_role("status").first.filter(has_text="Saved").wait_for()
+    bay = page.request.get(path.replace("/bay/", "/api/jobs/") + "/bay").json()
+    # One that the presses left open: done and taken back again and again.
+    step = next(
+        one["key"]
+        for one in bay["progress"]["steps"]
+        if one["stands"] == "open" and one["key"].startswith("own.")
+    )
+    kept: int = page.evaluate(_FILL, [job_id, ANSWERS, PHOTOS, step])
     page.add_init_script(_STALLS)
     begun = time.monotonic()
     page.reload()

@@ -11,10 +11,9 @@ import numpy as np
 from axlecore.bars.bar import Bar, bar_rates
 from axlecore.errors import CoreError, InputError
 from axlecore.fitup.applied import (
-    UnequalSides,
     fitted_bar,
     side_ratios,
-    unequal_sides,
+    unequal_as_settled,
     with_fit_up,
 )
 from axlecore.fitup.sheet import AxleFit, Fitting, LinkGoes, SideFit
@@ -304,7 +303,7 @@ def settled(
     assert fit_now is not None
     ratios = [None if one is None else one.value for one in side_ratios(fit_now, there.bar)]
     fitted = with_fit_up(vehicle, set_up, now)
-    unequal = _unequal(*fitted, end, fit_now)
+    unequal = unequal_as_settled(*fitted, end, fit_now)
     faults = [*_cannot_hang(ratios), *_unlike(planned(fit), measured), *_tight(measured.gap_m)]
     lean, was = _lean(vehicle, set_up, now, end), _lean(vehicle, set_up, fitting, end)
     rate = float(bar_rates([there.bar], [measured.left.hole])[0])
@@ -318,15 +317,6 @@ def settled(
         holds=not faults,
         says=[*faults, *_otherwise(planned(fit), measured)],
     )
-
-
-def _unequal(vehicle: Vehicle, set_up: SetUp, end: End, fit: AxleFit) -> UnequalSides | None:
-    keys = [state.key for state in vehicle.load_states]
-    at = keys.index(fit.settled) if fit.settled in keys else 0
-    try:
-        return unequal_sides(vehicle, set_up, end, fit, at)
-    except CoreError:
-        return None
 
 
 def _cannot_hang(ratios: Sequence[float | None]) -> Iterator[str]:

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from axlecore.bars.bar import Bar, bar_rates
-from axlecore.errors import InputError
+from axlecore.errors import CoreError, InputError
 from axlecore.fitup.links import dyad
 from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.fitup.sweep import linkage
@@ -271,3 +271,40 @@ def unequal_sides(
         float(answer.lean_rad[0, 0]),
         _stiffness_change(there.bar, fit, (left.value, right.value)),
     )
+
+
+def settled_state(vehicle: Vehicle, fit: AxleFit) -> int:
+    """Return the index of the load state that an axle is settled in; the first where it has none.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    fit : AxleFit
+        The axle's sheet.
+    """
+    keys = [state.key for state in vehicle.load_states]
+    return keys.index(fit.settled) if fit.settled in keys else 0
+
+
+def unequal_as_settled(
+    vehicle: Vehicle, set_up: SetUp, end: End, fit: AxleFit
+) -> UnequalSides | None:
+    """Return what unequal sides do in the state they are settled in; None where nobody can say.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen, with the fit-up's motion ratio.
+    end : End
+        Front or rear.
+    fit : AxleFit
+        The axle's sheet.
+    """
+    try:
+        return unequal_sides(vehicle, set_up, end, fit, settled_state(vehicle, fit))
+    except CoreError:
+        # A vehicle that does not stand is said where it belongs: as a stop of its numbers.
+        return None

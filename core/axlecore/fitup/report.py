@@ -11,10 +11,14 @@ import numpy as np
 import numpy.typing as npt
 
 from axlecore.bars.bar import Bar
-from axlecore.errors import CoreError
 from axlecore.fitup.across import AcrossReport, across_report
 from axlecore.fitup.advice import LinkAdvice, RackLink, link_advice
-from axlecore.fitup.applied import UnequalSides, fitted_bar, unequal_sides
+from axlecore.fitup.applied import (
+    UnequalSides,
+    fitted_bar,
+    settled_state,
+    unequal_as_settled,
+)
 from axlecore.fitup.bracket_place import BracketPlace, bracket_place
 from axlecore.fitup.clash import RODS, SIDES, gaps, spans
 from axlecore.fitup.drilling import DrillPlan, drill_plan
@@ -292,21 +296,8 @@ def fit_report(
         across=across_report(fit, bar, tube_m, (rises[0], rises[1])),
         drilling=drill_plan(fit),
         bracket=bracket_place(fit, arm_length(bar, fit.left.bar_hole)),
-        unequal=_unequal(vehicle, set_up, end, fit),
+        unequal=unequal_as_settled(vehicle, set_up, end, fit),
     )
-
-
-def _unequal(vehicle: Vehicle, set_up: SetUp, end: End, fit: AxleFit) -> UnequalSides | None:
-    try:
-        return unequal_sides(vehicle, set_up, end, fit, _settled(vehicle, fit))
-    except CoreError:
-        # A vehicle that does not stand is said where it belongs: as a stop of its numbers.
-        return None
-
-
-def _settled(vehicle: Vehicle, fit: AxleFit) -> int:
-    keys = [state.key for state in vehicle.load_states]
-    return keys.index(fit.settled) if fit.settled in keys else 0
 
 
 def rail_as_obstacle(fit: AxleFit) -> Obstacle:
@@ -396,7 +387,7 @@ def _nearest(travel: FloatArray, there: npt.NDArray[np.bool_]) -> float | None:
 def _states(
     vehicle: Vehicle, axle: Axle, end: End, fit: AxleFit, line: Linkage
 ) -> list[StateAngles]:
-    settled = vehicle.load_states[_settled(vehicle, fit)]
+    settled = vehicle.load_states[settled_state(vehicle, fit)]
     left = line.side(0)
     found = []
     for state in vehicle.load_states:

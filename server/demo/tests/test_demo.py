@@ -3,6 +3,7 @@ from io import StringIO
 
 from django.core.management import CommandError, call_command
 from django.test import SimpleTestCase, TestCase
+from django.utils import timezone
 
 from axlecore.bars.bar import bar_rates
 from axlecore.bars.claims import audit
@@ -14,6 +15,7 @@ from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import SetUp
+from bay.models import TorqueWrench
 from bay.work import BayWork
 from board.services import propose, standing
 from demo import scenario
@@ -162,6 +164,15 @@ class LoadingTests(TestCase):
         [snapped] = bays["Kelp"].job.row.snapped_bolts.all()
         self.assertIn(f"{snapped.step}.snapped.0", [step.key for step in bays["Kelp"].steps])
         self.assertEqual(bays["Drift"].progress.next, "all.tidy")
+        # Its owner was asked again once the bolt was off, and signed for more than before.
+        first, again = bays["Kelp"].job.row.agreements.order_by("pk")
+        self.assertEqual((first.way, again.way), ("in person", "signed here"))
+        self.assertGreater(again.up_to_cents, first.up_to_cents)
+        self.assertLess(first.up_to_cents, bays["Kelp"].work.quote.price.p50 * 100)
+        rows = [row for joint in bays["Drift"].joints.values() for row in joint.rows]
+        self.assertTrue(any(row.supersedes_id for row in rows))
+        due = TorqueWrench.objects.filter(due_on__lt=timezone.localdate())
+        self.assertEqual(due.count(), 1)
 
     def test_readings_follow_and_pictures_are_kept(self):
         orrery = Job.objects.get(vehicle__name__startswith="Orrery")
