@@ -133,7 +133,8 @@ def test(words: Sequence[str]) -> int:
     """Run the tests: all, or the folders and names given."""
     cluster = ready("test")
     places = words or ("core/tests", "house", "server", "web/browser_tests")
-    return manage(cluster, "test", "--noinput", "--parallel", "2", *places)
+    # One more than the cores: a browser's tests wait as long as they work.
+    return manage(cluster, "test", "--noinput", "--parallel", "3", *places)
 
 
 def generated(words: Sequence[str]) -> int:

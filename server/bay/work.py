@@ -135,15 +135,16 @@ class BayWork:
         if self.obstacles and all(one.key in self.gaps for one in self.obstacles):
             found.setdefault(CLEAR, set()).add(Records.NUMBER)
         for end, setting in self.settings.items():
-            if setting.override or self.settled(end).holds:
+            stands = self.settled(end)
+            if setting.override or (stands is not None and stands.holds):
                 found.setdefault(settle_key(end), set()).add(Records.NUMBER)
         return found
 
     @cached_property
     def settling(self) -> list[End]:
-        """Ends that are set by hole and link length: those with a fit-up."""
-        keys, fitting = {step.key for step in self.steps}, self.job.read(Fitting)
-        return [end for end in End if settle_key(end) in keys and fitting.of_end(end) is not None]
+        """Ends that are set by hole and link length: those with a fit-up that can be worked out."""
+        keys = {step.key for step in self.steps}
+        return [end for end, _ in self.job.fit.stations() if settle_key(end) in keys]
 
     @cached_property
     def settings(self) -> dict[End, AxleSetting]:
@@ -151,13 +152,17 @@ class BayWork:
         rows = self.job.row.axle_settings.select_related("person").order_by("pk")
         return {End(row.axle): row for row in rows if row.axle in self.settling}
 
-    def settled(self, end: End) -> Settled:
-        """What an end as it was set last comes to."""
+    def settled(self, end: End) -> Settled | None:
+        """What an end as it was set last comes to; None where the bar is another by now."""
         measured = from_plain(self.settings[end].measured, AxleSet)
-        return _SETTLED.answer(
-            [*self._fit_up(), end, self.settings[end].measured],
-            lambda: settled(self.job.rig, self.job.set_up, self.job.read(Fitting), end, measured),
-        )
+        rig, fitting = self.job.rig, self.job.read(Fitting)
+        try:
+            return _SETTLED.answer(
+                [*self._fit_up(), end, self.settings[end].measured],
+                lambda: settled(rig, self.job.set_up, fitting, end, measured),
+            )
+        except InputError:
+            return None
 
     def tape(self, end: End) -> SettlingTape:
         """What each hole and link length of an end gives."""

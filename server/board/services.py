@@ -276,7 +276,7 @@ def pin(person: Person, job_id: int, bay_id: int, day: date, hour: int) -> None:
                 f"Its parts come on {_said(parts_come(placing))}: pin it to that day or later.",
             )
         placing.day, placing.hour, placing.pinned = day, hour, True
-        placing.save()
+        placing.save(update_fields=["bay", "day", "hour", "pinned"])
         # Two pins in each other's way are refused now.
         propose(standing(shop))
         _say_ready(shop, [placing])
@@ -306,7 +306,7 @@ def unpin(person: Person, job_id: int) -> None:
         _locked(person)
         placing = Placing.objects.get(job_id=job_id, job__shop=person.shop_id)
         placing.pinned = False
-        placing.save()
+        placing.save(update_fields=["pinned"])
 
 
 def take_proposal(person: Person, seen: str) -> None:
@@ -323,7 +323,8 @@ def take_proposal(person: Person, seen: str) -> None:
             placing = by_key[placed.key]
             placing.bay = bays[placed.bay]
             placing.day, placing.hour = board.days[placed.day], placed.hour
-            placing.save()
+            # What it takes may have grown under the vehicle meanwhile; that stays.
+            placing.save(update_fields=["bay", "day", "hour"])
         _say_ready(shop, board.placings)
 
 

@@ -87,3 +87,5 @@ def moved(job: OpenJob) -> None:
 def worked(job: Job) -> None:
     """Write that something was done under a job's vehicle, for those who look on."""
     Job.objects.filter(pk=job.pk).update(work_version=F("work_version") + 1)
+    # Its lock is held: what is answered carries the version that others will hear of.
+    job.work_version += 1

@@ -147,9 +147,9 @@ class BrowserTestCase(StaticLiveServerTestCase):
     def wait_for_text(self, where: Locator, words: str) -> None:
         where.filter(has_text=words).first.wait_for()
 
-    def until(self, holds: Callable[[], bool]) -> None:
+    def until(self, holds: Callable[[], bool], patience_ms: int = PATIENCE_MS) -> None:
         """Wait until something holds; the page's policy forbids asking it from inside."""
-        end = time.monotonic() + PATIENCE_MS / 1000
+        end = time.monotonic() + patience_ms / 1000
         while not holds():
             self.assertLess(time.monotonic(), end, "waited in vain")
             self.page.wait_for_timeout(30)

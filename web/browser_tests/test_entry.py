@@ -320,6 +320,7 @@ class OutboxTests(EntryCase):
 
     def test_a_vehicle_taken_in_without_a_network_is_in_the_yard_once_it_is_back(self):
         self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")
+        self.page.goto(self.live_server_url)
         self.page.get_by_role("link", name="Take in a vehicle").click()
         self.page.get_by_label("What the shop calls it").fill("Ferry tender")
         opens = self.button("Open the job")

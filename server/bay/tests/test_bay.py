@@ -253,6 +253,16 @@ class BayTests(UnderTheVehicle):
         self.assertNotEqual(now["lean_rad"], now["planned_lean_rad"])
         self.assertEqual(AxleSetting.objects.count(), 4)
 
+    def test_a_setting_that_another_bar_has_no_hole_for_holds_no_longer(self):
+        self.work_up_to("rear.settle")
+        self.assertTrue(self.stands(self.settle().json(), "rear.settle", "done"))
+        row = AxleSetting.objects.get()
+        row.measured["left"]["hole"] = 7
+        row.save()
+        bay = self.bay()
+        self.assertTrue(self.stands(bay, "rear.settle", "open"))
+        self.assertIsNone(bay["settling"]["rear"]["settled"])
+
     def test_a_setting_that_cannot_be_is_refused_by_its_field(self):
         self.work_up_to("rear.settle")
         for field, given in (

@@ -1,3 +1,4 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAttempt } from "../api/attempt";
@@ -8,11 +9,11 @@ import { useWrites } from "../api/writes";
 import { useMoney } from "../job/money";
 import { SignaturePad } from "../job/signaturePad";
 import type { Stroke } from "../job/signaturePad";
-import { useQueryClient } from "@tanstack/react-query";
 import { Alert } from "../ui/alert";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
 import { DayMoves } from "./dayMoves";
+import { overAgreed } from "./stepFacts";
 
 /** That the plan has become dearer than the owner agreed to, and the owner's word for it. */
 export function Consent({ bay }: { bay: BayWork }) {
@@ -20,7 +21,7 @@ export function Consent({ bay }: { bay: BayWork }) {
   const money = useMoney();
   const lead = useLead();
   const [asking, setAsking] = useState(false);
-  if (agreed_cents === null || middle_cents <= agreed_cents) return null;
+  if (agreed_cents === null || !overAgreed(bay)) return null;
   return (
     <section
       aria-label="Over the sum agreed"

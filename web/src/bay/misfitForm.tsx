@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useBayWrites } from "../api/bay";
 import type { BayWork, WorkStep } from "../api/types";
+import { shownAs, withUnit } from "../api/units";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
 import { BigPick } from "./bigPick";
@@ -13,6 +14,7 @@ export function MisfitForm({ bay, step, onKept }: MisfitFormProps) {
   const [place, setPlace] = useState("");
   const [typed, setTyped] = useState("");
   const [said, setSaid] = useState("");
+  const hole = place.endsWith("bar_hole");
   const ready = place ? typed.trim() !== "" : said.trim() !== "";
   return (
     <form
@@ -20,7 +22,8 @@ export function MisfitForm({ bay, step, onKept }: MisfitFormProps) {
       className="flex flex-col gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        writes.misfit({ step: step.key, place, typed, said });
+        const read = hole ? typed : withUnit(typed, "length");
+        writes.misfit({ step: step.key, place, typed: read, said });
         onKept();
       }}
     >
@@ -35,7 +38,7 @@ export function MisfitForm({ bay, step, onKept }: MisfitFormProps) {
       />
       {place && (
         <BigField
-          label={place.endsWith("bar_hole") ? "It needs hole, 1 the outermost" : "It needs, mm"}
+          label={hole ? "It needs hole, 1 the outermost" : `It needs, ${shownAs("length").symbol}`}
           value={typed}
           maxLength={20}
           inputMode="decimal"

@@ -1,6 +1,5 @@
 import type { Settling } from "../api/types";
-import { degrees, grouped } from "../drawings/quantity";
-import { known } from "../drawings/quantity";
+import { degrees, grouped, known } from "../drawings/quantity";
 
 /** What an axle as it was set last comes to: what is to be mended, and what it changes. */
 export function Settled({ settling }: { settling: Settling }) {

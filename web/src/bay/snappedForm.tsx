@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useBayWrites } from "../api/bay";
 import type { WorkStep } from "../api/types";
+import { shownAs } from "../api/units";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
 import { BigTick } from "./bigTick";
@@ -14,6 +15,7 @@ export function SnappedForm({ jobId, step, onKept }: SnappedFormProps) {
   const [wall, setWall] = useState("");
   const [edge, setEdge] = useState("");
   const [reachable, setReachable] = useState(false);
+  const unit = shownAs("small_length").symbol;
   const field = (label: string, value: string, change: (value: string) => void) => (
     <BigField
       label={label}
@@ -34,8 +36,8 @@ export function SnappedForm({ jobId, step, onKept }: SnappedFormProps) {
       }}
     >
       {field("Size", size, setSize)}
-      {field("Wall that holds its thread, mm", wall, setWall)}
-      {field("Its middle to the nearest edge, mm", edge, setEdge)}
+      {field(`Wall that holds its thread, ${unit}`, wall, setWall)}
+      {field(`Its middle to the nearest edge, ${unit}`, edge, setEdge)}
       <BigTick label="A hand reaches behind it" checked={reachable} onChange={setReachable} />
       <BigButton type="submit" primary disabled={!size.trim() || !wall.trim() || !edge.trim()}>
         Show the ways out

@@ -7,7 +7,9 @@ import { AnswerForm } from "./answerForm";
 import { BigButton } from "./bigButton";
 import { Refused } from "./refused";
 import { KeepHours } from "./keepHours";
+import { Fold } from "../ui/fold";
 import { Settled } from "./settled";
+import { SettleForm } from "./settleForm";
 import { answeredBy, inTrouble, Tools } from "./stepFacts";
 import { jointOf, settledAxle } from "./standing";
 import type { Standing } from "./standing";
@@ -38,6 +40,7 @@ export function StepFace(props: StepFaceProps) {
   const voice = useVoice([...cautions, step.what, ...(step.tools ?? [])].join(". "));
   if (trouble) return <Trouble bay={bay} step={step} onClose={() => setTrouble(false)} />;
   const axle = settledAxle(bay, step);
+  const settling = axle && bay.settling[axle];
   const first = bay.steps.find(({ key }) => key === restsOn[0]);
   return (
     <>
@@ -75,7 +78,14 @@ export function StepFace(props: StepFaceProps) {
         ) : stands === "done" ? (
           <>
             <p className="text-after">{answeredBy(bay, standing)}</p>
-            {axle && bay.settling[axle] && <Settled settling={bay.settling[axle]} />}
+            {axle && settling && (
+              <>
+                <Settled settling={settling} />
+                <Fold nameClass="min-h-14" title="Set it anew">
+                  <SettleForm bay={bay} axle={axle} settling={settling} />
+                </Fold>
+              </>
+            )}
             <div className="pb-3">
               <TorqueLog rows={bay.joints[jointOf(step)]?.rows ?? []} />
             </div>

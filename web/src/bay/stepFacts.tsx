@@ -37,9 +37,19 @@ export function answeredBy(bay: BayWork, { step, keptHere }: Standing): string {
   return own.map(({ person, said }) => `${person}${said ? `: ${said}` : " did it"}`).join(" · ");
 }
 
+/** Whether the plan has become dearer than its owner agreed to. */
+export const overAgreed = ({ agreed_cents, middle_cents }: BayWork) =>
+  agreed_cents !== null && middle_cents > agreed_cents;
+
 /** What is wrong at a step, in a line each; its ways out are under Trouble. */
 export function inTrouble(bay: BayWork, { key }: WorkStep): string[] {
+  const snapped = bay.snapped.some(
+    ({ step }) => key === step || key.startsWith(`${step}.snapped.`),
+  );
   return [
+    ...(snapped && overAgreed(bay)
+      ? ["Over the sum agreed: the owner is asked first, under Trouble."]
+      : []),
     ...bay.snapped
       .filter((bolt) => bolt.step === key)
       .map(({ size, next }) => `${size} snapped here, next: ${next}. All ways are under Trouble.`),

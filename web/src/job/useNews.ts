@@ -5,6 +5,7 @@ import { answered, client } from "../api/client";
 import { useOnItsWay } from "../api/outbox/useOutbox";
 import { versionOf } from "../api/outbox/outbox";
 import type { Paper } from "../api/outbox/write";
+import { useWritable } from "../api/session";
 import { jobKey, newsKey, useSession } from "../api/queries";
 import type { BayWork, InHand, Job, News } from "../api/types";
 
@@ -43,13 +44,14 @@ export function useWorkNews(jobId: number, step: string | undefined): InHand[] {
     seen.current = papers;
     if (moved || replanned) void cache.invalidateQueries({ queryKey: bayKey(jobId) });
   }, [cache, jobId, moved, papers]);
+  const writable = useWritable();
   useEffect(() => {
-    if (step === undefined) return;
+    if (step === undefined || !writable) return;
     const say = () => void (document.visibilityState === "visible" && takeInHand(jobId, step));
     say();
     const again = window.setInterval(say, HAND_AGAIN_MS);
     return () => window.clearInterval(again);
-  }, [jobId, step]);
+  }, [jobId, step, writable]);
   return news?.in_hand.filter(({ username }) => username !== me) ?? [];
 }
 
