@@ -25,7 +25,6 @@ from jobs.agreeing import last_agreement
 from jobs.bolts import seized_of, snapped_of
 from jobs.models import Snapped, Trouble
 from jobs.opened import OpenJob
-from jobs.work import Work
 
 
 class StepAnswerOut(Schema):
@@ -315,7 +314,7 @@ def troubles_out(job: OpenJob) -> list[TroubleOut]:
     """What the bay told the desk, last first."""
     told = (TroubleKind.MISFIT, TroubleKind.FOUND)
     rows = job.row.troubles.filter(kind__in=told).select_related("person", "taken_up_by")
-    what = {step.key: step.what.rstrip(".") for step in Work(job).plan.steps}
+    what = {step.key: step.what.rstrip(".") for step in job.work.plan.steps}
     places = fit_places(job.read(Fitting))
     return [
         TroubleOut(

@@ -28,7 +28,6 @@ from axlecore.vehicle.ends import End
 from bay.models import AxleSetting, GapReading, TorqueRow
 from jobs.kept import Kept
 from jobs.opened import OpenJob
-from jobs.work import Work
 from photos.models import Photo
 from photos.services import STEP
 
@@ -63,7 +62,7 @@ class BayWork:
 
     def __init__(self, job: OpenJob) -> None:
         self.job = job
-        self.work = Work(job)
+        self.work = job.work
         stands = job.row.step_answers.filter(taken_back_at=None)
         self.answers = list(stands.select_related("person").order_by("pk"))
 

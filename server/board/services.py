@@ -208,7 +208,7 @@ def take_hours_over(job: OpenJob) -> None:
     """Let a job that is on the board take what its plan takes by now; where it stands stays."""
     placings = Placing.objects.filter(job=job.row)
     if placings.exists():
-        placings.update(**_taken_by(Work(job)))
+        placings.update(**_taken_by(job.work))
 
 
 @dataclass(frozen=True)

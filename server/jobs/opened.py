@@ -1,7 +1,7 @@
 """A job with everything about it: each record read once, each answer worked out once."""
 
 from functools import cached_property
-from typing import Any, TypeVar
+from typing import TYPE_CHECKING, Any, TypeVar
 
 from django.db.models import Prefetch, prefetch_related_objects
 
@@ -31,6 +31,9 @@ from jobs.kept import Kept
 from jobs.models import Decision as StoredDecision
 from jobs.models import GatePass, Job, Paper
 from racks.services import made_for, suited_to
+
+if TYPE_CHECKING:
+    from jobs.work import Work
 
 R = TypeVar("R", bound=Record)
 
@@ -232,6 +235,14 @@ class OpenJob:
                 if record.link is not None
             ]
         return Racks(parts, links), rows
+
+    @cached_property
+    def work(self) -> "Work":
+        """The job's plan with all that follows from it; InputError where none can be made."""
+        # A plan is derived from an opened job, so the way back is found when it is walked.
+        from jobs.work import Work
+
+        return Work(self)
 
     @cached_property
     def built(self) -> Built:

@@ -5,14 +5,14 @@ from axlecore.practice.checks import Built
 from jobs.agreeing import holds, last_agreement
 from jobs.opened import OpenJob
 from jobs.ordering import told
-from jobs.work import Work, last_look
+from jobs.work import last_look
 
 
 def settled(job: OpenJob) -> Built:
     """Return what is settled; nothing where no plan can be made."""
     bay = job.row.bay_planned
     try:
-        work = Work(job)
+        work = job.work
     except InputError:
         return Built(bay_planned=bay)
     look, agreement = last_look(job), last_agreement(job)
