@@ -168,6 +168,8 @@ def _placed(step: Step) -> Step:
     kind = _SPOTS.get(step.key.split(".")[1]) if step.axle is not None else None
     if kind is None:
         return step
+    if step.torque and "link" in step.what.lower():
+        kind = "link"
     side = "" if step.side is None else f"_{step.side}"
     return replace(step, spot=f"{step.axle}_{kind}{side}")
 

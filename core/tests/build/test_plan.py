@@ -277,6 +277,10 @@ class EditTests(unittest.TestCase):
         job = replace(upgrade(), edits=PlanEdits(struck=(Struck("rear.cradle.down", "x"),)))
         self.assertIn("not in the plan any more", planned(job).idle[0])
 
+    def test_a_joint_of_the_links_is_lit_at_the_links_and_another_at_its_bracket(self):
+        spots = {step.torque: step.spot for step in planned(upgrade()).steps if step.torque}
+        self.assertEqual((spots["rear_0"], spots["rear_1"]), ("rear_bracket", "rear_link"))
+
     def test_deriving_again_says_what_changed(self):
         before, after = (derive(job, fit_of(job)) for job in (upgrade(), JOBS["brace"]))
         change = change_of(before, after)
