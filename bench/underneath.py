@@ -16,7 +16,7 @@ from jobs.opened import OpenJob, opened
 from jobs.services import open_job_on_copy
 from jobs.work import edit_plan
 from jobs.writes import write
-from page import CHROMIUM_ARGUMENTS
+from page import CHROMIUM_ARGUMENTS, sign_in
 from shops.models import Person
 
 #: How much slower a phone's processor is than this one.
@@ -137,11 +137,7 @@ def _signed_in(browser: Browser, address: str) -> BrowserContext:
     context = browser.new_context(viewport={"width": 390, "height": 844})
     context.set_default_timeout(_PATIENCE_MS)
     page = context.new_page()
-    page.goto(address)
-    page.get_by_label("Name").fill("wren")
-    page.get_by_label("Password").fill("longcauseway")
-    page.get_by_role("button", name="Sign in").click()
-    page.get_by_role("heading", name="Yard").wait_for()
+    sign_in(page, address)
     page.close()
     return context
 

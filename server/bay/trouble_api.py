@@ -1,7 +1,5 @@
 """Trouble under a vehicle over HTTP: what went wrong, and what the desk is told of it."""
 
-from datetime import date
-
 from django.http import HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
@@ -22,7 +20,7 @@ from bay.trouble import (
     snap,
     take_up,
 )
-from board.services import day_moves
+from board.services import DayMove, day_moves
 from jobs.schemas import job_of
 from jobs.writes import write
 from shops.requests import PersonRequest, writer
@@ -74,17 +72,8 @@ class MisfitIn(Schema):
     said: str = Field("", max_length=400)
 
 
-class DayMoveOut(Schema):
-    """A job that is ready on another day than was told last."""
-
-    job_id: int
-    name: str
-    told: date
-    proposed: date
-
-
 class DaysOut(Schema):
-    moves: list[DayMoveOut]
+    moves: list[DayMove]
     #: Why nobody can say; empty where the board has room.
     no_room: str
 
@@ -168,4 +157,4 @@ def get_days(request: PersonRequest, job_id: int) -> DaysOut:
         moves = day_moves(shop)
     except NoBoardError as error:
         return DaysOut(moves=[], no_room=str(error))
-    return DaysOut(moves=[DayMoveOut(**vars(move)) for move in moves], no_room="")
+    return DaysOut(moves=moves, no_room="")

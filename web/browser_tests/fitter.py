@@ -21,13 +21,15 @@ class Fitter:
     page : Page
         At the bay.
     bay : dict
-        The bay's work as it was read before anything was done.
+        The bay's work as it was read before anything was done; whole steps are done by it.
     wrench : int
-        Identifier of a wrench that is not due.
+        Identifier of a wrench that is not due; joints are tightened with it.
     """
 
-    def __init__(self, case: Any, page: Page, bay: dict[str, Any], wrench: int) -> None:
-        self.case, self.page, self.bay, self.wrench = case, page, bay, wrench
+    def __init__(
+        self, case: Any, page: Page, bay: dict[str, Any] | None = None, wrench: int = 0
+    ) -> None:
+        self.case, self.page, self.bay, self.wrench = case, page, bay or {}, wrench
 
     def says(self, words: str) -> None:
         self.case.wait_for_text(self.page.get_by_role("heading", level=1), words)

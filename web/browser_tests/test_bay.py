@@ -7,7 +7,6 @@ from browser_tests.browser import BrowserTestCase
 from browser_tests.fitter import Fitter
 from jobs.models import Agreement, Job, Snapped
 from photos.models import Photo
-from photos.tests.test_photos import picture
 
 
 #: What a glove would press and is lower than 56 px, or sticks out.
@@ -29,17 +28,9 @@ class BayTests(BrowserTestCase):
         page.get_by_role("heading", level=1).wait_for()
         return job
 
-    def says(self, words, page=None):
-        self.wait_for_text((page or self.page).get_by_role("heading", level=1), words)
-
-    def take_photo(self):
-        self.page.get_by_label("Photo of this step").set_input_files(
-            {"name": "x.jpg", "mimeType": "image/jpeg", "buffer": picture((60, 40))}
-        )
-
-    def fill_in(self, label, said):
-        self.page.get_by_label(label).fill(said)
-        self.page.keyboard.press("Enter")
+    @property
+    def fitter(self):
+        return Fitter(self, self.page)
 
     def do_all_but(self, job, *left):
         """Do every step of a plan but some, as the database has them."""
@@ -79,17 +70,17 @@ class BayTests(BrowserTestCase):
         job = self.go_under("Hive")
         self.do_all_but(job, "rear.torque", "rear.air.in", "all.clearance", "all.tidy")
         self.go_under("Hive")
-        self.says("Tighten saddle")
+        self.fitter.says("Tighten saddle")
         due = TorqueWrench.objects.get(name="Wrench 5")
         self.expected = ("422",)
         self.page.get_by_label("Read by").select_option(str(due.pk))
-        self.fill_in("Bolt 1 reads", "45")
+        self.fitter.fill_in("Bolt 1 reads", "45")
         self.page.get_by_text("was due for calibration on").wait_for()
         self.page.get_by_role("button", name="Let mine go").click()
         self.page.get_by_label("Read by").select_option(label=self.good_wrench())
-        self.fill_in("Bolt 1 reads", "60")
+        self.fitter.fill_in("Bolt 1 reads", "60")
         self.page.get_by_text("Bolt 1 was read 60").wait_for()
-        self.fill_in("Bolt 1 reads", "45.2")
+        self.fitter.fill_in("Bolt 1 reads", "45.2")
         self.page.get_by_label("Bolt 3 reads").wait_for()
         log = self.page.get_by_role("list", name="Torque log")
         self.wait_for_text(log.locator(".line-through"), "Bolt 1: 60 N·m")
@@ -105,10 +96,10 @@ class BayTests(BrowserTestCase):
         self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to fetch")
         self.page.context.set_offline(True)
         self.page.keyboard.press("PageDown")
-        self.fill_in("Measured, with its unit", "242 mm")
-        self.says("Level ground")
+        self.fitter.fill_in("Measured, with its unit", "242 mm")
+        self.fitter.says("Level ground")
         self.page.keyboard.press("PageDown")
-        self.fill_in("Measured, with its unit", "2.8 bar, both")
+        self.fitter.fill_in("Measured, with its unit", "2.8 bar, both")
         self.page.get_by_text("4 of 20 done").wait_for()
         self.page.get_by_text("4 kept here, not sent").wait_for()
         self.assertEqual(StepAnswer.objects.filter(job=job).count(), 0)
@@ -135,7 +126,7 @@ class BayTests(BrowserTestCase):
         self.until(lambda: Snapped.objects.get(job=job).tried == ["extract"])
         self.page.get_by_role("button", name="Back to the step").click()
         self.go_under("Skerry", "?step=front.link.left.off.snapped.0")
-        self.says("tap")
+        self.fitter.says("tap")
 
     def test_a_bolt_that_snaps_without_a_network_is_kept_and_has_its_ways_out_later(self):
         job = self.go_under("Skerry", "?step=front.link.left.off")
@@ -198,8 +189,8 @@ class BayTests(BrowserTestCase):
         job = self.go_under("Hive")
         self.do_all_but(job, "rear.settle", *(step for step in self.keys(job) if "torque" in step))
         bay = self.go_under("Hive") and self.read(job)
-        self.says("Weight on the wheels")
-        fitter = Fitter(self, self.page, bay, 0)
+        self.fitter.says("Weight on the wheels")
+        fitter = Fitter(self, self.page, bay)
         planned = bay["settling"]["rear"]["tape"]["planned"]["left"]["link_m"] * 1e3
         self.page.get_by_label("Left link, eye to eye").fill(f"{planned + 8:.1f}")
         self.page.get_by_text("motion ratio").first.wait_for()
@@ -228,9 +219,9 @@ class BayTests(BrowserTestCase):
         # What rests on the photo cannot be done; it leads to the photo.
         self.assertEqual(self.page.get_by_label("Left link").count(), 0)
         self.page.get_by_role("button", name="First: Photograph what is handed").click()
-        self.says("Photograph what is handed")
-        self.take_photo()
-        self.says("Weight on the wheels")
+        self.fitter.says("Photograph what is handed")
+        self.fitter.take_photo()
+        self.fitter.says("Weight on the wheels")
         self.until(lambda: Photo.objects.filter(job=job, place="step.rear.photo").count() == 1)
 
     def test_over_the_sum_agreed_the_owner_signs_in_place_and_the_day_is_said(self):
@@ -305,7 +296,7 @@ class BayTests(BrowserTestCase):
         self.until(lambda: StepAnswer.objects.filter(job=job).count() == 1)
         other.goto(f"{self.live_server_url}/bay/{job.pk}?step=rear.bushings")
         # Within two seconds or so the first one sees it done, by whom, and goes on.
-        self.says("Press bushings into the links")
+        self.fitter.says("Press bushings into the links")
         self.page.keyboard.press("PageUp")
         self.page.get_by_text("Tern Oakes did it").wait_for()
         self.page.get_by_role("button", name="It was not done after all").click()

@@ -20,6 +20,7 @@ from axlecore.fitup.sheet import AxleFit, Fitting, LinkGoes, SideFit
 from axlecore.fitup.sweep import linkage
 from axlecore.lean.uncertainty import reference_lean
 from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.entry import fit_part
 from axlecore.quantities.measure import Known, Measured, Record
 from axlecore.vehicle.ends import BySide, End, Side
 from axlecore.vehicle.rig import SetUp, Vehicle
@@ -152,13 +153,11 @@ def planned(fit: AxleFit) -> AxleSet:
     return AxleSet(left, right)
 
 
-def check_set(fit: AxleFit, bar: Bar, measured: AxleSet) -> None:
+def check_set(bar: Bar, measured: AxleSet) -> None:
     """Raise `InputError` where something set cannot be.
 
     Parameters
     ----------
-    fit : AxleFit
-        The axle's sheet.
     bar : Bar
         That is fitted.
     measured : AxleSet
@@ -190,12 +189,16 @@ def with_set(fitting: Fitting, end: End, measured: AxleSet) -> Fitting:
     measured : AxleSet
         As it was read.
     """
+    fit = _begun(fitting, end)
+    left, right = (_side_with(fit.of_side(side), measured.of_side(side)) for side in Side)
+    return fit_part(fitting, end, replace(fit, left=left, right=right))
+
+
+def _begun(fitting: Fitting, end: End) -> AxleFit:
     fit = fitting.of_end(end)
     if fit is None:
         raise InputError("end", f"Nobody has begun a fit-up at the {end}.")
-    left, right = (_side_with(fit.of_side(side), measured.of_side(side)) for side in Side)
-    now = replace(fit, left=left, right=right)
-    return replace(fitting, rear=now) if end is End.REAR else replace(fitting, front=now)
+    return fit
 
 
 def _side_with(picked: SideFit, one: SideSet) -> SideFit:
@@ -222,9 +225,7 @@ def settling_tape(vehicle: Vehicle, set_up: SetUp, fitting: Fitting, end: End) -
     InputError
         No fit-up, or no bar, at this axle.
     """
-    fit = fitting.of_end(end)
-    if fit is None:
-        raise InputError("end", f"Nobody has begun a fit-up at the {end}.")
+    fit = _begun(fitting, end)
     bar = fitted_bar(vehicle, set_up, end).bar
     middle = fit.left.link_m.value
     lengths = np.linspace(max(0.03, middle - _REACH_M), middle + _REACH_M, _LENGTHS)
@@ -257,10 +258,9 @@ def _both(fitting: Fitting, end: End, hole: int, link_m: float) -> Fitting:
 
 def _lean(vehicle: Vehicle, set_up: SetUp, fitting: Fitting, end: End) -> float | None:
     """Lean at 0.3 g as it is settled; None where the vehicle does not stand."""
-    fit = fitting.of_end(end)
-    assert fit is not None
+    state = _begun(fitting, end).settled
     try:
-        return reference_lean(*with_fit_up(vehicle, set_up, fitting), fit.settled)
+        return reference_lean(*with_fit_up(vehicle, set_up, fitting), state)
     except CoreError:
         # A vehicle that does not stand is said where it belongs: as a stop of its numbers.
         return None
@@ -293,14 +293,11 @@ def settled(
     InputError
         What was read cannot be set.
     """
-    fit = fitting.of_end(end)
-    if fit is None:
-        raise InputError("end", f"Nobody has begun a fit-up at the {end}.")
+    fit = _begun(fitting, end)
     there = fitted_bar(vehicle, set_up, end)
-    check_set(fit, there.bar, measured)
+    check_set(there.bar, measured)
     now = with_set(fitting, end, measured)
-    fit_now = now.of_end(end)
-    assert fit_now is not None
+    fit_now = _begun(now, end)
     ratios = [None if one is None else one.value for one in side_ratios(fit_now, there.bar)]
     fitted = with_fit_up(vehicle, set_up, now)
     unequal = unequal_as_settled(*fitted, end, fit_now)

@@ -118,7 +118,7 @@ def _torques(facts: Facts, end: End, settled: str) -> Iterator[Step]:
     station, work = facts.station(end), facts.work(end)
     bolts: list[KitBolt] = [] if station is None else station.bolts
     if work.new_links and not work.bar_in and not work.new_bushings:
-        bolts = [bolt for bolt in bolts if "link" in bolt.where.lower()]
+        bolts = [bolt for bolt in bolts if _of_link(bolt)]
     for bolt in bolts:
         yield _torque(facts, end, bolt, settled)
     if not bolts:
@@ -138,7 +138,12 @@ def _torques(facts: Facts, end: End, settled: str) -> Iterator[Step]:
                 records=(Records.TORQUE,),
                 torque=f"{end}_{joint}",
                 bolts=count,
+                spot=f"{end}_{joint.removesuffix('s')}",
             )
+
+
+def _of_link(bolt: KitBolt) -> bool:
+    return "link" in bolt.where.lower()
 
 
 _HANGING = ("Tightened hanging first: ease bushed joints and tighten again here.",)
@@ -169,6 +174,7 @@ def _torque(facts: Facts, end: End, bolt: KitBolt, settled: str) -> Step:
         cautions=(*(_HANGING if hanging else ()), *(line.warns if line else ())),
         records=(Records.TORQUE,),
         torque=bolt.key,
+        spot=f"{end}_link" if _of_link(bolt) else f"{end}_bracket",
     )
 
 

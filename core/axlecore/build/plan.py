@@ -166,10 +166,8 @@ _SPOTS = {
 def _placed(step: Step) -> Step:
     """A step with the part it is at, so that a drawing can light it."""
     kind = _SPOTS.get(step.key.split(".")[1]) if step.axle is not None else None
-    if kind is None:
+    if kind is None or step.spot:
         return step
-    if step.torque and "link" in step.what.lower():
-        kind = "link"
     side = "" if step.side is None else f"_{step.side}"
     return replace(step, spot=f"{step.axle}_{kind}{side}")
 

@@ -66,7 +66,6 @@ _WAYS: Mapping[Freeing, _Way] = {
         (cautions.EYES,),
     ),
 }
-MOST_OF_A_JOB = 60
 
 
 @dataclass(frozen=True)

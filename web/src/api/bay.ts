@@ -1,7 +1,7 @@
 import { queryOptions, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { useOutbox } from "./outbox/useOutbox";
-import { photoOf } from "./outbox/write";
+import { ask, photoOf } from "./outbox/write";
 import type { BodyOf, Made } from "./outbox/write";
 import { small } from "./smallPicture";
 import type { AxleName, Records, Remembered, WrenchFault } from "./types";
@@ -41,7 +41,6 @@ export const photoPlace = (step: string) => `step.${step}`;
 export const settlePlace = (axle: AxleName) => `${axle} settled`;
 /** Place of trouble at a step. */
 export const troublePlace = (step: string) => `${step} trouble`;
-export const HOURS_PLACE = "hours";
 
 type BayPath = "answers" | "gaps" | "back" | "torque" | "settings" | "snapped" | "rung" | "seized";
 type TroublePath = "way" | "loosened" | "found" | "misfit";
@@ -58,8 +57,8 @@ export function useBayWrites(jobId: number) {
     what: W,
     body: Body<W>,
   ) => {
-    const path = `/api/jobs/${jobId}/bay/${what}`;
-    keep({ jobId, base: "bay", place, typed, step: "do", ask: { method: "POST", path, body } });
+    const path = `/api/jobs/{job_id}/bay/${what}` as const;
+    keep({ jobId, base: "bay", place, typed, step: "do", ask: ask("post", path, jobId, body) });
   };
   // The device's own clock: what is sent an hour later was still done now.
   const now = () => new Date().toISOString();

@@ -3937,10 +3937,10 @@ export interface components {
          */
         Currency: "EUR" | "USD" | "GBP" | "CAD" | "AUD" | "NZD" | "CHF" | "DKK" | "NOK" | "SEK";
         /**
-         * DayMoveOut
+         * DayMove
          * @description A job that is ready on another day than was told last.
          */
-        DayMoveOut: {
+        DayMove: {
             /** Job Id */
             job_id: number;
             /** Name */
@@ -3969,7 +3969,7 @@ export interface components {
         /** DaysOut */
         DaysOut: {
             /** Moves */
-            moves: components["schemas"]["DayMoveOut"][];
+            moves: components["schemas"]["DayMove"][];
             /** No Room */
             no_room: string;
         };

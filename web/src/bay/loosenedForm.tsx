@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { useBayWrites } from "../api/bay";
 import type { WorkStep } from "../api/types";
+import { Tick } from "../ui/tick";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
-import { BigTick } from "./bigTick";
 
 type LoosenedFormProps = { jobId: number; step: WorkStep; onKept: () => void };
 
@@ -29,9 +29,10 @@ export function LoosenedForm({ jobId, step, onKept }: LoosenedFormProps) {
         onChange={(event) => setWhat(event.target.value)}
         className="min-h-16 text-xl"
       />
-      <BigTick
+      <Tick
+        size="glove"
         label="Steering, strut or control arm: the wheels are aligned before the road"
-        checked={steers}
+        on={steers}
         onChange={setSteers}
       />
       <BigButton type="submit" primary disabled={what.trim() === ""}>

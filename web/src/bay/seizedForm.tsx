@@ -3,9 +3,9 @@ import { BURNS } from "../api/generated/core";
 import { useBayWrites } from "../api/bay";
 import type { Burns, SeizedBolt, WorkStep } from "../api/types";
 import { bandOfHours } from "../job/steps";
+import { Tick } from "../ui/tick";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
-import { BigTick } from "./bigTick";
 import { Rungs } from "./rungs";
 
 type SeizedFormProps = { jobId: number; step: WorkStep; onKept: () => void };
@@ -35,10 +35,11 @@ export function SeizedForm({ jobId, step, onKept }: SeizedFormProps) {
       <fieldset>
         <legend className="text-pale">Near it, where a flame would burn it</legend>
         {BURNS.map((what) => (
-          <BigTick
+          <Tick
+            size="glove"
             key={what}
             label={what}
-            checked={near.includes(what)}
+            on={near.includes(what)}
             onChange={(there) =>
               setNear(there ? [...near, what] : near.filter((one) => one !== what))
             }

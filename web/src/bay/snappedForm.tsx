@@ -2,9 +2,9 @@ import { useState } from "react";
 import { useBayWrites } from "../api/bay";
 import type { WorkStep } from "../api/types";
 import { shownAs } from "../api/units";
+import { Tick } from "../ui/tick";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
-import { BigTick } from "./bigTick";
 
 type SnappedFormProps = { jobId: number; step: WorkStep; onKept: () => void };
 
@@ -38,7 +38,7 @@ export function SnappedForm({ jobId, step, onKept }: SnappedFormProps) {
       {field("Size", size, setSize)}
       {field(`Wall that holds its thread, ${unit}`, wall, setWall)}
       {field(`Its middle to the nearest edge, ${unit}`, edge, setEdge)}
-      <BigTick label="A hand reaches behind it" checked={reachable} onChange={setReachable} />
+      <Tick size="glove" label="A hand reaches behind it" on={reachable} onChange={setReachable} />
       <BigButton type="submit" primary disabled={!size.trim() || !wall.trim() || !edge.trim()}>
         Show the ways out
       </BigButton>

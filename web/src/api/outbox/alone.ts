@@ -1,23 +1,28 @@
 import type { QueryClient, QueryFilters } from "@tanstack/react-query";
 import { sentAlone, sentFile } from "../client";
 import { bayKey } from "../bay";
-import { attachmentsKey } from "../queries";
+import { attachmentsKey, jobKey } from "../queries";
+import type { BayWork, Job } from "../types";
 import type { Alone, Write } from "./write";
 
 /** All that the server ever answered. */
 const ALL: QueryFilters = {};
 
 /** What is read anew once such a write is kept. */
-const STALE: Record<Alone, (write: Write) => QueryFilters> = {
+const STALE: Record<Alone, (write: Write, cache: QueryClient, made: unknown) => QueryFilters> = {
   // A photo of a step is an answer to it.
   photos: ({ jobId }) => ({
     predicate: ({ queryKey: [what, id] }) => id === jobId && (what === "photos" || what === "bay"),
   }),
-  // What is in trouble there is in its papers as well; how far the work is was the answer.
-  bay: ({ jobId, place }) => ({
-    predicate: ({ queryKey: [what, id] }) =>
-      id === jobId && place.endsWith("trouble") && (what === "job" || what === "troubles"),
-  }),
+  // How far the work is was the answer; the job is read anew where that moved its line.
+  bay: ({ jobId }, cache, made) => {
+    const stood = cache.getQueryData<Job>(jobKey(jobId))?.line_version;
+    const moved = stood !== (made as BayWork).line_version;
+    return {
+      predicate: ({ queryKey: [what, id] }) =>
+        moved && id === jobId && (what === "job" || what === "troubles"),
+    };
+  },
   attachments: ({ jobId }) => ({ queryKey: attachmentsKey(jobId) }),
   yard: () => ({ queryKey: ["yard"] }),
   racks: () => ALL,
@@ -31,6 +36,6 @@ export async function deliverAlone(cache: QueryClient, write: Write): Promise<un
   const made = await (write.file ? sentFile(write, write.file) : sentAlone(write));
   if (write.base === "bay") cache.setQueryData(bayKey(write.jobId), made);
   if (write.form) localStorage.removeItem(write.form);
-  await cache.invalidateQueries(STALE[write.base as Alone](write));
+  await cache.invalidateQueries(STALE[write.base as Alone](write, cache, made));
   return made;
 }
