@@ -144,7 +144,7 @@ def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpRespo
 
 @api.exception_handler(RequestDataTooBig)
 def too_large(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-    return refusal(413, "", "That is more than 5 MB; nothing that large is expected here.")
+    return refusal(413, "", "That is more than is expected here; send less.")
 
 
 @api.exception_handler(HttpError)

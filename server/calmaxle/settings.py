@@ -48,6 +48,8 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "calmaxle.in_words.InWords",
+    "calmaxle.in_words.PlainCookies",
     "django.middleware.security.SecurityMiddleware",
     "calmaxle.limits.LargestRequest",
     "django.middleware.gzip.GZipMiddleware",
@@ -141,8 +143,8 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 
-# A table of ten thousand parts is some 2 MB; core reads up to 4. Photos have a limit of their own.
-DATA_UPLOAD_MAX_MEMORY_SIZE = 5_000_000
+# How much each address takes is said in `calmaxle.limits`; this holds the largest of them, a table.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 12_000_000
 
 LANGUAGE_CODE = "en"
 TIME_ZONE = "UTC"

@@ -101,6 +101,8 @@ class CountingRunner(DiscoverRunner):
         # Slow hashing and the log of refusals that are asked for would only hide the tests.
         settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
         logging.disable(logging.WARNING)
+        # Every client of a test would read all built files anew, longer than most tests take.
+        settings.WHITENOISE_AUTOREFRESH = True
         # Photos of tests never land beside those of the demo.
         self._media = tempfile.TemporaryDirectory()
         settings.MEDIA_ROOT = self._media.name

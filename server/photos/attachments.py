@@ -3,13 +3,12 @@
 from typing import IO, Any, TypeVar
 from uuid import UUID
 
-from django.core.files.base import ContentFile
 from django.db import models, transaction
 from django.utils import timezone
 
 from jobs.opened import OpenJob
 from jobs.writes import in_turn
-from photos.models import Attachment, FileKind, KeptPaper, SheetScan
+from photos.models import Attachment, FileKind, KeptPaper, SheetScan, save_with_file
 from photos.pictures import LARGEST_BYTES, as_kept
 from racks.models import Part
 from shops.errors import Refused
@@ -41,9 +40,10 @@ def attach(
 ) -> Attachment:
     """Keep a file with a job's vehicle; the same key again is the same file."""
     vehicle, content = job.row.vehicle, _checked(upload, size)
+    paper = Attachment(vehicle=vehicle, name=name.strip(), key=key, person=person)
 
     def keep() -> Attachment:
-        return _kept(vehicle.attachments, person, name, key, content)
+        return _kept(vehicle.attachments, paper, content)
 
     return in_turn(job.row.pk, job.row.shop_id, keep)
 
@@ -56,23 +56,20 @@ def keep_scan(
     with transaction.atomic():
         # One key is one scan, and the count is true.
         Part.objects.select_for_update(no_key=True).get(pk=part.pk)
-        return _kept(part.scans, person, name, key, content)
+        scan = SheetScan(part=part, name=name.strip(), key=key, person=person)
+        return _kept(part.scans, scan, content)
 
 
-def _kept(
-    papers: "models.Manager[P]",
-    person: Person,
-    name: str,
-    key: UUID,
-    content: tuple[bytes, FileKind],
-) -> P:
-    there = papers.filter(key=key).first()
+def _kept(papers: "models.Manager[P]", new: P, content: tuple[bytes, FileKind]) -> P:
+    """The paper that has the new one's key, else the new one, kept."""
+    there = papers.filter(key=new.key).first()
     if there is not None:
         return there
     if papers.filter(removed_at=None).count() >= _MOST:
         raise Refused("file", f"At most {_MOST} files are kept; take some away first.", 422)
-    file = ContentFile(content[0], "file")
-    return papers.create(name=name.strip(), kind=content[1], key=key, person=person, file=file)
+    new.kind = content[1]
+    save_with_file(new, content[0])
+    return new
 
 
 def set_paper_removed(paper: KeptPaper, removed: bool) -> None:

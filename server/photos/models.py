@@ -3,6 +3,7 @@
 import uuid
 
 from django.conf import settings
+from django.core.files.base import ContentFile
 from django.db import models
 from django.db.models import Q
 
@@ -18,6 +19,14 @@ def _address(photo: "Photo", _: str) -> str:
 
 def _file_address(paper: "KeptPaper", _: str) -> str:
     return f"attachments/{paper.person.shop_id}/{uuid.uuid4().hex}"
+
+
+def save_with_file(row: "Photo | KeptPaper", content: bytes) -> None:
+    """Keep a new row with its file, the row first: a row that fails leaves no file."""
+    file = row.file
+    file.name = file.field.generate_filename(row, "")
+    row.save(force_insert=True)
+    file.storage.save(file.name, ContentFile(content))
 
 
 class FileKind(models.TextChoices):

@@ -4,7 +4,6 @@ from collections.abc import Callable
 from typing import IO, Any
 from uuid import UUID
 
-from django.core.files.base import ContentFile
 from django.utils import timezone
 
 from axlecore.build.ordering import OrderState
@@ -15,7 +14,7 @@ from jobs.gates import worked
 from jobs.opened import OpenJob
 from jobs.work import Work
 from jobs.writes import in_turn
-from photos.models import Photo
+from photos.models import Photo, save_with_file
 from photos.pictures import as_kept
 from shops.errors import Refused
 from shops.models import Person
@@ -48,10 +47,9 @@ def keep_photo(
             message = f"A job keeps {_MOST_PHOTOS} photos; take some away first."
             raise Refused("file", message, 422)
         photo = Photo(job=job.row, place=place, key=key, person=person, width=width, height=height)
-        photo.file.save("photo.jpg", ContentFile(content), save=False)
-        photo.save()
         if place.startswith(f"{STEP}."):
             worked(job.row)
+        save_with_file(photo, content)
         return photo
 
     # One key is one picture, and the count is true.

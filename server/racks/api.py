@@ -13,8 +13,8 @@ from axlecore.quantities.entry import read_amount
 from axlecore.quantities.units import Dimension, read_quantity
 from axlecore.racks.columns import COLUMNS, Column
 from axlecore.racks.parts import PartKind, RackPart
+from axlecore.racks.rows import LONGEST_TABLE
 from axlecore.racks.table import (
-    LONGEST_TABLE,
     CellComplaint,
     headings,
     read_rack,
@@ -27,13 +27,14 @@ from racks.services import (
     count_by_kind,
     import_rows,
     offer_of,
+    prices_moved,
     record_of,
     searched,
     suppliers_of,
 )
 from shops.errors import Refused
 from shops.files import download
-from shops.requests import PersonRequest, writer
+from shops.requests import PersonRequest, only_a_lead, writer
 
 router = Router(tags=["racks"])
 ROWS_A_PAGE = 50
@@ -143,6 +144,8 @@ class PreviewOut(Schema):
     columns: list[Column]
     good: int
     new: int
+    #: Prices new or other than on the racks; they are a lead's to take in.
+    prices: int
     bad: list[RowOut]
     bad_total: int
 
@@ -254,6 +257,7 @@ def post_preview(request: PersonRequest, body: TableIn) -> dict[str, Any]:
             "columns": COLUMNS,
             "good": 0,
             "new": 0,
+            "prices": 0,
             "bad": said,
             "bad_total": 1,
         }
@@ -266,6 +270,7 @@ def post_preview(request: PersonRequest, body: TableIn) -> dict[str, Any]:
         "columns": COLUMNS,
         "good": len(rows) - len(bad),
         "new": len(good) - known,
+        "prices": prices_moved(shop, rows),
         "bad_total": len(bad),
         "bad": [
             RowOut(line=row.line, part_number=row.part_number, complaints=row.complaints)
@@ -289,5 +294,8 @@ def post_import(request: PersonRequest, body: ImportIn) -> dict[str, Any]:
         )
     if len(bad) == len(rows):
         raise Refused("text", "No row of this table can be read; nothing was taken in.", 422)
+    moved = prices_moved(shop, rows)
+    if moved:
+        only_a_lead(request.user, f"{moved} prices are new or changed; a lead takes them in.")
     done = import_rows(shop, rows)
     return {"new": done.new, "updated": done.updated, "left_out": done.left_out}

@@ -173,6 +173,20 @@ def _columns(shop: Shop, record: RackPart) -> dict[str, Any]:
     }
 
 
+def prices_moved(shop: Shop, rows: Sequence[ReadRow]) -> int:
+    """Return how many prices of read rows are new to a shop's racks or other than there."""
+    told = {
+        (row.part.part_number, row.offer.supplier): round(row.offer.price * 100)
+        for row in rows
+        if row.part is not None and row.offer is not None
+    }
+    there = Offer.objects.filter(
+        part__shop=shop, part__part_number__in={number for number, _ in told}
+    ).values_list("part__part_number", "supplier__name", "price_cents")
+    known = {(number, supplier): cents for number, supplier, cents in there}
+    return sum(1 for place, cents in told.items() if known.get(place) != cents)
+
+
 def import_rows(shop: Shop, rows: Sequence[ReadRow]) -> Imported:
     """Put read rows on the racks; a known part number is updated, a supplier's offer too.
 

@@ -3,6 +3,7 @@
 from typing import Any, Literal
 
 from django.contrib.auth import authenticate, login, logout
+from django.db import transaction
 from django.http import HttpRequest, JsonResponse
 from ninja import Router, Schema
 from ninja.security import APIKeyCookie
@@ -14,6 +15,7 @@ from shops.errors import Refused, refusal
 from shops.models import Currency, Person
 from shops.requests import PersonRequest, writer
 from shops.services import OWN_UNITS, change_own_units, change_setting
+from shops.slowing import seconds_to_wait, take_turn
 
 router = Router(tags=["session"])
 
@@ -85,7 +87,12 @@ def locked_out(request: HttpRequest, *_: object, **__: object) -> JsonResponse:
 
 @router.post("/session", response=PersonOut, auth=AnyoneWithToken(), operation_id="sign_in")
 def sign_in(request: HttpRequest, body: SignInIn) -> PersonOut:
-    person = authenticate(request, username=body.username, password=body.password)
+    with transaction.atomic():
+        take_turn(body.username)
+        wait_s = seconds_to_wait(body.username, request.META["REMOTE_ADDR"])
+        if wait_s:
+            raise Refused("password", f"Too many failed attempts; wait {wait_s} s.", status=429)
+        person = authenticate(request, username=body.username, password=body.password)
     if not isinstance(person, Person):
         raise Refused("password", "Name and password do not match.", status=401)
     login(request, person)

@@ -17,10 +17,8 @@ from axlecore.racks.cells import MONEY, currency_of
 from axlecore.racks.columns import COLUMNS, ROWS, Column, Row
 from axlecore.racks.parts import FACTS_OF, BushingFacts, FitsFor, LinkFacts, RackPart, SupplierOffer
 from axlecore.racks.plain_u import FIELDS_OF_A_BAR, bar_of, plain_u
+from axlecore.racks.rows import SPLIT, rows_of
 
-#: A part is some 200 letters; this holds ten thousand of them.
-LONGEST_TABLE = 4_000_000
-MOST_ROWS = 10_000
 #: A cell that a spreadsheet would run as a formula.
 _FORMULA = re.compile(r"^[=+\-@\t\r]")
 #: Headings, ours and sellers', in small letters and parted by blanks.
@@ -28,6 +26,11 @@ _KEY_OF = {
     heading: row.column.key
     for row in ROWS
     for heading in (row.column.key.replace("_", " "), *row.also)
+}
+#: Where the fields of each record stand.
+_PLACES = {
+    record: [(row, place) for row in ROWS for place in row.places if place.record == record]
+    for record in {place.record for row in ROWS for place in row.places}
 }
 #: Which column a field of core's records stands in.
 _COLUMN_OF = {
@@ -91,7 +94,7 @@ def headings(text: str) -> list[str]:
     InputError
         ``text`` is empty or too long.
     """
-    return [cell.strip() for cell in _rows(text)[0]]
+    return next(rows_of(text))
 
 
 def suggest(found: Sequence[str]) -> dict[str, str]:
@@ -142,8 +145,8 @@ def read_rack(
     InputError
         The table as a whole cannot be read: empty, too long, or a needed column is missing.
     """
-    rows = _rows(text)
-    head = [cell.strip() for cell in rows[0]]
+    rows = rows_of(text)
+    head = next(rows)
     at = {mapping[name]: index for index, name in enumerate(head) if mapping.get(name)}
     unknown = set(at) - {column.key for column in COLUMNS}
     if unknown:
@@ -153,7 +156,7 @@ def read_rack(
         raise InputError("mapping", f"No heading stands for “{missing[0]}”; every part needs it.")
     found: list[ReadRow] = []
     seen: dict[tuple[str, str], int] = {}
-    for line, row in enumerate(rows[1:], start=2):
+    for line, row in enumerate(rows, start=2):
         if not any(cell.strip() for cell in row):
             continue
         cells = {key: row[index].strip() if index < len(row) else "" for key, index in at.items()}
@@ -165,24 +168,9 @@ def read_rack(
             )
             read = ReadRow(line, read.part_number, None, None, [again])
         found.append(read)
-    if not 1 <= len(found) <= MOST_ROWS:
-        raise InputError("text", f"Read {len(found)} parts; a table holds 1 to {MOST_ROWS}.")
+    if not found:
+        raise InputError("text", f"Read no part; {SPLIT}")
     return found
-
-
-def _rows(text: str) -> list[list[str]]:
-    if len(text) > LONGEST_TABLE:
-        raise InputError("text", f"The table is over {LONGEST_TABLE // 1_000_000} MB; split it.")
-    plain = text.lstrip("\ufeff")
-    head = plain.split("\n", 1)[0]
-    mark = max(",;\t", key=head.count)
-    try:
-        rows = list(csv.reader(io.StringIO(plain), delimiter=mark))
-    except csv.Error as error:
-        raise InputError("text", f"This is not a table: {error}.") from None
-    if not rows or not any(cell.strip() for cell in rows[0]):
-        raise InputError("text", "The table is empty; its first line holds the headings.")
-    return rows
 
 
 @dataclass
@@ -197,21 +185,14 @@ class _Row:
     def record(self, record: str) -> dict[str, Any] | None:
         """Fields of one record that stand in the row; None where it has wrong or missing ones."""
         before, fields = len(self.complaints), {}
-        for row in ROWS:
-            for place in row.places:
-                if place.record == record:
-                    typed = self._text(row.column.key)
-                    if typed:
-                        fields[place.field] = self._read(row, typed)
-                    elif place.needed:
-                        message = "This is missing; every part of its kind has it."
-                        self.complaints.append(CellComplaint(row.column.key, message))
+        for row, place in _PLACES[record]:
+            typed = self.cells.get(row.column.key, "")
+            if typed:
+                fields[place.field] = self._read(row, _unguarded(typed))
+            elif place.needed:
+                message = "This is missing; every part of its kind has it."
+                self.complaints.append(CellComplaint(row.column.key, message))
         return fields if len(self.complaints) == before else None
-
-    def _text(self, key: str) -> str:
-        typed = self.cells.get(key, "")
-        # What we guarded on the way out comes back as it was.
-        return typed[1:] if typed.startswith("'") and _FORMULA.match(typed[1:]) else typed
 
     def _read(self, row: Row, typed: str) -> Any:
         kind = row.cell.dimension
@@ -228,6 +209,11 @@ class _Row:
             message = f"Read “{typed[:40]}”; write {_accepted(row.column)}."
             self.complaints.append(CellComplaint(row.column.key, message))
         return None
+
+
+def _unguarded(typed: str) -> str:
+    """What we guarded on the way out comes back as it was."""
+    return typed[1:] if typed.startswith("'") and _FORMULA.match(typed[1:]) else typed
 
 
 def _accepted(column: Column) -> str:

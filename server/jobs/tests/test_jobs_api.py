@@ -103,7 +103,7 @@ class SheetTests(TwoShops):
 
     def test_a_huge_request_is_refused(self):
         body = {"name": "x" * 6_000_000, "kind": "van"}
-        self.assert_refused(self.send("POST", "/jobs", body), 413, "", "5 MB")
+        self.assert_refused(self.send("POST", "/jobs", body), 413, "", "1 MB")
 
     def test_parts_come_and_go_and_an_undo_brings_the_sheet_back(self):
         path = f"/jobs/{self.job.pk}/sheet"

@@ -1,10 +1,16 @@
 import io
+import struct
 import uuid
+import zlib
+from pathlib import Path
+from unittest import mock
 
+from django.conf import settings
+from django.core.files.storage import FileSystemStorage
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.db import connection
+from django.db import IntegrityError, connection
 from django.test.utils import CaptureQueriesContext
-from PIL import Image
+from PIL import Image, PngImagePlugin
 
 from photos.models import Photo
 from shops.tests.people import TwoShops
@@ -28,6 +34,14 @@ def turned_with_location():
 
 
 class PhotoTests(TwoShops):
+    def setUp(self):
+        super().setUp()
+        self.before = {*Path(settings.MEDIA_ROOT).rglob("*.jpg")}
+
+    def stored(self):
+        """The files that this test has kept so far."""
+        return {*Path(settings.MEDIA_ROOT).rglob("*.jpg")} - self.before
+
     def upload(self, content, place="rear_bar", name="x.jpg", client=None, key=None):
         file = SimpleUploadedFile(name, content, "image/jpeg")
         return (client or self.client).post(
@@ -59,6 +73,55 @@ class PhotoTests(TwoShops):
         self.assert_refused(self.upload(b"0" * 15_000_001), 413, "file", "15 MB")
         self.assert_refused(self.upload(b"0" * 16_500_000), 413, "", "16 MB")
         self.assertEqual(Photo.objects.count(), 0)
+
+    def test_any_claim_of_size_is_answered_and_none_is_believed(self):
+        def claiming(width, height):
+            head = struct.pack(">II", width, height) + bytes((8, 2, 0, 0, 0))
+            chunk = b"IHDR" + head
+            return (
+                b"\x89PNG\r\n\x1a\n"
+                + struct.pack(">I", len(head))
+                + chunk
+                + struct.pack(">I", zlib.crc32(chunk))
+                + picture(form="PNG")[33:]
+            )
+
+        for width, height in ((30_000, 30_000), (2**31 - 1, 2**31 - 1), (6_000, 5_000)):
+            self.assert_refused(self.upload(claiming(width, height)), 422, "file", "25 million")
+        for width, height in ((0, 5), (2**32 - 1, 1)):
+            self.assertEqual(self.upload(claiming(width, height)).status_code, 422)
+        self.assertEqual(self.stored(), set())
+
+    def test_a_cameras_picture_is_decoded_small_unless_it_comes_in_passes(self):
+        large = picture((8000, 6000))
+        kept = self.upload(large).json()
+        self.assertEqual((kept["width"], kept["height"]), (1600, 1200))
+        in_passes = picture((8000, 6000), progressive=True)
+        self.assert_refused(self.upload(in_passes), 422, "file", "25 million")
+
+    def test_nothing_but_pixels_is_kept(self):
+        said = b"wren was here"
+        text = PngImagePlugin.PngInfo()
+        text.add_text("Comment", said.decode())
+        for content in (
+            picture(comment=said, icc_profile=said * 20, xmp=said),
+            picture(form="PNG", pnginfo=text, icc_profile=said * 20),
+            picture(form="WEBP", icc_profile=said * 20, xmp=said),
+        ):
+            self.assertEqual(self.upload(content).status_code, 201)
+        for file in self.stored():
+            content = file.read_bytes()
+            for left in (said, b"ICC_PROFILE", b"http://ns.adobe", b"Exif"):
+                self.assertNotIn(left, content)
+
+    def test_a_picture_whose_row_fails_leaves_no_file(self):
+        self.client.raise_request_exception = False
+        with mock.patch.object(Photo, "save", side_effect=IntegrityError):
+            self.assertEqual(self.upload(picture()).status_code, 500)
+        self.assertEqual(self.stored(), set())
+        with mock.patch.object(FileSystemStorage, "_save", side_effect=OSError):
+            self.assertEqual(self.upload(picture()).status_code, 500)
+        self.assertEqual(Photo.objects.count(), 0, "and a file that fails leaves no row")
 
     def test_a_place_that_is_not_on_the_list_is_refused(self):
         self.assert_refused(self.upload(picture(), place="moon"), 422, "place")

@@ -1,18 +1,23 @@
+from datetime import timedelta
+
+from axes.models import AccessAttempt
 from django.test import Client
+from django.utils import timezone
 
 from shops.tests.people import PASSWORD, TwoShops
 
 
 class SignInTests(TwoShops):
-    def sign_in(self, password, client=None):
-        body = {"username": "lead", "password": password}
-        return self.send("POST", "/session", body, client or self.client)
+    def sign_in(self, password, name="lead", address="127.0.0.1"):
+        body = {"username": name, "password": password}
+        return self.send("POST", "/session", body, Client(REMOTE_ADDR=address))
 
     def setUp(self):
         pass
 
     def test_the_right_password_opens_and_says_who_and_where(self):
-        self.assertEqual(self.sign_in(PASSWORD).json()["shop"], "Here")
+        body = {"username": "lead", "password": PASSWORD}
+        self.assertEqual(self.send("POST", "/session", body).json()["shop"], "Here")
         self.assertEqual(self.client.get("/api/session").json()["role"], "lead")
         self.send("DELETE", "/session")
         self.assertIsNone(self.client.get("/api/session").json())
@@ -25,9 +30,23 @@ class SignInTests(TwoShops):
             self.sign_in("wrong")
         self.assert_refused(self.sign_in(PASSWORD), 429, "password", "Wait ten minutes")
 
+    def test_a_name_guessed_from_many_addresses_is_slowed_not_locked(self):
+        for number in range(12):
+            self.sign_in("wrong", address=f"10.0.0.{number}")
+        self.assert_refused(self.sign_in(PASSWORD, address="10.0.1.1"), 429, "password", "wait 2 s")
+        self.assertEqual(self.sign_in(PASSWORD, "viewer", "10.0.1.1").status_code, 200)
+        AccessAttempt.objects.update(attempt_time=timezone.now() - timedelta(seconds=5))
+        self.assertEqual(self.sign_in(PASSWORD, address="10.0.1.1").status_code, 200)
+
+    def test_many_names_guessed_from_one_address_are_slowed(self):
+        for number in range(31):
+            self.sign_in("wrong", f"name {number}", "10.0.0.1")
+        self.assert_refused(self.sign_in(PASSWORD, address="10.0.0.1"), 429, "password", "wait 2 s")
+        self.assertEqual(self.sign_in(PASSWORD, address="10.0.0.2").status_code, 200)
+
     def test_a_request_without_the_token_is_refused(self):
         client = Client(enforce_csrf_checks=True)
-        self.assertEqual(self.sign_in(PASSWORD, client).status_code, 403)
+        self.assertEqual(self.send("POST", "/session", {}, client).status_code, 403)
         client.force_login(self.lead)
         self.assertEqual(self.sheet_edit("wheelbase_m", "4 m", client=client).status_code, 403)
 

@@ -7299,6 +7299,8 @@ export interface components {
             };
             /** New */
             new: number;
+            /** Prices */
+            prices: number;
         };
         /**
          * ProfileBlock

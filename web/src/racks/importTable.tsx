@@ -5,12 +5,12 @@ import { useRef, useState } from "react";
 import { useAttempt } from "../api/attempt";
 import { useImport } from "../api/racks";
 import type { Preview } from "../api/types";
-import { useWritable } from "../api/session";
+import { useLead, useWritable } from "../api/session";
 import { grouped } from "../drawings/quantity";
 import { Button } from "../ui/button";
 import { FileButton } from "../ui/fileButton";
 
-const LARGEST_BYTES = 4_000_000;
+const LARGEST_BYTES = 8_000_000;
 
 /** A seller's table taken in: which heading is which, what cannot be read, then all or the good. */
 export function ImportTable() {
@@ -127,7 +127,7 @@ function useTable() {
     seen,
     done,
     busy,
-    trouble: tooLarge ? "That is more than 4 MB; split the table." : refusal?.message,
+    trouble: tooLarge ? "That is more than 8 MB; split the table." : refusal?.message,
     open,
     stop,
     mapped: (mapping: Record<string, string>) => {
@@ -147,6 +147,8 @@ type SeenProps = {
 
 /** What was read, and taking it in. */
 function Seen({ seen, busy, onMap, onTake }: SeenProps) {
+  const lead = useLead();
+  const asksALead = seen.prices > 0 && !lead;
   return (
     <>
       <Mapping seen={seen} onChange={onMap} />
@@ -154,17 +156,23 @@ function Seen({ seen, busy, onMap, onTake }: SeenProps) {
         {rows(seen.good)} can be read, {seen.new} of them new
         {seen.bad_total > 0 ? `; ${rows(seen.bad_total)} cannot.` : "."}
       </p>
+      {asksALead && (
+        <p className="text-sm text-pale">
+          {seen.prices === 1 ? "One price is" : `${grouped(seen.prices, 0)} prices are`} new or
+          changed; a lead takes them in.
+        </p>
+      )}
       <Broken seen={seen} />
       <div className="mt-3 flex flex-wrap gap-3">
         <Button
           primary={seen.bad_total === 0}
-          disabled={busy || seen.good === 0 || seen.bad_total > 0}
+          disabled={busy || asksALead || seen.good === 0 || seen.bad_total > 0}
           onClick={() => void onTake(false)}
         >
           Take in all of it
         </Button>
         {seen.bad_total > 0 && (
-          <Button disabled={busy || seen.good === 0} onClick={() => void onTake(true)}>
+          <Button disabled={busy || asksALead || seen.good === 0} onClick={() => void onTake(true)}>
             Take in {rows(seen.good)} that can be read
           </Button>
         )}
