@@ -2,7 +2,7 @@
 PY := .run/venv/bin
 HOUSE := python3 house/serve.py
 
-.PHONY: demo stop test check setup generate manage lock bench plots shots format
+.PHONY: demo stop test check setup generate manage lock bench load plots shots format
 
 demo: ## set everything up, serve the demo shop on loopback, print address and sign-in
 	@$(HOUSE) demo
@@ -50,6 +50,9 @@ plots: setup ## draw the plots of docs/physics.md from core
 
 bench: setup ## measure, in ratios; prints a table and JSON
 	@$(HOUSE) bench
+
+load: setup ## fifty people for three minutes on a shop of its own; SECONDS=30 is shorter
+	@$(HOUSE) load $(SECONDS)
 
 shots: ## take docs/screenshots from the demo data
 	@$(HOUSE) shots

@@ -1,6 +1,7 @@
 """Commands of the house: `python house/serve.py demo | stop | manage … | test …`."""
 
 import os
+import shutil
 import signal
 import subprocess
 import sys
@@ -9,7 +10,7 @@ from collections.abc import Callable, Container, Sequence
 from pathlib import Path
 
 from database import Cluster, free_port, wait_for_port
-from paths import PYTHON, ROOT, SERVER_LOG, SERVER_PID, SERVER_PORT
+from paths import PYTHON, ROOT, RUN, SERVER_LOG, SERVER_PID, SERVER_PORT
 from setup import fail, set_up
 
 FIRST_CHOICE_PORT = 8630
@@ -72,6 +73,8 @@ def begin_server(
                 "2",
                 "--threads",
                 "4",
+                "--keep-alive",
+                "75",
                 "--worker-tmp-dir",
                 "/dev/shm",
                 "--pid",
@@ -158,6 +161,28 @@ def bench(_: Sequence[str]) -> int:
     return subprocess.run(line, env=environment, cwd=ROOT, check=False).returncode
 
 
+def load(words: Sequence[str]) -> int:
+    """Let fifty people work on a shop of its own, durable as any, and say what they waited."""
+    os.environ["CALM_AXLE_MEDIA"] = str(RUN / "load.media")
+    cluster = ready("load")
+    server = None
+    try:
+        if manage(cluster, "prepare_demo"):
+            fail("The database could not be prepared; what it said is above.")
+        port, log = free_port(), RUN / "load.log"
+        server = begin_server(cluster, port, RUN / "load.pid", log)
+        if not wait_for_port(port, 30):
+            fail(f"The server did not start; its log is {log}.")
+        line = [str(PYTHON), str(ROOT / "bench" / "load.py"), f"http://127.0.0.1:{port}"]
+        return subprocess.run([*line, str(server.pid), *words], cwd=ROOT, check=False).returncode
+    finally:
+        if server is not None:
+            server.terminate()
+            server.wait(30)
+        cluster.remove()
+        shutil.rmtree(RUN / "load.media", ignore_errors=True)
+
+
 def _address() -> str:
     return f"http://127.0.0.1:{SERVER_PORT.read_text()}"
 
@@ -170,6 +195,7 @@ COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "generated": generated,
     "shots": shots,
     "bench": bench,
+    "load": load,
     "setup": lambda _: (set_up(), 0)[1],
 }
 
