@@ -27,18 +27,13 @@ PEOPLE = 50
 #: People who have one vehicle between them.
 TO_A_VEHICLE = 2
 THINK_S = (0.2, 0.8)
-#: How often each thing is done, of a hundred.
-MIX = {
-    "yard": 14,
-    "news": 20,
-    "open": 12,
-    "edit": 16,
-    "evaluate": 16,
-    "fit": 8,
-    "plan": 6,
-    "rank": 5,
-    "print": 3,
-}
+#: How often each thing is done, of a hundred: by who measures, who chooses, who builds, who plans.
+MIXES = (
+    {"yard": 10, "news": 20, "open": 14, "edit": 32, "evaluate": 24},
+    {"yard": 10, "news": 20, "open": 12, "edit": 10, "evaluate": 20, "fit": 12, "rank": 16},
+    {"yard": 8, "news": 40, "open": 12, "edit": 4, "evaluate": 8, "fit": 16, "plan": 12},
+    {"yard": 34, "news": 12, "open": 20, "edit": 4, "evaluate": 10, "plan": 10, "print": 10},
+)
 #: What may take its time.
 SLOW = frozenset({"rank", "print"})
 
@@ -60,6 +55,7 @@ class Visitor:
         self.connection = http.client.HTTPConnection(self.host, timeout=60)
         self.cookies: dict[str, str] = {}
         self.job, self.version, self.number = 0, 1, number
+        self.mix: dict[str, int] = {}
 
     def ask(self, method: str, path: str, body: Any = None) -> tuple[int, bytes]:
         """Return status and content; what was set as a cookie is sent from then on."""
@@ -115,7 +111,7 @@ class Visitor:
 
     def work(self, until: float, tally: Tally) -> None:
         while time.monotonic() < until:
-            (kind,) = self.random.choices(list(MIX), list(MIX.values()))
+            (kind,) = self.random.choices(list(self.mix), list(self.mix.values()))
             for method, path, body in self.requests(kind):
                 self._timed(kind, method, path, body, tally)
             time.sleep(self.random.uniform(*THINK_S))
@@ -144,9 +140,15 @@ def _version(content: bytes, before: int) -> int:
 
 def memory_mb(pid: int) -> float:
     """Memory of a server with all that it started, each shared page counted once."""
-    ours = [pid, *map(int, subprocess.run(
-        ["pgrep", "-P", str(pid)], capture_output=True, text=True, check=False
-    ).stdout.split())]
+    ours = [
+        pid,
+        *map(
+            int,
+            subprocess.run(
+                ["pgrep", "-P", str(pid)], capture_output=True, text=True, check=False
+            ).stdout.split(),
+        ),
+    ]
     kb = 0
     for one in ours:
         for line in Path(f"/proc/{one}/smaps_rollup").read_text().splitlines():
@@ -182,12 +184,10 @@ def run(address: str, seconds: float, pid: int) -> dict[str, Any]:
     people = [Visitor(address, number) for number in range(1, PEOPLE + 1)]
     for one in people:
         one.sign_in()
-        one.job = jobs[one.number % len(jobs)]
+        one.job, one.mix = jobs[one.number % len(jobs)], MIXES[one.number % len(jobs) % len(MIXES)]
     tally = Tally()
     begun = time.monotonic()
-    threads = [
-        threading.Thread(target=one.work, args=(begun + seconds, tally)) for one in people
-    ]
+    threads = [threading.Thread(target=one.work, args=(begun + seconds, tally)) for one in people]
     for thread in threads:
         thread.start()
     most = 0.0

@@ -90,6 +90,7 @@ DATABASES = {
         "CONN_MAX_AGE": 600,
         "CONN_HEALTH_CHECKS": True,
         "ATOMIC_REQUESTS": False,
+        "OPTIONS": {"server_side_binding": True, "prepare_threshold": 3},
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"

@@ -1,5 +1,7 @@
 """Station 4 over HTTP: what the racks offer a job, and what each choice would do."""
 
+from dataclasses import asdict
+
 import numpy as np
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
@@ -8,16 +10,18 @@ from pydantic import Field
 
 from axlecore.bars.claims import Audit, audit
 from axlecore.choosing.figures import Figures, figures_of
-from axlecore.choosing.ranking import Ranking, rank, shortened
+from axlecore.choosing.ranking import Ranking, Wishes, rank, shortened
 from axlecore.choosing.short_list import Outcome, short_list
 from axlecore.choosing.sizing import Size, SizeCurve, size_bar, size_curve
 from axlecore.choosing.staged_plan import Plan
 from axlecore.choosing.strength import BarStrength, SteelRow, steel_rows, strength
 from axlecore.errors import InputError
+from axlecore.formats import to_json, to_plain
 from axlecore.lean.lean_sheet import LeanSheet, lean_sheet
 from axlecore.lean.monte_carlo import Band, bands
 from axlecore.motion.manoeuvres import Course
 from axlecore.motion.replay import Replay, replay
+from axlecore.papers import PaperName
 from axlecore.practice.classes import default_bar
 from axlecore.practice.look import LookOver
 from axlecore.practice.options import Option
@@ -33,14 +37,16 @@ from jobs.choosing import (
     options_of,
     picked,
     price_of,
+    rates_of,
     record_decision,
     take_set,
 )
+from jobs.kept import Kept
 from jobs.opened import OpenJob
 from jobs.planning import plan_of, suggested_wishes
-from jobs.schemas import BaseIn, JobChange, change, job_of, record_answer
+from jobs.schemas import BaseIn, JobChange, change, job_of, json_answer, record_answer
 from racks.models import Part
-from racks.services import made_for, record_of, suited_to
+from racks.services import made_for, racks_mark, record_of, suited_to
 from shops.models import Person
 from shops.requests import PersonRequest
 
@@ -50,6 +56,8 @@ PARTS_SHOWN, SETS_SHOWN = 40, 120
 #: The same sheet gives the same bands.
 _SEED = 1
 _SAMPLES = 2000
+#: By all that goes into them: a page asks for the same one each time it is opened.
+_rankings: Kept[bytes] = Kept(32)
 
 
 class ListedPart(Schema):
@@ -198,10 +206,23 @@ def get_short_list(
 @router.get("/jobs/{int:job_id}/ranking", response=RankingOut, operation_id="rank_sets")
 def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
-    sheet = job.rig
-    front, rear = options_of(job, End.FRONT), options_of(job, End.REAR)
     wishes, suggested = suggested_wishes(job, state)
-    whole = rank(sheet, [one for _, one in front], [one for _, one in rear], wishes)
+    shop = job.row.shop
+    question = [
+        job.row.vehicle.sheet,
+        job.paper(PaperName.LOOK_OVER).document,
+        to_plain(wishes),
+        asdict(rates_of(shop)),
+        racks_mark(shop.pk),
+    ]
+    return json_answer(
+        _rankings.answer(question, lambda: to_json(_ranked(job, state, wishes, suggested)))
+    )
+
+
+def _ranked(job: OpenJob, state: LoadKey, wishes: Wishes, suggested: bool) -> RankingOut:
+    front, rear = options_of(job, End.FRONT), options_of(job, End.REAR)
+    whole = rank(job.rig, [one for _, one in front], [one for _, one in rear], wishes)
     ranking = shortened(whole, SETS_SHOWN)
     named = {one.front for one in ranking.sets}, {one.rear for one in ranking.sets}
     options = [
@@ -211,14 +232,12 @@ def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)
         if option.key in keys
     ]
     labour = job.row.shop.labour_cents_an_hour
-    return record_answer(
-        RankingOut(
-            state=state,
-            labour_cents_an_hour=labour,
-            suggested_lean_rad=wishes.lean_rad if suggested else None,
-            options=options,
-            ranking=ranking,
-        )
+    return RankingOut(
+        state=state,
+        labour_cents_an_hour=labour,
+        suggested_lean_rad=wishes.lean_rad if suggested else None,
+        options=options,
+        ranking=ranking,
     )
 
 

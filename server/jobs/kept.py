@@ -1,5 +1,6 @@
 """Answers kept by what they were worked out from, so that nothing is worked out twice."""
 
+import hashlib
 from collections import OrderedDict
 from collections.abc import Callable
 from threading import Lock
@@ -29,7 +30,8 @@ class Kept(Generic[T]):
 
     def answer(self, question: Any, work: Callable[[], T]) -> T:
         """Return the kept answer to a question given as plain data, or work it out."""
-        key = orjson.dumps(question, option=orjson.OPT_SORT_KEYS)
+        # A question may be as long as its answer; its digest stands for it.
+        key = hashlib.sha256(orjson.dumps(question, option=orjson.OPT_SORT_KEYS)).digest()
         with self._lock:
             if key in self._found:
                 self._found.move_to_end(key)

@@ -9,7 +9,10 @@ from django.template.loader import render_to_string
 
 from axlecore.quantities.sentences import in_units
 from axlecore.quantities.units import Units
+from jobs.kept import Kept
 
+#: The same page asked for again, from the same or another device, is half a second's work.
+_laid_out: Kept[bytes] = Kept(24)
 FONTS = Path(settings.ROOT) / "web" / "node_modules"
 
 
@@ -32,9 +35,13 @@ def drawing(svg: str) -> str:
 
 def as_pdf(template: str, context: dict[str, Any], units: Units = Units.METRIC) -> bytes:
     """Return a template of this app as a PDF, its sentences in the units preferred."""
+    page = in_units(render_to_string(template, {**context, "fonts": FONTS.as_uri()}), units)
+    return _laid_out.answer(page, lambda: _lay_out(page))
+
+
+def _lay_out(page: str) -> bytes:
     # Loaded at first use: it costs more than the whole server's start.
     from weasyprint import HTML
 
-    page = in_units(render_to_string(template, {**context, "fonts": FONTS.as_uri()}), units)
     made: bytes = HTML(string=page, url_fetcher=local_fetcher()).write_pdf()
     return made

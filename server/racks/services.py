@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from django.db import transaction
+from django.db import connection, transaction
 from django.db.models import Count, Max, Min, OuterRef, Q, QuerySet, Subquery
 
 from axlecore.formats import from_plain, to_plain
@@ -120,6 +120,24 @@ def suppliers_of(shop_id: int) -> "QuerySet[Any]":
         )
         .order_by("name")
     )
+
+
+def racks_mark(shop_id: int) -> list[Any]:
+    """Return what changes whenever anything of a shop's racks does, whoever wrote it and how.
+
+    The number of rows and the newest transaction that wrote one: PostgreSQL numbers them upward.
+    """
+    with connection.cursor() as cursor:
+        cursor.execute(_MARK, [shop_id, shop_id])
+        return list(cursor.fetchone())
+
+
+_MARK = """
+SELECT * FROM
+  (SELECT count(*), max(xmin::text::bigint) FROM racks_part WHERE shop_id = %s) AS parts,
+  (SELECT count(*), max(racks_offer.xmin::text::bigint) FROM racks_offer
+   JOIN racks_part ON racks_part.id = part_id WHERE shop_id = %s) AS offers
+"""
 
 
 def count_by_kind(shop_id: int) -> dict[str, int]:
