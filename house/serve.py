@@ -10,10 +10,12 @@ from collections.abc import Callable, Container, Sequence
 from pathlib import Path
 
 from database import Cluster, free_port, wait_for_port
-from paths import PYTHON, ROOT, RUN, SERVER_LOG, SERVER_PID, SERVER_PORT
+from front import Front
+from paths import FRONT_HOME, PYTHON, ROOT, RUN, SERVER_LOG, SERVER_PID, SERVER_PORT
 from setup import fail, set_up
 
 FIRST_CHOICE_PORT = 8630
+FRONT = Front(FRONT_HOME)
 
 
 def manage(cluster: Cluster, *words: str) -> int:
@@ -37,10 +39,11 @@ def demo(_: Sequence[str]) -> int:
     if manage(cluster, "prepare_demo"):
         fail("The demo's database could not be prepared; what it said is above.")
     _stop_server()
-    port = _serving_port()
-    server = begin_server(cluster, port, SERVER_PID, SERVER_LOG)
-    if not wait_for_port(port, 30) or server.poll() is not None:
+    port, workers_port = _serving_port(), free_port()
+    server = begin_server(cluster, workers_port, SERVER_PID, SERVER_LOG)
+    if not wait_for_port(workers_port, 30) or server.poll() is not None:
         fail(f"The server did not start; its log is {SERVER_LOG}.")
+    begin_front(port, workers_port, FRONT)
     SERVER_PORT.write_text(str(port))
     print(
         f"\nCalm Axle is at  http://127.0.0.1:{port}/\n"
@@ -57,6 +60,10 @@ def begin_server(
     environment = {
         **os.environ,
         **cluster.environment(),
+        # The front is the only one that is believed what it says of a caller.
+        "CALM_AXLE_PROXIES": "127.0.0.1",
+        # Threads that each keep a heap of their own take a third more memory than they use.
+        "MALLOC_ARENA_MAX": "2",
         **more,
         "PYTHONPATH": str(ROOT / "server"),
     }
@@ -91,6 +98,14 @@ def begin_server(
         )
 
 
+def begin_front(port: int, workers_port: int, front: Front) -> "subprocess.Popen[bytes]":
+    """Begin to take requests in on a port of loopback and hand them on to workers."""
+    begun = front.begin(f"listen 127.0.0.1:{port};", workers_port)
+    if not wait_for_port(port, 10) or begun.poll() is not None:
+        fail(f"Nothing listens on port {port}; what was said is in {front.home}.")
+    return begun
+
+
 def stop(_: Sequence[str]) -> int:
     """Stop what this checkout started: the server and both clusters."""
     stopped = ["server"] if _stop_server() else []
@@ -100,13 +115,19 @@ def stop(_: Sequence[str]) -> int:
 
 
 def _stop_server() -> bool:
-    """End the server by the id it wrote down, and only if that is still this checkout's."""
+    """End the front and the workers."""
+    front = end(FRONT.pid_file, str(FRONT.home))
+    return end(SERVER_PID, str(SERVER_PID)) or front
+
+
+def end(pid_file: Path, mark: str) -> bool:
+    """End a process by the id it wrote down, if it is still ours: its command line has a mark."""
     try:
-        pid = int(SERVER_PID.read_text())
-        words = Path(f"/proc/{pid}/cmdline").read_bytes().split(b"\0")
+        pid = int(pid_file.read_text())
+        words = Path(f"/proc/{pid}/cmdline").read_bytes()
     except (OSError, ValueError):
         return False
-    if str(SERVER_PID).encode() not in words:
+    if mark.encode() not in words:
         return False
     os.kill(pid, signal.SIGTERM)
     until = time.monotonic() + 15
@@ -165,20 +186,23 @@ def load(words: Sequence[str]) -> int:
     """Let fifty people work on a shop of its own, durable as any, and say what they waited."""
     os.environ["CALM_AXLE_MEDIA"] = str(RUN / "load.media")
     cluster = ready("load")
-    server = None
+    server = front = None
     try:
         if manage(cluster, "prepare_demo"):
             fail("The database could not be prepared; what it said is above.")
         port, log = free_port(), RUN / "load.log"
-        server = begin_server(cluster, port, RUN / "load.pid", log)
-        if not wait_for_port(port, 30):
+        workers_port = free_port()
+        server = begin_server(cluster, workers_port, RUN / "load.pid", log)
+        if not wait_for_port(workers_port, 30):
             fail(f"The server did not start; its log is {log}.")
+        front = begin_front(port, workers_port, Front(RUN / "load.front"))
         line = [str(PYTHON), str(ROOT / "bench" / "load.py"), f"http://127.0.0.1:{port}"]
         return subprocess.run([*line, str(server.pid), *words], cwd=ROOT, check=False).returncode
     finally:
-        if server is not None:
-            server.terminate()
-            server.wait(30)
+        for begun in (front, server):
+            if begun is not None:
+                begun.terminate()
+                begun.wait(30)
         cluster.remove()
         shutil.rmtree(RUN / "load.media", ignore_errors=True)
 

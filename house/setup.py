@@ -5,6 +5,7 @@ older than its sources is done again, so a killed set-up is finished by the next
 Standard library only: this runs before anything is installed.
 """
 
+import contextlib
 import ctypes.util
 import fcntl
 import hashlib
@@ -15,13 +16,14 @@ import subprocess
 import sys
 import time
 import venv
-from collections.abc import Callable, Container, Iterable
+from collections.abc import Callable, Container, Iterable, Iterator
 from pathlib import Path
 
 from paths import PYTHON, ROOT, RUN, STAMPS, VENV, WEB
 
 DEBIAN_PACKAGES = (
     "postgresql",
+    "nginx-light",
     "chromium",
     "python3-venv",
     # What prints are laid out with.
@@ -32,6 +34,7 @@ DEBIAN_PACKAGES = (
 )
 POSTGRES_BIN = Path("/usr/lib/postgresql/15/bin")
 CHROMIUM = Path("/usr/bin/chromium")
+NGINX = Path("/usr/sbin/nginx")
 
 
 def fail(message: str) -> None:
@@ -66,7 +69,8 @@ def _has_print_libraries() -> bool:
 
 def install_debian_packages() -> None:
     # Debian leaves the maker of environments out of its Python.
-    installed = POSTGRES_BIN.exists() and CHROMIUM.exists() and _has_print_libraries()
+    programs = (POSTGRES_BIN, CHROMIUM, NGINX)
+    installed = all(program.exists() for program in programs) and _has_print_libraries()
     if installed and importlib.util.find_spec("ensurepip"):
         return
     if os.geteuid() != 0 or not shutil.which("apt-get"):
@@ -79,6 +83,30 @@ def install_debian_packages() -> None:
     if not settings.exists():
         settings.write_text("create_main_cluster = false\n")
     run("apt-get", "update", "-q", why_it_may_fail=help_text)
+    with _nothing_begun():
+        _apt_get(environment, help_text)
+
+
+_NOTHING_BEGINS = "#!/bin/sh\n# While Calm Axle is set up.\nexit 101\n"
+
+
+@contextlib.contextmanager
+def _nothing_begun() -> Iterator[None]:
+    """Let Debian's packages begin no service of theirs: ours have places of their own."""
+    policy = Path("/usr/sbin/policy-rc.d")
+    # One that a killed set-up left is ours to take away; any other stays.
+    if policy.exists() and policy.read_text() != _NOTHING_BEGINS:
+        yield
+        return
+    policy.write_text(_NOTHING_BEGINS)
+    policy.chmod(0o755)
+    try:
+        yield
+    finally:
+        policy.unlink()
+
+
+def _apt_get(environment: str, help_text: str) -> None:
     run(
         "env",
         environment,
@@ -134,7 +162,7 @@ STEPS: tuple[tuple[str, str, tuple[Path, ...], Callable[[], None]], ...] = (
 )
 
 PRODUCTS = {
-    "debian": (POSTGRES_BIN, CHROMIUM),
+    "debian": (POSTGRES_BIN, CHROMIUM, NGINX),
     "python": (PYTHON, VENV / "bin" / "axlecore"),
     "node": (WEB / "node_modules" / ".bin" / "vite",),
     "web": (WEB / "dist" / ".vite" / "manifest.json",),

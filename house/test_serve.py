@@ -10,6 +10,7 @@ from unittest import mock
 
 import database
 import serve
+from front import Front
 
 
 class StoppingTests(unittest.TestCase):
@@ -20,6 +21,7 @@ class StoppingTests(unittest.TestCase):
         self.addCleanup(folder.cleanup)
         self.pid_file = Path(folder.name) / "server.pid"
         self.enterContext(mock.patch.object(serve, "SERVER_PID", self.pid_file))
+        self.enterContext(mock.patch.object(serve, "FRONT", Front(Path(folder.name))))
 
     def start(self, *words):
         code = "import time; print('up', flush=True); time.sleep(60)"

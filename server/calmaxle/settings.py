@@ -50,6 +50,7 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "calmaxle.in_words.InWords",
     "calmaxle.in_words.PlainCookies",
+    "calmaxle.proxy.CallersAddress",
     "django.middleware.security.SecurityMiddleware",
     "calmaxle.limits.LargestRequest",
     "django.middleware.gzip.GZipMiddleware",
@@ -102,7 +103,9 @@ CACHES = {
         "LOCATION": "calmaxle_cache",
     }
 }
-# Whatever a caller says of addresses before it, the one it calls from counts.
+# Who hands requests on to us, by address; what anybody else says of callers is not believed.
+TRUSTED_PROXIES = frozenset(filter(None, os.environ.get("CALM_AXLE_PROXIES", "").split(",")))
+# A caller's address is found by `calmaxle.proxy`; here the one that is left counts.
 NINJA_NUM_PROXIES = 0
 
 AUTH_USER_MODEL = "shops.Person"

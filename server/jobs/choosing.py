@@ -1,13 +1,14 @@
 """Choosing parts for a job: what the racks offer it, taking a set, and recording the choice."""
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import Any
 
 from axlecore.bars.bar import Bar
 from axlecore.choosing.ranking import thin_out
 from axlecore.choosing.sets import Candidate
 from axlecore.formats import to_plain
+from axlecore.papers import PaperName
 from axlecore.practice.classes import default_bar
 from axlecore.practice.completion import FITTINGS, Completed, Priced, Rates, completed, renewal
 from axlecore.practice.decision import decide
@@ -20,10 +21,11 @@ from axlecore.vehicle.axle import new_bar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, AxleChoice, Joints, SetUp, with_choice
 from axlecore.vehicle.rig import Vehicle as Sheet
+from jobs.kept import Kept
 from jobs.opened import OpenJob
 from jobs.services import change_set_up
 from racks.models import Part
-from racks.services import made_for, record_of, suited_to
+from racks.services import made_for, racks_mark, record_of, suited_to
 from shops.errors import Refused
 from shops.models import Person, Shop
 from shops.requests import only_a_lead
@@ -32,6 +34,8 @@ from shops.requests import only_a_lead
 STEPS_OF_AN_AXLE = 30
 #: Of one kind; brackets differ by tube and shape, and the cheapest few may all be for another.
 _CHEAPEST = 60
+#: What a bar is bought with, by all that it is looked out by.
+_besides: Kept[list[RackPart]] = Kept(128)
 
 
 def priced(parts: Iterable[Any]) -> list[Priced]:
@@ -165,6 +169,17 @@ def _fittings(job: OpenJob, end: End) -> list[Priced]:
 
 def besides_of(job: OpenJob, end: End, part: Part, action: Action) -> list[RackPart]:
     """Return the parts that a bar is bought with, so that it can be bolted on."""
+    question = [
+        [end, part.pk, action],
+        job.row.vehicle.sheet,
+        job.paper(PaperName.LOOK_OVER).document,
+        asdict(rates_of(job.row.shop)),
+        racks_mark(job.row.shop_id),
+    ]
+    return _besides.answer(question, lambda: _looked_out(job, end, part, action))
+
+
+def _looked_out(job: OpenJob, end: End, part: Part, action: Action) -> list[RackPart]:
     offered = priced(made_for(job.row.shop_id, end).filter(pk=part.pk))
     fittings = _fittings(job, end)
     by_id = {one.id: one.part for one in fittings}

@@ -38,8 +38,8 @@ if TYPE_CHECKING:
 R = TypeVar("R", bound=Record)
 
 #: A record with its JSON, which is written once however often it is sent.
-_assessments: Kept[tuple[Assessment, bytes]] = Kept(256)
-_fits: Kept[tuple[FitStation, bytes]] = Kept(64)
+_assessments: Kept[tuple[Assessment, bytes]] = Kept(96)
+_fits: Kept[tuple[FitStation, bytes]] = Kept(48)
 #: Stored documents as records: a write reads the same ones before and after, and a fit-up looks
 #: at the same few dozen parts of the racks each time.
 _records: Kept[Record] = Kept(1024)

@@ -1,7 +1,7 @@
 from datetime import timedelta
 
 from axes.models import AccessAttempt
-from django.test import Client
+from django.test import Client, override_settings
 from django.utils import timezone
 
 from shops.tests.people import PASSWORD, TwoShops
@@ -43,6 +43,24 @@ class SignInTests(TwoShops):
             self.sign_in("wrong", f"name {number}", "10.0.0.1")
         self.assert_refused(self.sign_in(PASSWORD, address="10.0.0.1"), 429, "password", "wait 2 s")
         self.assertEqual(self.sign_in(PASSWORD, address="10.0.0.2").status_code, 200)
+
+    @override_settings(TRUSTED_PROXIES={"10.9.9.9"})
+    def test_only_the_named_proxy_is_believed_whose_request_it_is(self):
+        for server, named, seen in (
+            ("10.9.9.9", "192.0.2.7", "192.0.2.7"),
+            ("10.9.9.9", "198.51.100.1, 192.0.2.7", "192.0.2.7"),
+            ("10.9.9.9", "nonsense", "10.9.9.9"),
+            ("10.1.1.1", "192.0.2.7", "10.1.1.1"),
+        ):
+            AccessAttempt.objects.all().delete()
+            self.send(
+                "POST",
+                "/session",
+                {"username": "lead", "password": "wrong"},
+                Client(REMOTE_ADDR=server),
+                {"X-Forwarded-For": named},
+            )
+            self.assertEqual(AccessAttempt.objects.get().ip_address, seen, (server, named))
 
     def test_a_request_without_the_token_is_refused(self):
         client = Client(enforce_csrf_checks=True)

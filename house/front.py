@@ -1,0 +1,128 @@
+"""What stands before the workers: takes requests in whole, with deadlines, and hands them on.
+
+Whoever sends half a request, or a letter a second, holds a place here, of which there are
+thousands, and none of the few workers.
+"""
+
+import os
+import subprocess
+from dataclasses import dataclass
+from pathlib import Path
+
+from setup import NGINX
+
+_WORDS = {
+    "unread": "What was sent cannot be read; load the page again.",
+    "late": "What was sent did not come in time; send it again.",
+    "large": "That is more than is expected here; send less.",
+    "later": "The server is being started or is very busy. Nothing is lost; it is tried again.",
+}
+_CONF = """\
+{user}
+worker_processes 1;
+pid {home}/nginx.pid;
+error_log {home}/error.log;
+daemon off;
+events {{ worker_connections 4096; }}
+http {{
+  access_log off;
+  server_tokens off;
+  client_body_temp_path {home}/body;
+  proxy_temp_path {home}/proxy;
+  fastcgi_temp_path {home}/fastcgi;
+  uwsgi_temp_path {home}/uwsgi;
+  scgi_temp_path {home}/scgi;
+
+  client_header_timeout 10s;
+  client_body_timeout 10s;
+  send_timeout 20s;
+  keepalive_timeout 75s;
+  reset_timedout_connection on;
+  large_client_header_buffers 4 8k;
+  client_max_body_size 16m;
+  # What is sent is held in memory: a folder of ours may be closed to who serves here.
+  client_body_buffer_size 16m;
+  proxy_max_temp_file_size 0;
+  proxy_buffers 16 32k;
+  limit_conn_zone $binary_remote_addr zone=callers:4m;
+
+  # A connection a request: one kept open would wait with the worker that has it while another
+  # worker is free, which costs a fifth of all answers.
+  upstream workers {{ server 127.0.0.1:{workers_port}; }}
+  server {{
+    {listen}
+    limit_conn callers 512;
+    location / {{
+      proxy_pass http://workers;
+      proxy_http_version 1.1;
+      proxy_read_timeout 150s;
+      proxy_set_header Host $http_host;
+      # One address, the caller's own: whatever it says of others is dropped.
+      proxy_set_header X-Forwarded-For $remote_addr;
+      proxy_set_header X-Forwarded-Proto $scheme;
+    }}
+    error_page 400 405 414 431 494 501 =400 /_unread;
+    error_page 408 /_late;
+    error_page 413 /_large;
+    error_page 502 504 =503 /_later;
+{words}
+  }}
+}}
+"""
+_WORD = """\
+    location = /_{name} {{
+      internal;
+      default_type application/json;
+      return {status} '{{"detail": [{{"field": "", "message": "{words}"}}]}}';
+    }}
+"""
+_STATUS = {"unread": 400, "late": 408, "large": 413, "later": 503}
+
+
+@dataclass(frozen=True)
+class Front:
+    """One front by the folder it keeps its files in."""
+
+    home: Path
+
+    @property
+    def pid_file(self) -> Path:
+        return self.home / "nginx.pid"
+
+    @property
+    def errors(self) -> Path:
+        return self.home / "error.log"
+
+    def configuration(self, listen: str, workers_port: int) -> str:
+        """Return what nginx is told: where to listen and where the workers are."""
+        said = (
+            _WORD.format(name=name, status=_STATUS[name], words=words)
+            for name, words in _WORDS.items()
+        )
+        # Its workers give up being root where it is; nobody has what they need, which is nothing.
+        user = "user nobody nogroup;" if os.geteuid() == 0 else ""
+        return _CONF.format(
+            home=self.home, listen=listen, workers_port=workers_port, user=user, words="".join(said)
+        )
+
+    def begin(self, listen: str, workers_port: int) -> "subprocess.Popen[bytes]":
+        """Begin to serve; ``listen`` is the directives of where and with what certificate."""
+        self.home.mkdir(parents=True, exist_ok=True)
+        conf = self.home / "nginx.conf"
+        conf.write_text(self.configuration(listen, workers_port))
+        with (self.home / "out.log").open("a") as log:
+            return subprocess.Popen(
+                [
+                    str(NGINX),
+                    "-p",
+                    str(self.home),
+                    "-c",
+                    str(conf),
+                    "-e",
+                    str(self.home / "error.log"),
+                ],
+                stdin=subprocess.DEVNULL,
+                stdout=log,
+                stderr=log,
+                start_new_session=True,
+            )
