@@ -2,7 +2,7 @@
 PY := .run/venv/bin
 HOUSE := python3 house/serve.py
 
-.PHONY: demo stop test check setup generate manage lock bench load plots shots format
+.PHONY: demo stop test check setup generate manage lock bench load plots shots backup restore format
 
 demo: ## set everything up, serve the demo shop on loopback, print address and sign-in
 	@$(HOUSE) demo
@@ -20,6 +20,7 @@ setup:
 check: export CALM_AXLE_SECRET_KEY = lint
 check: export CALM_AXLE_DATABASE_PORT = 0
 check: export CALM_AXLE_DATABASE_PASSWORD = lint
+check: export CALM_AXLE_MEDIA = lint
 check: export PYTHONPATH = server
 check: setup ## lint, types, contracts, and that generated files are current
 	$(PY)/ruff check .
@@ -47,6 +48,12 @@ manage: setup ## any Django command on the demo data: make manage ARGS="showmigr
 
 plots: setup ## draw the plots of docs/physics.md from core
 	MPLBACKEND=svg $(PY)/python docs/plots/draw.py
+
+backup: ## database and photos in one checked file, while serving; TO=folder, KEEP=7 newest
+	@$(HOUSE) backup $(TO) $(KEEP)
+
+restore: ## put a backup in place: FILE=…; OVER=yes where a shop is there already
+	@$(HOUSE) restore $(FILE) $(OVER)
 
 bench: setup ## measure, in ratios; prints a table and JSON
 	@$(HOUSE) bench

@@ -1,10 +1,9 @@
 """A private PostgreSQL cluster on loopback: one for demo data, one for tests.
 
-Each has its own folder, port and password under .run/. The test cluster gives up
-durability for speed; the demo cluster never does.
+Each has its own folder, port and password. The demo's is where the shop's data lives and is as
+durable as can be; a cluster of tests is under .run/ and gives up durability for speed.
 """
 
-import hashlib
 import json
 import os
 import secrets
@@ -14,11 +13,15 @@ import subprocess
 import time
 from dataclasses import dataclass
 from pathlib import Path
+from typing import IO
 
-from paths import ROOT, RUN
+from paths import RUN
+from place import beside, note_made, place, was_made
 from setup import POSTGRES_BIN, fail
 
 ROLE = DATABASE = "calmaxle"
+#: Clusters that hold what nobody could make again.
+KEPT = frozenset({"demo"})
 
 
 @dataclass(frozen=True)
@@ -28,14 +31,19 @@ class Cluster:
     name: str
 
     @property
+    def kept(self) -> bool:
+        """Whether it holds what nobody could make again."""
+        return self.name in KEPT
+
+    @property
     def home(self) -> Path:
         """Its folder; outside the checkout only where postgres cannot reach the checkout."""
-        inside = RUN / "postgres"
-        inside.mkdir(parents=True, exist_ok=True)
-        if os.geteuid() != 0 or _postgres_can_reach(inside):
-            return inside / self.name
-        mark = hashlib.sha256(str(ROOT).encode()).hexdigest()[:12]
-        return Path("/var/lib/calm-axle") / mark / self.name
+        return (place() if self.kept else beside(RUN / "postgres")) / self.name
+
+    @property
+    def media(self) -> Path:
+        """Photos and papers that belong to its rows."""
+        return self.home / "media"
 
     @property
     def data(self) -> Path:
@@ -43,7 +51,8 @@ class Cluster:
 
     @property
     def facts_file(self) -> Path:
-        return self.home / "facts.json"
+        # Inside what it is about: made and moved with it in one go.
+        return self.data / "calm-axle.json"
 
     def facts(self) -> dict[str, str]:
         """Port and password, as kept when the cluster was made."""
@@ -57,12 +66,22 @@ class Cluster:
             "CALM_AXLE_DATABASE_PORT": facts["port"],
             "CALM_AXLE_DATABASE_PASSWORD": facts["password"],
             "CALM_AXLE_SECRET_KEY": facts["secret_key"],
+            "CALM_AXLE_MEDIA": str(self.media),
         }
 
     def start(self) -> None:
         """Make the cluster if there is none, start it if it stands still, make its database."""
         if not self.facts_file.exists():
+            self._adopt_earlier()
+        if not self.facts_file.exists():
+            if self.kept and was_made(self.name):
+                fail(
+                    f"The database that was in {self.data} is not there. Put the folder back, or "
+                    "restore a backup; a new one is not made in its place."
+                )
             self._make()
+        if self.kept:
+            note_made(self.name)
         if not self._running():
             self._free_port()
             durability = "-c fsync=off -c synchronous_commit=off -c full_page_writes=off"
@@ -104,8 +123,51 @@ class Cluster:
         """End the cluster as a power cut would: nothing is finished, the next start recovers."""
         self._as_postgres("pg_ctl", "-D", self.data, "-m", "immediate", "-w", "stop")
 
+    def dump(self, to: Path) -> None:
+        """Write one moment of its database to a file, while it serves."""
+        with to.open("wb") as out:
+            self._program("pg_dump", "--format=custom", "-d", DATABASE, stdout=out)
+
+    def load(self, dump: Path, database: str, owner: str) -> None:
+        """Make a database of this name from what `dump` wrote."""
+        self._ask(f"drop database if exists {database}")
+        self._ask(f"create database {database} owner {owner}")
+        words = ("--no-owner", f"--role={owner}", "--exit-on-error", "-d", database, dump)
+        self._program("pg_restore", *words)
+
+    def holds_anything(self) -> bool:
+        """Return whether there is a shop in its database."""
+        there = "select count(*) from pg_tables where tablename = 'shops_shop'"
+        if self._ask(there, DATABASE) == "0":
+            return False
+        return self._ask("select count(*) from shops_shop", DATABASE) != "0"
+
+    def swap_in(self, database: str, aside: str) -> None:
+        """Give a database the name that is served from; the one that has it gets another."""
+        self._ask(
+            f"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{DATABASE}'"
+        )
+        self._ask(f"alter database {DATABASE} rename to {aside}")
+        self._ask(f"alter database {database} rename to {DATABASE}")
+
     def _running(self) -> bool:
         return self._as_postgres("pg_ctl", "-D", self.data, "status").returncode == 0
+
+    def _adopt_earlier(self) -> None:
+        """Move here what versions before 0.15 kept under .run/, photos with it."""
+        earlier = beside(RUN / "postgres") / self.name
+        facts = earlier / "facts.json"
+        if not self.kept or not facts.exists():
+            return
+        data = earlier / "data"
+        self._as_postgres("pg_ctl", "-D", data, "-m", "fast", "-w", "stop")
+        facts.rename(data / self.facts_file.name)
+        self.home.mkdir(parents=True, exist_ok=True)
+        if os.geteuid() == 0:
+            shutil.chown(self.home, "postgres")
+        if (RUN / "media").exists():
+            shutil.move(RUN / "media", self.media)
+        shutil.move(data, self.data)
 
     def _free_port(self) -> None:
         facts = self.facts()
@@ -116,10 +178,7 @@ class Cluster:
         self._keep(facts | {"port": str(free_port())})
 
     def _keep(self, facts: dict[str, str]) -> None:
-        partial = self.facts_file.with_suffix(".partial")
-        partial.touch(mode=0o600)
-        partial.write_text(json.dumps(facts))
-        partial.replace(self.facts_file)
+        _write_facts(self.facts_file, facts)
 
     def _make(self) -> None:
         """Make the cluster beside its place and move it there, so that it is whole or absent."""
@@ -152,8 +211,8 @@ class Cluster:
         password_file.unlink()
         if done.returncode:
             fail(f"The database folder could not be made in {self.home}.\n{done.stdout}")
+        _write_facts(partial / self.facts_file.name, facts)
         partial.rename(self.data)
-        self._keep(facts)
 
     def _make_role_and_database(self) -> None:
         facts = self.facts()
@@ -164,32 +223,26 @@ class Cluster:
         if self._ask(f"select 1 from pg_database where datname = '{DATABASE}'") != "1":
             self._ask(f"create database {DATABASE} owner {ROLE}")
 
-    def _ask(self, sql: str) -> str:
+    def _ask(self, sql: str, database: str = "postgres") -> str:
+        return self._program("psql", "-d", database, "-XAtqc", sql).strip()
+
+    def _program(
+        self, program: str, *words: str | Path, stdout: IO[bytes] | int = subprocess.PIPE
+    ) -> str:
+        """Run one of PostgreSQL's programs on the running cluster and return what it says."""
         facts = self.facts()
-        environment = {**os.environ, "PGPASSWORD": facts["admin_password"]}
+        line = [POSTGRES_BIN / program, "-h", "127.0.0.1", "-p", facts["port"], "-U", "postgres"]
         done = subprocess.run(
-            [
-                POSTGRES_BIN / "psql",
-                "-h",
-                "127.0.0.1",
-                "-p",
-                facts["port"],
-                "-U",
-                "postgres",
-                "-d",
-                "postgres",
-                "-XAtqc",
-                sql,
-            ],
-            env=environment,
-            capture_output=True,
-            text=True,
-            timeout=60,
+            [*map(str, line), *map(str, words)],
+            env={**os.environ, "PGPASSWORD": facts["admin_password"]},
+            stdin=subprocess.DEVNULL,
+            stdout=stdout,
+            stderr=subprocess.PIPE,
             check=False,
         )
         if done.returncode:
-            fail(f"The database refused: {done.stderr.strip()}")
-        return done.stdout.strip()
+            fail(f"The database refused: {done.stderr.decode(errors='replace').strip()}")
+        return (done.stdout or b"").decode()
 
     def _as_postgres(self, program: str, *words: str | Path) -> "subprocess.CompletedProcess[str]":
         """PostgreSQL refuses to run as root, so root hands over to Debian's postgres user."""
@@ -212,11 +265,11 @@ class Cluster:
             return subprocess.CompletedProcess(line, done.returncode, out.read())
 
 
-def _postgres_can_reach(folder: Path) -> bool:
-    done = subprocess.run(
-        ["runuser", "-u", "postgres", "--", "test", "-x", str(folder)], check=False
-    )
-    return done.returncode == 0
+def _write_facts(file: Path, facts: dict[str, str]) -> None:
+    partial = file.with_suffix(".partial")
+    partial.touch(mode=0o600)
+    partial.write_text(json.dumps(facts))
+    partial.replace(file)
 
 
 def free_port() -> int:

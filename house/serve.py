@@ -1,7 +1,6 @@
 """Commands of the house: `python house/serve.py demo | stop | manage … | test …`."""
 
 import os
-import shutil
 import signal
 import subprocess
 import sys
@@ -9,9 +8,11 @@ import time
 from collections.abc import Callable, Container, Sequence
 from pathlib import Path
 
+from backup import backup, permit, restore
 from database import Cluster, free_port, wait_for_port
 from front import Front
 from paths import FRONT_HOME, PYTHON, ROOT, RUN, SERVER_LOG, SERVER_PID, SERVER_PORT
+from place import place
 from setup import fail, set_up
 
 FIRST_CHOICE_PORT = 8630
@@ -184,7 +185,6 @@ def bench(_: Sequence[str]) -> int:
 
 def load(words: Sequence[str]) -> int:
     """Let fifty people work on a shop of its own, durable as any, and say what they waited."""
-    os.environ["CALM_AXLE_MEDIA"] = str(RUN / "load.media")
     cluster = ready("load")
     server = front = None
     try:
@@ -204,7 +204,29 @@ def load(words: Sequence[str]) -> int:
                 begun.terminate()
                 begun.wait(30)
         cluster.remove()
-        shutil.rmtree(RUN / "load.media", ignore_errors=True)
+
+
+def back_up(words: Sequence[str]) -> int:
+    """Write database and photos to one file, while they are served: FOLDER, and how many stay."""
+    cluster = ready("demo")
+    folder = Path(words[0]) if words else place() / "backups"
+    file = backup(cluster, folder, int(words[1]) if len(words) > 1 else 0)
+    print(f"Backup written: {file} ({file.stat().st_size / 1e6:.1f} MB)")
+    return 0
+
+
+def restore_from(words: Sequence[str]) -> int:
+    """Put a backup in place of what is there: FILE, and `yes` where something is."""
+    if not words:
+        fail("Say which backup: make restore FILE=…")
+    cluster, file = ready("demo"), Path(words[0])
+    permit(cluster, file, over="yes" in words[1:])
+    _stop_server()
+    restore(cluster, file)
+    if manage(cluster, "migrate", "--noinput", "--verbosity", "0"):
+        fail("The restored database could not be brought to this version; see above.")
+    print("Restored. What was there before is set aside beside it. Start with  make demo")
+    return 0
 
 
 def _address() -> str:
@@ -218,6 +240,8 @@ COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "test": test,
     "generated": generated,
     "shots": shots,
+    "backup": back_up,
+    "restore": restore_from,
     "bench": bench,
     "load": load,
     "setup": lambda _: (set_up(), 0)[1],

@@ -55,13 +55,14 @@ class ClusterTests(unittest.TestCase):
         self.home = Path(folder.name)
         home = mock.PropertyMock(return_value=self.home)
         self.enterContext(mock.patch.object(database.Cluster, "home", home))
-        self.cluster = database.Cluster("demo")
+        self.cluster = database.Cluster("somebody's")
+        self.cluster.data.mkdir()
 
     def test_facts_are_kept_whole_and_for_the_owner_only(self):
         self.cluster._keep({"port": "1", "password": "p", "secret_key": "s"})
         self.assertEqual(os.stat(self.cluster.facts_file).st_mode & 0o777, 0o600)
         self.assertEqual(self.cluster.environment()["CALM_AXLE_DATABASE_PORT"], "1")
-        self.assertEqual(list(self.home.iterdir()), [self.cluster.facts_file])
+        self.assertEqual(list(self.cluster.data.iterdir()), [self.cluster.facts_file])
 
     def test_a_port_that_somebody_took_is_given_up_for_another(self):
         with socket.socket() as taken:
@@ -75,7 +76,6 @@ class ClusterTests(unittest.TestCase):
         self.assertEqual(facts["password"], "p")
 
     def test_a_half_made_folder_is_made_anew(self):
-        self.cluster.data.mkdir()
         (self.cluster.data / "half").touch()
         with mock.patch.object(database.Cluster, "_as_postgres") as programs:
 
@@ -86,7 +86,7 @@ class ClusterTests(unittest.TestCase):
             programs.side_effect = initdb
             with mock.patch.object(database.shutil, "chown"):
                 self.cluster._make()
-        self.assertEqual(list(self.cluster.data.iterdir()), [])
+        self.assertEqual(list(self.cluster.data.iterdir()), [self.cluster.facts_file])
         self.assertFalse((self.home / "password").exists())
         self.assertIn("scram-sha-256", str(programs.call_args))
 

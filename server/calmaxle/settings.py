@@ -160,7 +160,7 @@ TIME_ZONE = "UTC"
 USE_TZ = True
 
 # Photos are handed out by a view that asks whose they are; no address reaches the folder.
-MEDIA_ROOT = Path(os.environ.get("CALM_AXLE_MEDIA", ROOT / ".run" / "media"))
+MEDIA_ROOT = Path(_from_environment("CALM_AXLE_MEDIA"))
 FILE_UPLOAD_PERMISSIONS = 0o600
 
 STATIC_URL = "/static/"
