@@ -46,6 +46,11 @@ class Cluster:
         return self.home / "media"
 
     @property
+    def backups(self) -> Path:
+        """Where its backups are put if nobody names another folder."""
+        return self.home / "backups"
+
+    @property
     def data(self) -> Path:
         return self.home / "data"
 

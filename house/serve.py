@@ -12,7 +12,6 @@ from backup import backup, permit, restore
 from database import Cluster, free_port, wait_for_port
 from front import Front
 from paths import FRONT_HOME, PYTHON, ROOT, RUN, SERVER_LOG, SERVER_PID, SERVER_PORT
-from place import place
 from setup import fail, set_up
 
 FIRST_CHOICE_PORT = 8630
@@ -63,8 +62,9 @@ def begin_server(
         **cluster.environment(),
         # The front is the only one that is believed what it says of a caller.
         "CALM_AXLE_PROXIES": "127.0.0.1",
-        # Threads that each keep a heap of their own take a third more memory than they use.
-        "MALLOC_ARENA_MAX": "2",
+        "CALM_AXLE_BACKUPS": str(cluster.backups),
+        # Threads that each keep a heap of their own take more memory than they use.
+        "MALLOC_ARENA_MAX": "4",
         **more,
         "PYTHONPATH": str(ROOT / "server"),
     }
@@ -209,7 +209,7 @@ def load(words: Sequence[str]) -> int:
 def back_up(words: Sequence[str]) -> int:
     """Write database and photos to one file, while they are served: FOLDER, and how many stay."""
     cluster = ready("demo")
-    folder = Path(words[0]) if words else place() / "backups"
+    folder = Path(words[0]) if words else cluster.backups
     file = backup(cluster, folder, int(words[1]) if len(words) > 1 else 0)
     print(f"Backup written: {file} ({file.stat().st_size / 1e6:.1f} MB)")
     return 0

@@ -48,6 +48,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "calmaxle.logs.Numbered",
     "calmaxle.in_words.InWords",
     "calmaxle.in_words.PlainCookies",
     "calmaxle.proxy.CallersAddress",
@@ -161,6 +162,8 @@ USE_TZ = True
 
 # Photos are handed out by a view that asks whose they are; no address reaches the folder.
 MEDIA_ROOT = Path(_from_environment("CALM_AXLE_MEDIA"))
+#: Where backups are looked for, to tell how old the newest is.
+BACKUPS = Path(os.environ["CALM_AXLE_BACKUPS"]) if "CALM_AXLE_BACKUPS" in os.environ else None
 FILE_UPLOAD_PERMISSIONS = 0o600
 
 STATIC_URL = "/static/"
@@ -182,7 +185,9 @@ TEST_RUNNER = "calmaxle.testing.CountingRunner"
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "formatters": {"lines": {"()": "calmaxle.logs.JsonLines"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "lines"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
+    "loggers": {"calmaxle.requests": {"level": "INFO"}},
 }
 AXES_LOCKOUT_CALLABLE = "shops.api.locked_out"

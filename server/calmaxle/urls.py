@@ -3,11 +3,13 @@
 from django.urls import path, re_path
 
 from calmaxle.api import api
+from calmaxle.health import health
 from calmaxle.page import page, web_manifest, worker
 from owners.views import quote_page, quote_photo
 
 urlpatterns = [
     path("api/", api.urls),
+    path("health", health),
     path("sw.js", worker),
     path("app.webmanifest", web_manifest),
     path("quote/<str:token>", quote_page),
