@@ -63,9 +63,9 @@ class LogTests(TwoShops):
         with (
             mock.patch.object(logger, "handlers", [handler]),
             mock.patch.object(logger, "propagate", new=False),
+            mock.patch("jobs.api.news_of", side_effect=KeyError("x")),
         ):
-            with mock.patch("jobs.api.news_of", side_effect=KeyError("x")):
-                answer = self.client.get(f"/api/jobs/{self.job.pk}/news")
+            answer = self.client.get(f"/api/jobs/{self.job.pk}/news")
         line = json.loads(written.getvalue())
         self.assertIn("KeyError", line["trace"])
         self.assertIn(line["request"], answer.json()["detail"][0]["message"])
