@@ -1,7 +1,8 @@
 """Fifty people at once for three minutes, mixed as a shop mixes: load.py ADDRESS [SECONDS].
 
 Each person reads, edits, evaluates, fits, ranks and prints on vehicles of their own and thinks
-between; what is asked is what the pages ask. Prints a table of each kind of request.
+between; what is asked is what the pages ask. Prints a table of each kind of request, and writes a
+whole run's down in docs/benchmarks.md.
 """
 
 from __future__ import annotations
@@ -22,6 +23,9 @@ from pathlib import Path
 from typing import Any
 from urllib.parse import urlsplit
 
+DOCS = Path(__file__).resolve().parents[1] / "docs" / "benchmarks.md"
+#: Three minutes; a shorter run is looked at and not written down.
+WHOLE_S = 180.0
 PEOPLE = 50
 #: People who have one vehicle between them.
 TO_A_VEHICLE = 2
@@ -43,6 +47,8 @@ class Tally:
 
     spent: dict[str, list[float]] = field(default_factory=lambda: defaultdict(list))
     wrong: list[str] = field(default_factory=list)
+    #: Edits that another's was faster than.
+    conflicts: int = 0
 
 
 class Visitor:
@@ -86,36 +92,37 @@ class Visitor:
         if status != 200:
             raise RuntimeError(f"sign-in answered {status}: {content[:200]!r}")
 
-    def requests(self, kind: str) -> list[tuple[str, str, Any]]:
+    def requests(self, kind: str) -> list[tuple[str, str]]:
         """What a page asks for one thing that is done."""
         job = f"/api/jobs/{self.job}"
-        edit = {
-            "base_version": self.version,
-            "place": "wheelbase_m",
-            "typed": f"{4000 + self.random.randint(0, 900)} mm",
-            "known": "measured",
-        }
-        asks: dict[str, list[tuple[str, str, Any]]] = {
-            "yard": [("GET", "/api/jobs", None)],
-            "news": [("GET", f"{job}/news", None)],
-            "open": [("GET", job, None), ("GET", f"{job}/practice", None)],
-            "edit": [("PATCH", f"{job}/sheet", edit)],
-            "evaluate": [("GET", f"{job}/assessment", None)],
-            "fit": [("GET", f"{job}/fit", None)],
-            "plan": [("GET", f"{job}/work", None)],
-            "rank": [("GET", f"{job}/ranking?state=trip_ready", None)],
-            "print": [("GET", f"{job}/job-sheet.pdf", None)],
+        asks: dict[str, list[tuple[str, str]]] = {
+            "yard": [("GET", "/api/jobs")],
+            "news": [("GET", f"{job}/news")],
+            "open": [("GET", job), ("GET", f"{job}/practice")],
+            # A page has heard of what others wrote within two seconds.
+            "edit": [("GET", f"{job}/news"), ("PATCH", f"{job}/sheet")],
+            "evaluate": [("GET", f"{job}/assessment")],
+            "fit": [("GET", f"{job}/fit")],
+            "plan": [("GET", f"{job}/work")],
+            "rank": [("GET", f"{job}/ranking?state=trip_ready")],
+            "print": [("GET", f"{job}/job-sheet.pdf")],
         }
         return asks[kind]
 
     def work(self, until: float, tally: Tally) -> None:
         while time.monotonic() < until:
             (kind,) = self.random.choices(list(self.mix), list(self.mix.values()))
-            for method, path, body in self.requests(kind):
-                self._timed(kind, method, path, body, tally)
+            for method, path in self.requests(kind):
+                self._timed("news" if path.endswith("/news") else kind, method, path, tally)
             time.sleep(self.random.uniform(*THINK_S))
 
-    def _timed(self, kind: str, method: str, path: str, body: Any, tally: Tally) -> None:
+    def edit(self) -> dict[str, Any]:
+        typed = f"{4000 + self.random.randint(0, 900)} mm"
+        place = {"place": "wheelbase_m", "typed": typed, "known": "measured"}
+        return {"base_version": self.version, **place}
+
+    def _timed(self, kind: str, method: str, path: str, tally: Tally) -> None:
+        body = self.edit() if kind == "edit" else None
         begun = time.perf_counter()
         try:
             status, content = self.ask(method, path, body)
@@ -124,17 +131,24 @@ class Visitor:
             self.connection = http.client.HTTPConnection(self.host, timeout=60)
             return
         tally.spent[kind].append(time.perf_counter() - begun)
-        if kind == "edit" and status in (200, 409):
+        if path == f"/api/jobs/{self.job}/news":
+            self.version = next(
+                (one["version"] for one in json.loads(content)["last"] if one["paper"] == "sheet"),
+                self.version,
+            )
+        elif kind == "edit" and status in (200, 409):
             # As a page does: what another was faster with is read, and the next edit is on it.
-            self.version = _version(content, self.version)
+            self.version = _version(content)
+            tally.conflicts += status == 409
         elif status >= 400:
             tally.wrong.append(f"{kind}: {status} {content[:120]!r}")
 
 
-def _version(content: bytes, before: int) -> int:
+def _version(content: bytes) -> int:
     said = json.loads(content)
-    found = said.get("job", said).get("sheet_version")
-    return int(found) if found else before
+    # What was written, or what stands where somebody else was faster.
+    now = said.get("job") or said["current"]
+    return int(now["sheet_version"])
 
 
 def memory_mb(pid: int) -> float:
@@ -201,6 +215,7 @@ def run(address: str, seconds: float, pid: int) -> dict[str, Any]:
         "requests_a_second": len(every) / whole,
         "memory_mb": most,
         "wrong": tally.wrong,
+        "conflicts": tally.conflicts,
         "kinds": {
             kind: {
                 "times": len(spent),
@@ -213,14 +228,34 @@ def run(address: str, seconds: float, pid: int) -> dict[str, Any]:
     }
 
 
-def main(address: str, pid: int, seconds: float = 180.0) -> None:
+def table(found: dict[str, Any]) -> str:
+    """Return what was found as a table with its sum in words."""
+    lines = ["| what | times | p50 | p95 |", "|---|---:|---:|---:|"]
+    lines += [
+        f"| {kind} | {one['times']} | {one['p50_ms']:.0f} ms | {one['p95_ms']:.0f} ms |"
+        for kind, one in found["kinds"].items()
+    ]
+    words = (
+        f"{found['requests_a_second']:.0f} requests a second, {found['memory_mb']:.0f} MB at most, "
+        f"{found['conflicts']} edits that another's was faster than, "
+        f"{len(found['wrong'])} refused or dropped; {os.cpu_count()} cores, which also sent them."
+    )
+    return "\n".join([*lines, "", words])
+
+
+def write_down(found: dict[str, Any]) -> None:
+    """Put a whole run's figures in the place that docs/benchmarks.md has for them."""
+    before, begin, rest = DOCS.read_text().partition("<!-- load -->\n")
+    _, end, after = rest.partition("<!-- /load -->")
+    DOCS.write_text(f"{before}{begin}{table(found)}\n{end}{after}")
+
+
+def main(address: str, pid: int, seconds: float = WHOLE_S) -> None:
     found = run(address, seconds, pid)
-    print(f"\n{'what':<24}{'times':>7}{'p50':>10}{'p95':>10}")
-    for kind, one in found["kinds"].items():
-        print(f"{kind:<24}{one['times']:>7}{one['p50_ms']:>7.0f} ms{one['p95_ms']:>7.0f} ms")
-    print(f"{found['requests_a_second']:.1f} requests a second, {found['memory_mb']:.0f} MB")
-    print(f"{len(found['wrong'])} refused or dropped", *sorted({*found["wrong"]})[:10], sep="\n  ")
-    print(json.dumps({"cores": os.cpu_count(), **found}))
+    print(f"\n{table(found)}", *sorted({*found["wrong"]})[:10], sep="\n  ")
+    print(json.dumps(found))
+    if seconds >= WHOLE_S:
+        write_down(found)
 
 
 if __name__ == "__main__":
