@@ -81,8 +81,8 @@ class Cluster:
         if not self.facts_file.exists():
             if self.kept and was_made(self.name):
                 fail(
-                    f"The database that was in {self.data} is not there. Put the folder back, or "
-                    "restore a backup; a new one is not made in its place."
+                    f"The database that was in {self.data} is not there, and a new one is not made "
+                    "in its place. Put the folder back, or a backup: make restore FILE=… OVER=yes"
                 )
             self._make()
         if self.kept:
@@ -159,19 +159,20 @@ class Cluster:
         return self._as_postgres("pg_ctl", "-D", self.data, "status").returncode == 0
 
     def _adopt_earlier(self) -> None:
-        """Move here what versions before 0.15 kept under .run/, photos with it."""
+        """Move here what earlier versions kept under .run/, photos with it."""
         earlier = beside(RUN / "postgres") / self.name
-        facts = earlier / "facts.json"
-        if not self.kept or not facts.exists():
+        data, facts = earlier / "data", earlier / "facts.json"
+        if not self.kept or not (data / "PG_VERSION").exists():
             return
-        data = earlier / "data"
         self._as_postgres("pg_ctl", "-D", data, "-m", "fast", "-w", "stop")
-        facts.rename(data / self.facts_file.name)
+        if facts.exists():
+            facts.rename(data / self.facts_file.name)
         self.home.mkdir(parents=True, exist_ok=True)
         if os.geteuid() == 0:
             shutil.chown(self.home, "postgres")
         if (RUN / "media").exists():
             shutil.move(RUN / "media", self.media)
+        # Last: whoever is stopped before finds it here again.
         shutil.move(data, self.data)
 
     def _free_port(self) -> None:
@@ -239,7 +240,11 @@ class Cluster:
         line = [POSTGRES_BIN / program, "-h", "127.0.0.1", "-p", facts["port"], "-U", "postgres"]
         done = subprocess.run(
             [*map(str, line), *map(str, words)],
-            env={**os.environ, "PGPASSWORD": facts["admin_password"]},
+            env={
+                **os.environ,
+                "PGPASSWORD": facts["admin_password"],
+                "PGCONNECT_TIMEOUT": "30",
+            },
             stdin=subprocess.DEVNULL,
             stdout=stdout,
             stderr=subprocess.PIPE,

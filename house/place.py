@@ -9,6 +9,7 @@ import json
 import os
 import secrets
 import subprocess
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -28,8 +29,9 @@ def place() -> Path:
     there = _marked(folder)
     if there is None:
         fail(
-            f"The shop's data is kept in {folder}, which cannot be read. Bring it back (mount the "
-            f"disk, or restore a backup there); nothing is begun without it."
+            f"The shop's data is kept in {folder}, which cannot be read. Bring it back, such as by "
+            "mounting the disk; nothing is begun without it. Only where it is lost for good: "
+            f"remove {WRITTEN}, then put a backup in a new place with  make restore FILE=…"
         )
     if there["mark"] != written["mark"]:
         fail(f"{folder} holds the data of another shop than this one. Put this one's back there.")
@@ -38,9 +40,18 @@ def place() -> Path:
 
 def note_made(name: str) -> None:
     """Note in the place that a database was made there."""
+    _note(lambda made: {*made, name})
+
+
+def note_lost(name: str) -> None:
+    """Note that a database is gone for good, so that one may be made for a backup of it."""
+    _note(lambda made: made - {name})
+
+
+def _note(change: Callable[[set[str]], set[str]]) -> None:
     folder = place()
     there = _marked(folder) or {}
-    _write(folder / MARK, there | {"made": sorted({*there["made"], name})})
+    _write(folder / MARK, there | {"made": sorted(change({*there["made"]}))})
 
 
 def was_made(name: str) -> bool:

@@ -12,6 +12,7 @@ from backup import backup, permit, restore
 from database import Cluster, free_port, wait_for_port
 from front import Front
 from paths import FRONT_HOME, PYTHON, ROOT, RUN, SERVER_LOG, SERVER_PID, SERVER_PORT
+from place import note_lost
 from setup import fail, set_up
 
 FIRST_CHOICE_PORT = 8630
@@ -219,8 +220,11 @@ def restore_from(words: Sequence[str]) -> int:
     """Put a backup in place of what is there: FILE, and `yes` where something is."""
     if not words:
         fail("Say which backup: make restore FILE=…")
-    cluster, file = ready("demo"), Path(words[0])
-    permit(cluster, file, over="yes" in words[1:])
+    file, over = Path(words[0]), "yes" in words[1:]
+    if over and not Cluster("demo").facts_file.exists():
+        note_lost("demo")
+    cluster = ready("demo")
+    permit(cluster, file, over)
     _stop_server()
     restore(cluster, file)
     if manage(cluster, "migrate", "--noinput", "--verbosity", "0"):

@@ -63,4 +63,6 @@ class PlaceTests(unittest.TestCase):
         ):
             database.Cluster("demo").start()
         self.assertIn("a new one is not made", str(caught.exception))
+        place.note_lost("demo")
+        self.assertFalse(place.was_made("demo"), "unless it is said that it is lost")
         programs.assert_not_called()
