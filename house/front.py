@@ -6,6 +6,7 @@ thousands, and none of the few workers.
 
 import os
 import subprocess
+from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -48,7 +49,7 @@ http {{
 
   # A connection a request: one kept open would wait with the worker that has it while another
   # worker is free, which costs a fifth of all answers.
-  upstream workers {{ server 127.0.0.1:{workers_port}; }}
+  upstream workers {{ {servers} }}
   server {{
     {listen}
     limit_conn callers 512;
@@ -93,23 +94,24 @@ class Front:
     def errors(self) -> Path:
         return self.home / "error.log"
 
-    def configuration(self, listen: str, workers_port: int) -> str:
-        """Return what nginx is told: where to listen and where the workers are."""
+    def configuration(self, listen: str, ports: Sequence[int]) -> str:
+        """Return what nginx is told: where to listen and where the servers of workers are."""
         said = (
             _WORD.format(name=name, status=_STATUS[name], words=words)
             for name, words in _WORDS.items()
         )
+        servers = " ".join(f"server 127.0.0.1:{port};" for port in ports)
         # Its workers give up being root where it is; nobody has what they need, which is nothing.
         user = "user nobody nogroup;" if os.geteuid() == 0 else ""
         return _CONF.format(
-            home=self.home, listen=listen, workers_port=workers_port, user=user, words="".join(said)
+            home=self.home, listen=listen, servers=servers, user=user, words="".join(said)
         )
 
-    def begin(self, listen: str, workers_port: int) -> "subprocess.Popen[bytes]":
+    def begin(self, listen: str, ports: Sequence[int]) -> "subprocess.Popen[bytes]":
         """Begin to serve; ``listen`` is the directives of where and with what certificate."""
         self.home.mkdir(parents=True, exist_ok=True)
         conf = self.home / "nginx.conf"
-        conf.write_text(self.configuration(listen, workers_port))
+        conf.write_text(self.configuration(listen, ports))
         with (self.home / "out.log").open("a") as log:
             return subprocess.Popen(
                 [

@@ -102,7 +102,7 @@ def begin_server(
 
 def begin_front(port: int, workers_port: int, front: Front) -> "subprocess.Popen[bytes]":
     """Begin to take requests in on a port of loopback and hand them on to workers."""
-    begun = front.begin(f"listen 127.0.0.1:{port};", workers_port)
+    begun = front.begin(f"listen 127.0.0.1:{port};", [workers_port])
     if not wait_for_port(port, 10) or begun.poll() is not None:
         fail(f"Nothing listens on port {port}; what was said is in {front.home}.")
     return begun

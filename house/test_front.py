@@ -44,7 +44,7 @@ class FrontTests(unittest.TestCase):
             ("front", cls.port, cls.worker.server_port),
             ("alone", cls.alone, nobody),
         ):
-            begun = Front(Path(folder.name) / name).begin(f"listen 127.0.0.1:{port};", workers)
+            begun = Front(Path(folder.name) / name).begin(f"listen 127.0.0.1:{port};", [workers])
             cls.addClassCleanup(begun.wait, 10)
             cls.addClassCleanup(begun.terminate)
             assert wait_for_port(port, 10)

@@ -125,7 +125,9 @@ def suppliers_of(shop_id: int) -> "QuerySet[Any]":
 def racks_mark(shop_id: int) -> list[Any]:
     """Return what changes whenever anything of a shop's racks does, whoever wrote it and how.
 
-    The number of rows and the newest transaction that wrote one: PostgreSQL numbers them upward.
+    How many rows there are and the sum of the transactions that wrote them last. PostgreSQL numbers
+    them upward, so a row written anew counts for more, and a new one for more than any that went:
+    no two states of as many rows have one sum. The newest alone would miss a slow writer's.
     """
     with connection.cursor() as cursor:
         cursor.execute(_MARK, [shop_id, shop_id])
@@ -134,8 +136,8 @@ def racks_mark(shop_id: int) -> list[Any]:
 
 _MARK = """
 SELECT * FROM
-  (SELECT count(*), max(xmin::text::bigint) FROM racks_part WHERE shop_id = %s) AS parts,
-  (SELECT count(*), max(racks_offer.xmin::text::bigint) FROM racks_offer
+  (SELECT count(*), sum(xmin::text::bigint)::bigint FROM racks_part WHERE shop_id = %s) AS parts,
+  (SELECT count(*), sum(racks_offer.xmin::text::bigint)::bigint FROM racks_offer
    JOIN racks_part ON racks_part.id = part_id WHERE shop_id = %s) AS offers
 """
 

@@ -40,18 +40,23 @@ class RoughHouse:
         return f"http://127.0.0.1:{self.port}"
 
     def start_server(self) -> None:
+        self.server = self.serve(self.port, "pid")
+
+    def serve(self, port: int, pid_file: str) -> subprocess.Popen[bytes]:
+        """Begin a server on a port of loopback; every one has the same database and files."""
         folder = Path(self.folder.name)
-        self.server = begin_server(
+        begun = begin_server(
             self.cluster,
-            self.port,
-            folder / "pid",
+            port,
+            folder / pid_file,
             folder / "log",
             CALM_AXLE_MEDIA=str(folder / "media"),
             CALM_AXLE_STATIC=str(folder / "static"),
             CALM_AXLE_SECRET_KEY=settings.SECRET_KEY,
         )
-        if not wait_for_port(self.port, 30):
+        if not wait_for_port(port, 30):
             raise AssertionError((folder / "log").read_text())
+        return begun
 
     def kill_server(self) -> None:
         """Without a word: master and workers at once."""

@@ -83,6 +83,14 @@ class RacksTests(BrowserTestCase):
         self.page.get_by_role("heading", name="Racks").wait_for()
         self.until(lambda: Part.objects.filter(part_number="NEW-2").exists())
 
+    def test_prices_of_a_table_wait_for_a_lead(self):
+        self.page.get_by_role("button", name="Sign out").click()
+        self.page.get_by_label("Name").wait_for()
+        self.sign_in(self.page, "tern")
+        self.import_table(TABLE)
+        self.page.get_by_text("2 prices are new or changed; a lead takes them in.").wait_for()
+        self.assertTrue(self.page.get_by_role("button", name="Take in 2 rows").is_disabled())
+
     def test_a_viewer_exports_but_does_not_import(self):
         self.page.get_by_role("button", name="Sign out").click()
         self.page.get_by_label("Name").wait_for()
