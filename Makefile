@@ -50,10 +50,10 @@ plots: setup ## draw the plots of docs/physics.md from core
 	MPLBACKEND=svg $(PY)/python docs/plots/draw.py
 
 backup: ## database and photos in one checked file, while serving; TO=folder, KEEP=7 newest
-	@$(HOUSE) backup $(TO) $(KEEP)
+	@$(HOUSE) backup "to=$(TO)" "keep=$(KEEP)"
 
 restore: ## put a backup in place: FILE=…; OVER=yes where a shop is there already
-	@$(HOUSE) restore $(FILE) $(OVER)
+	@$(HOUSE) restore "file=$(FILE)" "over=$(OVER)"
 
 bench: setup ## measure, in ratios; prints a table and JSON
 	@$(HOUSE) bench

@@ -65,7 +65,7 @@ http {{
     error_page 400 405 414 431 494 501 =400 /_unread;
     error_page 408 /_late;
     error_page 413 /_large;
-    error_page 502 504 =503 /_later;
+    error_page 502 503 504 =503 /_later;
 {words}
   }}
 }}

@@ -207,20 +207,29 @@ def load(words: Sequence[str]) -> int:
         cluster.remove()
 
 
+def named(words: Sequence[str]) -> dict[str, str]:
+    """Return what was said as name=value; a name without a value says nothing."""
+    said = (word.partition("=") for word in words)
+    return {name: value for name, _, value in said if value}
+
+
 def back_up(words: Sequence[str]) -> int:
-    """Write database and photos to one file, while they are served: FOLDER, and how many stay."""
-    cluster = ready("demo")
-    folder = Path(words[0]) if words else cluster.backups
-    file = backup(cluster, folder, int(words[1]) if len(words) > 1 else 0)
+    """Write database and photos to one file, while they are served: to=FOLDER keep=NEWEST."""
+    said, cluster = named(words), ready("demo")
+    keep = said.get("keep", "0")
+    if not keep.isdecimal():
+        fail(f"Read KEEP={keep}; say how many backups stay, such as KEEP=14.")
+    file = backup(cluster, Path(said.get("to", cluster.backups)), int(keep))
     print(f"Backup written: {file} ({file.stat().st_size / 1e6:.1f} MB)")
     return 0
 
 
 def restore_from(words: Sequence[str]) -> int:
-    """Put a backup in place of what is there: FILE, and `yes` where something is."""
-    if not words:
+    """Put a backup in place of what is there: file=FILE, and over=yes where something is."""
+    said = named(words)
+    if "file" not in said:
         fail("Say which backup: make restore FILE=…")
-    file, over = Path(words[0]), "yes" in words[1:]
+    file, over = Path(said["file"]), said.get("over") == "yes"
     if over and not Cluster("demo").facts_file.exists():
         note_lost("demo")
     cluster = ready("demo")

@@ -48,6 +48,12 @@ class StoppingTests(unittest.TestCase):
         self.assertFalse(serve._stop_server())
 
 
+class SayingTests(unittest.TestCase):
+    def test_what_is_left_empty_says_nothing(self):
+        said = serve.named(["to=", "keep=14", "file=/mnt/a b=c.tar"])
+        self.assertEqual(said, {"keep": "14", "file": "/mnt/a b=c.tar"})
+
+
 class ClusterTests(unittest.TestCase):
     def setUp(self):
         folder = tempfile.TemporaryDirectory()

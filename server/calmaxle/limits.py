@@ -16,7 +16,7 @@ _TABLES = frozenset({"/api/racks/preview", "/api/racks/import"})
 
 
 class LargestRequest:
-    """Answers 413 to a request that says it is too large, 411 to one that hides its length."""
+    """Answers 413 to a request that says it is too large for its address."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
         self.get_response = get_response
