@@ -158,8 +158,9 @@ function Seen({ seen, busy, onMap, onTake }: SeenProps) {
       </p>
       {asksALead && (
         <p className="text-sm text-pale">
-          {seen.prices === 1 ? "One price is" : `${grouped(seen.prices, 0)} prices are`} new or
-          changed; a lead takes them in.
+          {seen.prices === 1
+            ? "One price is new or changed; a lead takes it in."
+            : `${grouped(seen.prices, 0)} prices are new or changed; a lead takes them in.`}
         </p>
       )}
       <Broken seen={seen} />
