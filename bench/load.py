@@ -1,4 +1,4 @@
-"""Fifty people at once for three minutes, mixed as a shop mixes: load.py ADDRESS [SECONDS].
+"""Fifty people at once for three minutes, mixed as a shop mixes: load.py ADDRESS PID [SECONDS].
 
 Each person reads, edits, evaluates, fits, ranks and prints on vehicles of their own and thinks
 between; what is asked is what the pages ask. Prints a table of each kind of request, and writes a
@@ -153,17 +153,10 @@ def _version(content: bytes) -> int:
 
 def memory_mb(pid: int) -> float:
     """Memory of a server with all that it started, each shared page counted once."""
-    ours = [
-        pid,
-        *map(
-            int,
-            subprocess.run(
-                ["pgrep", "-P", str(pid)], capture_output=True, text=True, check=False
-            ).stdout.split(),
-        ),
-    ]
+    asked = ["pgrep", "-P", str(pid)]
+    begun = subprocess.run(asked, capture_output=True, text=True, check=False).stdout.split()
     kb = 0
-    for one in ours:
+    for one in (pid, *begun):
         for line in Path(f"/proc/{one}/smaps_rollup").read_text().splitlines():
             if line.startswith("Pss:"):
                 kb += int(line.split()[1])

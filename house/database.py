@@ -16,7 +16,7 @@ from pathlib import Path
 from typing import IO
 
 from paths import RUN
-from place import beside, note_made, place, was_made
+from place import beside, note_made, place, was_made, write_whole
 from setup import POSTGRES_BIN, fail
 
 ROLE = DATABASE = "calmaxle"
@@ -184,7 +184,7 @@ class Cluster:
         self._keep(facts | {"port": str(free_port())})
 
     def _keep(self, facts: dict[str, str]) -> None:
-        _write_facts(self.facts_file, facts)
+        write_whole(self.facts_file, facts, 0o600)
 
     def _make(self) -> None:
         """Make the cluster beside its place and move it there, so that it is whole or absent."""
@@ -217,7 +217,7 @@ class Cluster:
         password_file.unlink()
         if done.returncode:
             fail(f"The database folder could not be made in {self.home}.\n{done.stdout}")
-        _write_facts(partial / self.facts_file.name, facts)
+        write_whole(partial / self.facts_file.name, facts, 0o600)
         partial.rename(self.data)
 
     def _make_role_and_database(self) -> None:
@@ -273,13 +273,6 @@ class Cluster:
             )
             out.seek(0)
             return subprocess.CompletedProcess(line, done.returncode, out.read())
-
-
-def _write_facts(file: Path, facts: dict[str, str]) -> None:
-    partial = file.with_suffix(".partial")
-    partial.touch(mode=0o600)
-    partial.write_text(json.dumps(facts))
-    partial.replace(file)
 
 
 def free_port() -> int:

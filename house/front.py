@@ -12,17 +12,21 @@ from pathlib import Path
 
 from setup import NGINX
 
-_WORDS = {
-    "unread": "What was sent cannot be read; load the page again.",
-    "late": "What was sent did not come in time; send it again.",
-    "large": "That is more than is expected here; send less.",
-    "later": "The server is being started or is very busy. Nothing is lost; it is tried again.",
+#: What it says itself: with which status, and in which words.
+_SAID = {
+    "unread": (400, "What was sent cannot be read; load the page again."),
+    "late": (408, "What was sent did not come in time; send it again."),
+    "large": (413, "That is more than is expected here; send less."),
+    "later": (
+        503,
+        "The server is being started or is very busy. Nothing is lost; it is tried again.",
+    ),
 }
 _CONF = """\
 {user}
 worker_processes 1;
 pid {home}/nginx.pid;
-error_log {home}/error.log;
+error_log {errors};
 daemon off;
 events {{ worker_connections 4096; }}
 http {{
@@ -77,7 +81,6 @@ _WORD = """\
       return {status} '{{"detail": [{{"field": "", "message": "{words}"}}]}}';
     }}
 """
-_STATUS = {"unread": 400, "late": 408, "large": 413, "later": 503}
 
 
 @dataclass(frozen=True)
@@ -97,14 +100,19 @@ class Front:
     def configuration(self, listen: str, ports: Sequence[int]) -> str:
         """Return what nginx is told: where to listen and where the servers of workers are."""
         said = (
-            _WORD.format(name=name, status=_STATUS[name], words=words)
-            for name, words in _WORDS.items()
+            _WORD.format(name=name, status=status, words=words)
+            for name, (status, words) in _SAID.items()
         )
         servers = " ".join(f"server 127.0.0.1:{port};" for port in ports)
         # Its workers give up being root where it is; nobody has what they need, which is nothing.
         user = "user nobody nogroup;" if os.geteuid() == 0 else ""
         return _CONF.format(
-            home=self.home, listen=listen, servers=servers, user=user, words="".join(said)
+            home=self.home,
+            errors=self.errors,
+            listen=listen,
+            servers=servers,
+            user=user,
+            words="".join(said),
         )
 
     def begin(self, listen: str, ports: Sequence[int]) -> "subprocess.Popen[bytes]":
@@ -121,7 +129,7 @@ class Front:
                     "-c",
                     str(conf),
                     "-e",
-                    str(self.home / "error.log"),
+                    str(self.errors),
                 ],
                 stdin=subprocess.DEVNULL,
                 stdout=log,

@@ -51,7 +51,7 @@ def note_lost(name: str) -> None:
 def _note(change: Callable[[set[str]], set[str]]) -> None:
     folder = place()
     there = _marked(folder) or {}
-    _write(folder / MARK, there | {"made": sorted(change({*there["made"]}))})
+    write_whole(folder / MARK, there | {"made": sorted(change({*there["made"]}))})
 
 
 def was_made(name: str) -> bool:
@@ -86,8 +86,8 @@ def _chosen() -> Path:
         if asked and any(folder.iterdir()):
             fail(f"{folder} holds something else already; choose an empty folder.")
         there = {"mark": secrets.token_hex(8), "made": []}
-        _write(folder / MARK, there)
-    _write(WRITTEN, {"folder": str(folder), "mark": there["mark"]})
+        write_whole(folder / MARK, there)
+    write_whole(WRITTEN, {"folder": str(folder), "mark": there["mark"]})
     return folder
 
 
@@ -99,9 +99,10 @@ def _marked(folder: Path) -> dict[str, Any] | None:
     return found if "mark" in found else None
 
 
-def _write(file: Path, content: dict[str, Any]) -> None:
-    """Write a file whole or not at all."""
+def write_whole(file: Path, content: dict[str, Any], mode: int = 0o644) -> None:
+    """Write a file of JSON whole or not at all."""
     partial = file.with_suffix(".partial")
+    partial.touch(mode)
     with partial.open("w") as out:
         json.dump(content, out)
         out.flush()

@@ -17,6 +17,7 @@ from axlecore.errors import CoreError, InputError, SeveralInputsError
 from bay.api import router as bay_router
 from bay.trouble_api import router as trouble_router
 from board.api import router as board_router
+from calmaxle.in_words import FROM_BEFORE, TOO_LARGE, UNREADABLE
 from calmaxle.parser import WritableText
 from calmaxle.shape_words import shape_words
 from devices.api import router as devices_router
@@ -87,8 +88,8 @@ api.add_router("", trouble_router)
 
 
 _IN_WORDS = {
-    "CSRF check Failed": "This page is from before the last sign-in; load it again.",
-    "Cannot parse request body": "What was sent cannot be read; load the page again.",
+    "CSRF check Failed": FROM_BEFORE,
+    "Cannot parse request body": UNREADABLE,
 }
 
 
@@ -144,7 +145,7 @@ def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpRespo
 
 @api.exception_handler(RequestDataTooBig)
 def too_large(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-    return refusal(413, "", "That is more than is expected here; send less.")
+    return refusal(413, "", TOO_LARGE)
 
 
 @api.exception_handler(HttpError)

@@ -8,17 +8,22 @@ from shops.errors import refusal
 
 Answer = Callable[[HttpRequest], HttpResponseBase]
 
+UNREADABLE = "What was sent cannot be read; load the page again."
+FROM_BEFORE = "This page is from before the last sign-in; load it again."
+TOO_LARGE = "That is more than is expected here; send less."
+#: Our longest is a token of 64 letters.
+_LONGEST_COOKIE = 256
 _WORDS = {
-    400: "What was sent cannot be read; load the page again.",
-    403: "This page is from before the last sign-in; load it again.",
+    400: UNREADABLE,
+    403: FROM_BEFORE,
     404: "There is nothing at this address.",
     405: "This address does not take that kind of request.",
-    413: "That is more than is expected here; send less.",
+    413: TOO_LARGE,
 }
 
 
 class InWords:
-    """Middleware, the outermost."""
+    """Middleware, outside all that may refuse."""
 
     def __init__(self, get_response: Answer) -> None:
         self.get_response = get_response
@@ -28,7 +33,7 @@ class InWords:
         said = answer.headers.get("Content-Type", "").startswith("application/json")
         if answer.status_code < 400 or said or not request.path.startswith("/api/"):
             return answer
-        worded = refusal(answer.status_code, "", _WORDS.get(answer.status_code, _WORDS[400]))
+        worded = refusal(answer.status_code, "", _WORDS.get(answer.status_code, UNREADABLE))
         if "Allow" in answer.headers:
             worded.headers["Allow"] = answer.headers["Allow"]
         return worded
@@ -47,7 +52,3 @@ class PlainCookies:
             if value.isascii() and value.isprintable() and len(value) <= _LONGEST_COOKIE
         }
         return self.get_response(request)
-
-
-#: Our longest is a token of 64 letters.
-_LONGEST_COOKIE = 256

@@ -1,7 +1,5 @@
 """Station 4 over HTTP: what the racks offer a job, and what each choice would do."""
 
-from dataclasses import asdict
-
 import numpy as np
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
@@ -21,7 +19,6 @@ from axlecore.lean.lean_sheet import LeanSheet, lean_sheet
 from axlecore.lean.monte_carlo import Band, bands
 from axlecore.motion.manoeuvres import Course
 from axlecore.motion.replay import Replay, replay
-from axlecore.papers import PaperName
 from axlecore.practice.classes import default_bar
 from axlecore.practice.look import LookOver
 from axlecore.practice.options import Option
@@ -34,10 +31,10 @@ from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import Action, SetUp
 from jobs.choosing import (
     Pick,
+    offer_rests_on,
     options_of,
     picked,
     price_of,
-    rates_of,
     record_decision,
     take_set,
 )
@@ -46,7 +43,7 @@ from jobs.opened import OpenJob
 from jobs.planning import plan_of, suggested_wishes
 from jobs.schemas import BaseIn, JobChange, change, job_of, json_answer, record_answer
 from racks.models import Part
-from racks.services import made_for, racks_mark, record_of, suited_to
+from racks.services import made_for, record_of, suited_to
 from shops.models import Person
 from shops.requests import PersonRequest
 
@@ -207,14 +204,7 @@ def get_short_list(
 def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
     wishes, suggested = suggested_wishes(job, state)
-    shop = job.row.shop
-    question = [
-        job.row.vehicle.sheet,
-        job.paper(PaperName.LOOK_OVER).document,
-        to_plain(wishes),
-        asdict(rates_of(shop)),
-        racks_mark(shop.pk),
-    ]
+    question = [state, suggested, to_plain(wishes), *offer_rests_on(job)]
     return json_answer(
         _rankings.answer(question, lambda: to_json(_ranked(job, state, wishes, suggested)))
     )

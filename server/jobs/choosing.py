@@ -67,6 +67,16 @@ def rates_of(shop: Shop) -> Rates:
     return Rates(*(amount / 100 for amount in cents))
 
 
+def offer_rests_on(job: OpenJob) -> list[Any]:
+    """Return all that what the racks offer a job rests on, as plain data to keep an answer by."""
+    return [
+        job.row.vehicle.sheet,
+        job.paper(PaperName.LOOK_OVER).document,
+        asdict(rates_of(job.row.shop)),
+        racks_mark(job.row.shop_id),
+    ]
+
+
 def options_of(job: OpenJob, end: End) -> list[tuple[Option, Candidate]]:
     """Return what the racks offer an axle of a job."""
     return offered(job.row.shop, job.rig, job.read(LookOver), end)
@@ -169,13 +179,7 @@ def _fittings(job: OpenJob, end: End) -> list[Priced]:
 
 def besides_of(job: OpenJob, end: End, part: Part, action: Action) -> list[RackPart]:
     """Return the parts that a bar is bought with, so that it can be bolted on."""
-    question = [
-        [end, part.pk, action],
-        job.row.vehicle.sheet,
-        job.paper(PaperName.LOOK_OVER).document,
-        asdict(rates_of(job.row.shop)),
-        racks_mark(job.row.shop_id),
-    ]
+    question = [end, part.pk, action, *offer_rests_on(job)]
     return _besides.answer(question, lambda: _looked_out(job, end, part, action))
 
 

@@ -12,12 +12,13 @@ from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
 
-from django.db import connection, transaction
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse, HttpResponseBase
 from django.utils import timezone
 
 from shops.errors import refusal
 from shops.models import KeptAnswer
+from shops.turns import wait_for_turn
 
 #: A device that was away longer has its writes checked against what stands, as any other.
 KEPT_FOR = timedelta(days=14)
@@ -44,7 +45,7 @@ class Once:
     def _once(self, request: HttpRequest, key: str) -> HttpResponseBase:
         with transaction.atomic():
             # A twin that is on its way at this moment is waited for, then answered from here.
-            _turn_of(f"{request.user.pk} {key}")
+            wait_for_turn(f"{request.user.pk} {key}")
             kept = KeptAnswer.objects.filter(person=request.user.pk, key=key).first()
             if kept is not None:
                 return _answered(kept, request)
@@ -55,13 +56,6 @@ class Once:
                 return answer
             _keep(request, key, answer)
             return answer
-
-
-def _turn_of(name: str) -> None:
-    """Hold what this name stands for until the transaction ends."""
-    number = int.from_bytes(hashlib.sha256(name.encode()).digest()[:8], signed=True)
-    with connection.cursor() as cursor:
-        cursor.execute("SELECT pg_advisory_xact_lock(%s)", [number])
 
 
 def _digest(request: HttpRequest) -> str:

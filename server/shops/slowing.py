@@ -4,16 +4,15 @@ A person at one address is locked out for a while after a few failures, by the l
 spread thinner than that is slowed here. Nobody is locked out by what strangers do elsewhere.
 """
 
-import hashlib
 import math
 
 from axes.models import AccessAttempt
 from django.conf import settings
-from django.db import connection
 from django.db.models import Max, Sum
 from django.utils import timezone
 
 from shops.errors import Refused
+from shops.turns import turn_is_free
 
 #: Failures that a busy morning may bring: of one name anywhere, of one address with any name.
 _FREE = {"username": 10, "ip_address": 30}
@@ -43,10 +42,5 @@ def take_turn(username: str) -> None:
 
     Call within a transaction; the turn ends with it.
     """
-    number = int.from_bytes(
-        hashlib.sha256(f"sign-in {username}".encode()).digest()[:8], signed=True
-    )
-    with connection.cursor() as cursor:
-        cursor.execute("SELECT pg_try_advisory_xact_lock(%s)", [number])
-        if not cursor.fetchone()[0]:
-            raise Refused("password", "One try at a time; wait a second.", status=429)
+    if not turn_is_free(f"sign-in {username}"):
+        raise Refused("password", "One try at a time; wait a second.", status=429)

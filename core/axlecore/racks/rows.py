@@ -47,7 +47,7 @@ def rows_of(text: str) -> Iterator[list[str]]:
     if cells > _MOST_CELLS:
         raise InputError("text", f"Read {cells} cells; a table holds {_MOST_CELLS} at most.")
     try:
-        count = sum(1 for row in _read(text, begin, mark) if "".join(row).strip()) - 1
+        count = sum(1 for row in _read(text, begin, mark) if not is_blank(row)) - 1
         if count > MOST_ROWS:
             raise InputError("text", f"Read {count} parts; {SPLIT}")
         rows = _read(text, begin, mark)
@@ -58,6 +58,17 @@ def rows_of(text: str) -> Iterator[list[str]]:
         yield from rows
     except csv.Error as error:
         raise InputError("text", f"This is not a table: {error}.") from None
+
+
+def is_blank(row: list[str]) -> bool:
+    """Return whether nothing is written in a row.
+
+    Parameters
+    ----------
+    row : list of str
+        Its cells.
+    """
+    return not "".join(row).strip()
 
 
 def _read(text: str, begin: int, mark: str) -> Iterator[list[str]]:

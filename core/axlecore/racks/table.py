@@ -17,7 +17,7 @@ from axlecore.racks.cells import MONEY, currency_of
 from axlecore.racks.columns import COLUMNS, ROWS, Column, Row
 from axlecore.racks.parts import FACTS_OF, BushingFacts, FitsFor, LinkFacts, RackPart, SupplierOffer
 from axlecore.racks.plain_u import FIELDS_OF_A_BAR, bar_of, plain_u
-from axlecore.racks.rows import SPLIT, rows_of
+from axlecore.racks.rows import SPLIT, is_blank, rows_of
 
 #: A cell that a spreadsheet would run as a formula.
 _FORMULA = re.compile(r"^[=+\-@\t\r]")
@@ -157,7 +157,7 @@ def read_rack(
     found: list[ReadRow] = []
     seen: dict[tuple[str, str], int] = {}
     for line, row in enumerate(rows, start=2):
-        if not any(cell.strip() for cell in row):
+        if is_blank(row):
             continue
         cells = {key: row[index].strip() if index < len(row) else "" for key, index in at.items()}
         read = _read_row(line, cells, units, currency)
