@@ -1,4 +1,4 @@
-"""Fifty people at once for three minutes, mixed as a shop mixes: load.py ADDRESS PID [SECONDS].
+"""Fifty people at once for three minutes, mixed as a shop mixes: load.py ADDRESS PIDS [SECONDS].
 
 Each person reads, edits, evaluates, fits, ranks and prints on vehicles of their own and thinks
 between; what is asked is what the pages ask. Prints a table of each kind of request, and writes a
@@ -37,6 +37,8 @@ MIXES = (
     {"yard": 8, "news": 40, "open": 12, "edit": 4, "evaluate": 8, "fit": 16, "plan": 12},
     {"yard": 34, "news": 12, "open": 20, "edit": 4, "evaluate": 10, "plan": 10, "print": 10},
 )
+#: How soon a page looks whether what it handed over is done.
+FIRST_LOOK_S = 0.15
 #: What may take its time.
 SLOW = frozenset({"rank", "print"})
 
@@ -126,6 +128,9 @@ class Visitor:
         begun = time.perf_counter()
         try:
             status, content = self.ask(method, path, body)
+            while status == 202:
+                self._wait_for(json.loads(content))
+                status, content = self.ask(method, path, body)
         except (OSError, http.client.HTTPException) as error:
             tally.wrong.append(f"{kind}: {error!r}")
             self.connection = http.client.HTTPConnection(self.host, timeout=60)
@@ -143,6 +148,14 @@ class Visitor:
         elif status >= 400:
             tally.wrong.append(f"{kind}: {status} {content[:120]!r}")
 
+    def _wait_for(self, task: dict[str, Any]) -> None:
+        """Look, as a page does, until what was handed over is done."""
+        pause = FIRST_LOOK_S
+        while task["state"] in ("waiting", "working"):
+            time.sleep(pause)
+            pause = min(pause * 1.5, 1.0)
+            task = json.loads(self.ask("GET", f"/api/tasks/{task['id']}")[1])
+
 
 def _version(content: bytes) -> int:
     said = json.loads(content)
@@ -151,12 +164,12 @@ def _version(content: bytes) -> int:
     return int(now["sheet_version"])
 
 
-def memory_mb(pid: int) -> float:
-    """Memory of a server with all that it started, each shared page counted once."""
-    asked = ["pgrep", "-P", str(pid)]
+def memory_mb(pids: list[int]) -> float:
+    """Memory of processes with all that they started, each shared page counted once."""
+    asked = ["pgrep", "-P", ",".join(map(str, pids))]
     begun = subprocess.run(asked, capture_output=True, text=True, check=False).stdout.split()
     kb = 0
-    for one in (pid, *begun):
+    for one in (*pids, *begun):
         for line in Path(f"/proc/{one}/smaps_rollup").read_text().splitlines():
             if line.startswith("Pss:"):
                 kb += int(line.split()[1])
@@ -184,7 +197,7 @@ def vehicles(address: str) -> list[int]:
     return copies
 
 
-def run(address: str, seconds: float, pid: int) -> dict[str, Any]:
+def run(address: str, seconds: float, pids: list[int]) -> dict[str, Any]:
     """Let everybody work and return what it took, by kind of thing done."""
     jobs = vehicles(address)
     people = [Visitor(address, number) for number in range(1, PEOPLE + 1)]
@@ -198,7 +211,7 @@ def run(address: str, seconds: float, pid: int) -> dict[str, Any]:
         thread.start()
     most = 0.0
     while any(thread.is_alive() for thread in threads):
-        most = max(most, memory_mb(pid))
+        most = max(most, memory_mb(pids))
         time.sleep(2)
     whole = time.monotonic() - begun
     quick = [s for kind, spent in tally.spent.items() if kind not in SLOW for s in spent]
@@ -243,8 +256,8 @@ def write_down(found: dict[str, Any]) -> None:
     DOCS.write_text(f"{before}{begin}{table(found)}\n{end}{after}")
 
 
-def main(address: str, pid: int, seconds: float = WHOLE_S) -> None:
-    found = run(address, seconds, pid)
+def main(address: str, pids: str, seconds: float = WHOLE_S) -> None:
+    found = run(address, seconds, [*map(int, pids.split(","))])
     print(f"\n{table(found)}", *sorted({*found["wrong"]})[:10], sep="\n  ")
     print(json.dumps(found))
     if seconds >= WHOLE_S:
@@ -252,4 +265,4 @@ def main(address: str, pid: int, seconds: float = WHOLE_S) -> None:
 
 
 if __name__ == "__main__":
-    main(sys.argv[1], int(sys.argv[2]), *map(float, sys.argv[3:]))
+    main(sys.argv[1], sys.argv[2], *map(float, sys.argv[3:]))

@@ -1,22 +1,20 @@
 """Commands of the house: `python house/serve.py demo | stop | manage … | test …`."""
 
 import os
-import signal
 import subprocess
 import sys
-import time
 from collections.abc import Callable, Container, Sequence
 from pathlib import Path
 
 from backup import backup, permit, restore
 from database import Cluster, free_port, wait_for_port
-from front import Front
-from paths import FRONT_HOME, PYTHON, ROOT, RUN, SERVER_LOG, SERVER_PID, SERVER_PORT
+from paths import PYTHON, ROOT, RUN, SERVER_PORT
 from place import note_lost
+from serving import Served
 from setup import fail, set_up
 
 FIRST_CHOICE_PORT = 8630
-FRONT = Front(FRONT_HOME)
+DEMO = Served(Cluster("demo"), RUN)
 
 
 def manage(cluster: Cluster, *words: str) -> int:
@@ -39,12 +37,9 @@ def demo(_: Sequence[str]) -> int:
     cluster = ready("demo")
     if manage(cluster, "prepare_demo"):
         fail("The demo's database could not be prepared; what it said is above.")
-    _stop_server()
-    port, workers_port = _serving_port(), free_port()
-    server = begin_server(cluster, workers_port, SERVER_PID, SERVER_LOG)
-    if not wait_for_port(workers_port, 30) or server.poll() is not None:
-        fail(f"The server did not start; its log is {SERVER_LOG}.")
-    begin_front(port, workers_port, FRONT)
+    DEMO.end()
+    port = _serving_port()
+    DEMO.begin(f"listen 127.0.0.1:{port};", port)
     SERVER_PORT.write_text(str(port))
     print(
         f"\nCalm Axle is at  http://127.0.0.1:{port}/\n"
@@ -54,92 +49,12 @@ def demo(_: Sequence[str]) -> int:
     return 0
 
 
-def begin_server(
-    cluster: Cluster, port: int, pid_file: Path, log_file: Path, **more: str
-) -> "subprocess.Popen[bytes]":
-    """Begin to serve from a cluster on a port of loopback; ``more`` is of its environment."""
-    environment = {
-        **os.environ,
-        **cluster.environment(),
-        # The front is the only one that is believed what it says of a caller.
-        "CALM_AXLE_PROXIES": "127.0.0.1",
-        "CALM_AXLE_BACKUPS": str(cluster.backups),
-        # Threads that each keep a heap of their own take more memory than they use.
-        "MALLOC_ARENA_MAX": "4",
-        **more,
-        "PYTHONPATH": str(ROOT / "server"),
-    }
-    with log_file.open("a") as log:
-        return subprocess.Popen(
-            [
-                str(PYTHON),
-                "-m",
-                "gunicorn",
-                "calmaxle.wsgi",
-                "--bind",
-                f"127.0.0.1:{port}",
-                "--workers",
-                "2",
-                "--threads",
-                "4",
-                "--keep-alive",
-                "75",
-                "--worker-tmp-dir",
-                "/dev/shm",
-                "--pid",
-                str(pid_file),
-                "--preload",
-                "--no-control-socket",
-            ],
-            cwd=ROOT / "server",
-            env=environment,
-            stdout=log,
-            stderr=log,
-            stdin=subprocess.DEVNULL,
-            start_new_session=True,
-        )
-
-
-def begin_front(port: int, workers_port: int, front: Front) -> "subprocess.Popen[bytes]":
-    """Begin to take requests in on a port of loopback and hand them on to workers."""
-    begun = front.begin(f"listen 127.0.0.1:{port};", [workers_port])
-    if not wait_for_port(port, 10) or begun.poll() is not None:
-        fail(f"Nothing listens on port {port}; what was said is in {front.home}.")
-    return begun
-
-
 def stop(_: Sequence[str]) -> int:
     """Stop what this checkout started: the server and both clusters."""
-    stopped = ["server"] if _stop_server() else []
+    stopped = ["server"] if DEMO.end() else []
     stopped += [f"{name} database" for name in ("demo", "test") if Cluster(name).stop()]
     print(f"Stopped: {', '.join(stopped)}." if stopped else "Nothing was running.")
     return 0
-
-
-def _stop_server() -> bool:
-    """End the front and the workers."""
-    front = end(FRONT.pid_file, str(FRONT.home))
-    return end(SERVER_PID, str(SERVER_PID)) or front
-
-
-def end(pid_file: Path, mark: str) -> bool:
-    """End a process by the id it wrote down, if it is still ours: its command line has a mark."""
-    try:
-        pid = int(pid_file.read_text())
-        words = Path(f"/proc/{pid}/cmdline").read_bytes()
-    except (OSError, ValueError):
-        return False
-    if mark.encode() not in words:
-        return False
-    os.kill(pid, signal.SIGTERM)
-    until = time.monotonic() + 15
-    while time.monotonic() < until and Path(f"/proc/{pid}").exists():
-        try:
-            # Ours only if this very process started it; otherwise init collects it.
-            os.waitpid(pid, os.WNOHANG)
-        except ChildProcessError:
-            time.sleep(0.1)
-    return True
 
 
 def _serving_port() -> int:
@@ -186,24 +101,20 @@ def bench(_: Sequence[str]) -> int:
 
 def load(words: Sequence[str]) -> int:
     """Let fifty people work on a shop of its own, durable as any, and say what they waited."""
+    # What a run that was ended left behind is nobody's.
+    Cluster("load").remove()
     cluster = ready("load")
-    server = front = None
+    served = Served(cluster, RUN / "load")
     try:
         if manage(cluster, "prepare_demo"):
             fail("The database could not be prepared; what it said is above.")
-        port, log = free_port(), RUN / "load.log"
-        workers_port = free_port()
-        server = begin_server(cluster, workers_port, RUN / "load.pid", log)
-        if not wait_for_port(workers_port, 30):
-            fail(f"The server did not start; its log is {log}.")
-        front = begin_front(port, workers_port, Front(RUN / "load.front"))
-        line = [str(PYTHON), str(ROOT / "bench" / "load.py"), f"http://127.0.0.1:{port}"]
-        return subprocess.run([*line, str(server.pid), *words], cwd=ROOT, check=False).returncode
+        port = free_port()
+        served.begin(f"listen 127.0.0.1:{port};", port)
+        pids = ",".join(map(str, served.pids()))
+        line = [str(PYTHON), str(ROOT / "bench" / "load.py"), f"http://127.0.0.1:{port}", pids]
+        return subprocess.run([*line, *words], cwd=ROOT, check=False).returncode
     finally:
-        for begun in (front, server):
-            if begun is not None:
-                begun.terminate()
-                begun.wait(30)
+        served.end()
         cluster.remove()
 
 
@@ -234,7 +145,7 @@ def restore_from(words: Sequence[str]) -> int:
         note_lost("demo")
     cluster = ready("demo")
     permit(cluster, file, over)
-    _stop_server()
+    DEMO.end()
     restore(cluster, file)
     if manage(cluster, "migrate", "--noinput", "--verbosity", "0"):
         fail("The restored database could not be brought to this version; see above.")

@@ -1,8 +1,6 @@
 import json
 import os
 import socket
-import subprocess
-import sys
 import tempfile
 import unittest
 from pathlib import Path
@@ -10,42 +8,6 @@ from unittest import mock
 
 import database
 import serve
-from front import Front
-
-
-class StoppingTests(unittest.TestCase):
-    """Only the server that this checkout started is ever ended."""
-
-    def setUp(self):
-        folder = tempfile.TemporaryDirectory()
-        self.addCleanup(folder.cleanup)
-        self.pid_file = Path(folder.name) / "server.pid"
-        self.enterContext(mock.patch.object(serve, "SERVER_PID", self.pid_file))
-        self.enterContext(mock.patch.object(serve, "FRONT", Front(Path(folder.name))))
-
-    def start(self, *words):
-        code = "import time; print('up', flush=True); time.sleep(60)"
-        process = subprocess.Popen([sys.executable, "-c", code, *words], stdout=subprocess.PIPE)
-        self.addCleanup(process.communicate)
-        self.addCleanup(process.kill)
-        process.stdout.readline()
-        self.pid_file.write_text(str(process.pid))
-        return process
-
-    def test_ours_is_ended(self):
-        process = self.start(str(self.pid_file))
-        self.assertTrue(serve._stop_server())
-        self.assertIsNotNone(process.wait(timeout=10))
-
-    def test_a_stranger_that_got_our_old_number_is_left_alone(self):
-        process = self.start("somebody else's")
-        self.assertFalse(serve._stop_server())
-        self.assertIsNone(process.poll())
-
-    def test_nothing_written_down_is_nothing_to_stop(self):
-        self.assertFalse(serve._stop_server())
-        self.pid_file.write_text("not a number")
-        self.assertFalse(serve._stop_server())
 
 
 class SayingTests(unittest.TestCase):

@@ -37,6 +37,7 @@ from racks.api import router as racks_router
 from racks.shelf_api import router as shelf_router
 from shops.api import router as session_router
 from shops.errors import Refused, refusal
+from tasks.api import router as tasks_router
 from workbench.api import router as bench_router
 
 
@@ -85,6 +86,7 @@ api.add_router("", prints_router)
 api.add_router("", board_router)
 api.add_router("", bay_router)
 api.add_router("", trouble_router)
+api.add_router("", tasks_router)
 
 
 _IN_WORDS = {

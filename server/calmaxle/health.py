@@ -12,6 +12,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
 
 from axlecore import __version__
+from tasks.handing import worker_is_there
 
 #: Less room than a busy day's photos and a backup take.
 LEAST_FREE_BYTES = 1_000_000_000
@@ -22,13 +23,16 @@ OLDEST_BACKUP_S = 50 * 3600
 @never_cache
 @require_safe
 def health(request: HttpRequest) -> JsonResponse:
-    """Say how database, disk and backups are; 503 where the shop cannot be served."""
+    """Say how database, worker, disk and backups are; 503 where the shop cannot be served."""
     database = _database()
     free = _free_bytes(Path(settings.MEDIA_ROOT))
     backup_s = _backup_age_s(settings.BACKUPS)
+    worker = database and worker_is_there()
     told: dict[str, Any] = {
         "version": __version__,
         "database": "answers" if database else "does not answer",
+        # Without one, whoever asks for a print or a ranking has the server do it at once.
+        "worker": "works" if worker else "is not there",
         "disk": "has room" if free > LEAST_FREE_BYTES else "nearly full",
         "disk_free_mb": free // 1_000_000,
         "backup": _of_backup(backup_s),

@@ -12,11 +12,14 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 
 
 @cache
-def built_entry() -> dict[str, Any]:
-    """Return the scripts and styles that the last build made."""
-    manifest = json.loads((settings.BUILT_WEB / ".vite" / "manifest.json").read_text())
-    found: dict[str, Any] = manifest["index.html"]
+def _manifest() -> dict[str, Any]:
+    found: dict[str, Any] = json.loads((settings.BUILT_WEB / ".vite" / "manifest.json").read_text())
     return found
+
+
+def built_entry(_: HttpRequest) -> dict[str, Any]:
+    """Give every template the scripts and styles that the last build made, as ``entry``."""
+    return {"entry": _manifest()["index.html"]}
 
 
 #: Asked for each time, so that an old one is never mixed with a new build.
@@ -27,7 +30,7 @@ _asked_each_time = cache_control(no_cache=True)
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """Return the page; its address is read by the script."""
-    return render(request, "page.html", {"entry": built_entry()})
+    return render(request, "page.html")
 
 
 @_asked_each_time

@@ -32,8 +32,10 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "axes",
     "csp",
+    "procrastinate.contrib.django",
     "calmaxle",
     "shops",
+    "tasks",
     "history",
     "rigs",
     "racks",
@@ -76,8 +78,11 @@ TEMPLATES = [
             Path(__file__).parent / "templates",
             ROOT / "server" / "prints" / "templates",
             ROOT / "server" / "owners" / "templates",
+            ROOT / "server" / "tasks" / "templates",
         ],
-        "OPTIONS": {"context_processors": ["csp.context_processors.nonce"]},
+        "OPTIONS": {
+            "context_processors": ["csp.context_processors.nonce", "calmaxle.page.built_entry"]
+        },
     }
 ]
 
@@ -96,6 +101,10 @@ DATABASES = {
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+# Work that is handed over: where its kinds are declared, and what takes it from the line.
+TASK_KINDS = ["jobs.ranking", "prints.paper"]
+PROCRASTINATE_AUTODISCOVER_MODULE_NAME = "queued"
 
 # How often an owner's page is asked for is counted here, by every worker alike.
 CACHES = {

@@ -8,20 +8,17 @@ from pydantic import Field
 
 from axlecore.bars.claims import Audit, audit
 from axlecore.choosing.figures import Figures, figures_of
-from axlecore.choosing.ranking import Ranking, Wishes, rank, shortened
 from axlecore.choosing.short_list import Outcome, short_list
 from axlecore.choosing.sizing import Size, SizeCurve, size_bar, size_curve
 from axlecore.choosing.staged_plan import Plan
 from axlecore.choosing.strength import BarStrength, SteelRow, steel_rows, strength
 from axlecore.errors import InputError
-from axlecore.formats import to_json, to_plain
 from axlecore.lean.lean_sheet import LeanSheet, lean_sheet
 from axlecore.lean.monte_carlo import Band, bands
 from axlecore.motion.manoeuvres import Course
 from axlecore.motion.replay import Replay, replay
 from axlecore.practice.classes import default_bar
 from axlecore.practice.look import LookOver
-from axlecore.practice.options import Option
 from axlecore.practice.partfit import Fit, FitVerdict, part_fit
 from axlecore.practice.target import Suggestion, Target, suggestions
 from axlecore.racks.parts import WITH_A_BAR, PartKind
@@ -31,30 +28,27 @@ from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import Action, SetUp
 from jobs.choosing import (
     Pick,
-    offer_rests_on,
-    options_of,
     picked,
     price_of,
     record_decision,
     take_set,
 )
-from jobs.kept import Kept
 from jobs.opened import OpenJob
-from jobs.planning import plan_of, suggested_wishes
+from jobs.planning import plan_of
+from jobs.ranking import RankingOut, ranking_task
 from jobs.schemas import BaseIn, JobChange, change, job_of, json_answer, record_answer
 from racks.models import Part
 from racks.services import made_for, record_of, suited_to
 from shops.models import Person
 from shops.requests import PersonRequest
+from tasks.handing import TaskOut, told
 
 router = Router(tags=["choose"])
-#: Parts shown of an axle, and sets of a ranking; the rest is found by looking for it.
-PARTS_SHOWN, SETS_SHOWN = 40, 120
+#: Parts shown of an axle; the rest is found by looking for it.
+PARTS_SHOWN = 40
 #: The same sheet gives the same bands.
 _SEED = 1
 _SAMPLES = 2000
-#: By all that goes into them: a page asks for the same one each time it is opened.
-_rankings: Kept[bytes] = Kept(32)
 
 
 class ListedPart(Schema):
@@ -99,15 +93,6 @@ class TakeIn(SetIn, BaseIn):
 class CompareIn(Schema):
     state: LoadKey
     sets: list[SetIn] = Field(min_length=1, max_length=3)
-
-
-class RankingOut(Schema):
-    state: LoadKey
-    labour_cents_an_hour: int
-    # Where nobody set a target: what it was ranked by all the same.
-    suggested_lean_rad: float | None
-    options: list[Option]
-    ranking: Ranking
 
 
 class ComparedSet(Schema):
@@ -200,35 +185,14 @@ def get_short_list(
     return record_answer(ShortListOut(rows=kept, total=len(rows)))
 
 
-@router.get("/jobs/{int:job_id}/ranking", response=RankingOut, operation_id="rank_sets")
+@router.get(
+    "/jobs/{int:job_id}/ranking",
+    response={200: RankingOut, 202: TaskOut},
+    operation_id="rank_sets",
+)
 def get_ranking(request: PersonRequest, job_id: int, state: LoadKey = Query(...)) -> HttpResponse:
     job = job_of(request, job_id)
-    wishes, suggested = suggested_wishes(job, state)
-    question = [state, suggested, to_plain(wishes), *offer_rests_on(job)]
-    return json_answer(
-        _rankings.answer(question, lambda: to_json(_ranked(job, state, wishes, suggested)))
-    )
-
-
-def _ranked(job: OpenJob, state: LoadKey, wishes: Wishes, suggested: bool) -> RankingOut:
-    front, rear = options_of(job, End.FRONT), options_of(job, End.REAR)
-    whole = rank(job.rig, [one for _, one in front], [one for _, one in rear], wishes)
-    ranking = shortened(whole, SETS_SHOWN)
-    named = {one.front for one in ranking.sets}, {one.rear for one in ranking.sets}
-    options = [
-        option
-        for keys, pairs in zip(named, (front, rear), strict=True)
-        for option, _ in pairs
-        if option.key in keys
-    ]
-    labour = job.row.shop.labour_cents_an_hour
-    return RankingOut(
-        state=state,
-        labour_cents_an_hour=labour,
-        suggested_lean_rad=wishes.lean_rad if suggested else None,
-        options=options,
-        ranking=ranking,
-    )
+    return told(request, ranking_task(request.user, job, state), json_answer)
 
 
 def _pick(job: OpenJob, asked: PickIn) -> Pick:

@@ -17,7 +17,6 @@ from ninja.throttling import AnonRateThrottle
 
 from axlecore.build.quote import Quantiles
 from axlecore.errors import InputError
-from calmaxle.page import built_entry
 from jobs.agreeing import agree_by_link, ask_by_link, is_open, link_of, shown_by
 from jobs.models import QuoteLink
 from photos.models import Photo
@@ -120,6 +119,6 @@ def _closed(request: HttpRequest, says: str, status: int) -> HttpResponse:
 def _page(
     request: HttpRequest, template: str, context: dict[str, object], status: int
 ) -> HttpResponse:
-    answer = render(request, template, {**context, "entry": built_entry()}, status=status)
+    answer = render(request, template, context, status=status)
     answer["X-Robots-Tag"] = "noindex"
     return answer

@@ -12,10 +12,12 @@ from prints.comparison import comparison_page
 from prints.drilling import written
 from prints.intake import intake_sheet
 from prints.job_sheet import job_sheet
+from prints.paper import PRINT, Page
 from prints.purchase_order import order_written, purchase_order
 from shops.files import shown
 from shops.in_units import units_of
 from shops.requests import PersonRequest
+from tasks.handing import handed_over, told
 
 router = Router(tags=["prints"])
 Paper = Literal["a4", "letter"]
@@ -24,20 +26,25 @@ Paper = Literal["a4", "letter"]
 @router.get("/jobs/{int:job_id}/intake.pdf", include_in_schema=False)
 def get_intake_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    return _pdf(intake_sheet(job, units_of(request)), f"job-{job.row.number}-intake.pdf")
+    name = f"job-{job.row.number}-intake.pdf"
+    return _sent(request, intake_sheet(job, units_of(request)), name)
 
 
 @router.get("/jobs/{int:job_id}/comparison.pdf", include_in_schema=False)
 def get_comparison(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    return _pdf(comparison_page(job, units_of(request)), f"job-{job.row.number}-comparison.pdf")
+    return _sent(
+        request, comparison_page(job, units_of(request)), f"job-{job.row.number}-comparison.pdf"
+    )
 
 
 @router.get("/jobs/{int:job_id}/job-sheet.pdf", include_in_schema=False)
 def get_job_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
     address = request.build_absolute_uri(f"/bay/{job.row.pk}")
-    return _pdf(job_sheet(job, address, units_of(request)), f"job-{job.row.number}-sheet.pdf")
+    return _sent(
+        request, job_sheet(job, address, units_of(request)), f"job-{job.row.number}-sheet.pdf"
+    )
 
 
 @router.get("/jobs/{int:job_id}/purchase-order.{kind}", include_in_schema=False)
@@ -50,7 +57,7 @@ def get_purchase_order(
     job = job_of(request, job_id)
     write, content_type = order_written(kind)
     name = f"job-{job.row.number}-order-{slugify(supplier) or 'unnamed'}.{kind}"
-    return shown(write(purchase_order(job, supplier)), content_type, name)
+    return _sent(request, write(purchase_order(job, supplier)), name, content_type)
 
 
 @router.get("/jobs/{int:job_id}/drill-template.{kind}", include_in_schema=False)
@@ -65,8 +72,14 @@ def get_drill_template(
     job = job_of(request, job_id)
     write, content_type = written(kind)
     name = f"job-{job.row.number}-{axle}-{side}-drill-template.{kind}"
-    return shown(write(job, axle, side, paper), content_type, name)
+    return _sent(request, write(job, axle, side, paper), name, content_type)
 
 
-def _pdf(content: bytes, name: str) -> HttpResponse:
-    return shown(content, "application/pdf", name)
+def _sent(
+    request: PersonRequest, made: Page | bytes, name: str, content_type: str = "application/pdf"
+) -> HttpResponse:
+    """Return a file; a page is laid out first, which whoever asks may have to wait for."""
+    if isinstance(made, bytes):
+        return shown(made, content_type, name)
+    task = handed_over(request.user, PRINT, made, made.encode())
+    return told(request, task, lambda pdf: shown(pdf, content_type, name))

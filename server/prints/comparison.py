@@ -16,7 +16,7 @@ from axlecore.vehicle.rig import SetUp, Vehicle
 from jobs.choosing import price_of
 from jobs.opened import OpenJob
 from prints.leaning import leaning_svg
-from prints.paper import as_pdf, drawing
+from prints.paper import Page, drawing, page_of
 
 
 def _degrees(rad: float) -> str:
@@ -91,8 +91,8 @@ STAYS = (
 )
 
 
-def comparison_page(job: OpenJob, units: Units) -> bytes:
-    """Return the owner's page of a job as a PDF."""
+def comparison_page(job: OpenJob, units: Units) -> Page:
+    """Return the owner's page of a job as a page to lay out."""
     chosen = job.set_up
     sheet, fitted = job.fitted_rig
     assessment = job.assessment
@@ -126,4 +126,4 @@ def comparison_page(job: OpenJob, units: Units) -> bytes:
             "rests_on": how_known(band),
             "drawing": drawing(leaning),
         }
-    return as_pdf("comparison.html", context, units)
+    return page_of("comparison.html", context, units)

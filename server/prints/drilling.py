@@ -13,7 +13,7 @@ from axlecore.fitup.start import begun
 from axlecore.practice.fitting import CAUTIONS
 from axlecore.vehicle.ends import End, Side
 from jobs.opened import OpenJob
-from prints.paper import as_pdf, drawing
+from prints.paper import Page, drawing, page_of
 from shops.errors import Refused
 
 _CROSS_M = 0.008
@@ -126,12 +126,12 @@ def _room(page: tuple[float, float]) -> tuple[float, float]:
     return width - 2 * _MARGIN, height - 2 * _MARGIN - _HEADING - 2.0
 
 
-def _pdf(job: OpenJob, axle: End, side: Side, paper: str) -> bytes:
+def _pdf(job: OpenJob, axle: End, side: Side, paper: str) -> Page:
     fit = _fit(job, axle)
     drawn = template(fit, side)
     page, found = _laid_out(drawn, paper)
     plan = drill_plan(fit)
-    return as_pdf(
+    return page_of(
         "drill_template.html",
         {
             "job": job,
@@ -173,7 +173,7 @@ def _pdf(job: OpenJob, axle: End, side: Side, paper: str) -> bytes:
 
 
 #: Writes a job's template of an axle and a side, for a paper.
-Writer = Callable[[OpenJob, End, Side, str], bytes]
+Writer = Callable[[OpenJob, End, Side, str], Page | bytes]
 _WRITERS: dict[str, tuple[Writer, str]] = {
     "svg": (_svg, "image/svg+xml"),
     "dxf": (_dxf, "image/vnd.dxf"),

@@ -1,7 +1,8 @@
 """The intake sheet: what was said, weighed and seen, on paper for the clipboard."""
 
 from dataclasses import dataclass
-from typing import Any
+from itertools import accumulate, chain, zip_longest
+from typing import Any, TypeAlias
 
 from axlecore.practice.finding import Kind
 from axlecore.practice.listen import Complaint
@@ -12,8 +13,8 @@ from axlecore.quantities.units import Dimension, Units, write_quantity
 from axlecore.vehicle.rig import LoadState, Vehicle
 from jobs.opened import OpenJob
 from photos.models import Photo
-from photos.services import ARRIVED, SIDE
-from prints.paper import as_pdf, picture
+from photos.services import ARRIVED, SIDE, STEP
+from prints.paper import Page, page_of, picture
 
 _MOST_PHOTOS = 6
 _TITLES = {
@@ -36,18 +37,35 @@ class _Line:
     known: str
 
 
+_Section: TypeAlias = tuple[str, list[_Line]]
+
+
 def _line(rule: Place, found: Measured) -> _Line:
     text = write_quantity(found.value, rule.dimension, found.tolerance)
     return _Line(rule.label, text, f"{found.known}, stand-in" if found.simulated else found.known)
 
 
-def _sections(sheet: Vehicle) -> list[tuple[str, list[_Line]]]:
+def _sections(sheet: Vehicle) -> list[_Section]:
     grouped: dict[str, list[_Line]] = {}
     for path, rule, found in walk(sheet):
         head = path.partition(".")[0] if "." in path else ""
         if _TITLES.get(head):
             grouped.setdefault(_TITLES[head], []).append(_line(rule, found))
     return list(grouped.items())
+
+
+def _in_two(sections: list[_Section]) -> list[tuple[_Line, _Line]]:
+    """Return sections as lines of two columns side by side; a heading has neither text nor known.
+
+    Set as one table: to balance columns the layout would set the page a dozen times.
+    """
+    columns = [[_Line(title, "", ""), *lines] for title, lines in sections]
+    whole = sum(len(lines) for lines in columns)
+    half = next(
+        (at for at, sum_ in enumerate(accumulate(map(len, columns)), 1) if 2 * sum_ >= whole), 0
+    )
+    left, right = (list(chain(*some)) for some in (columns[:half], columns[half:]))
+    return list(zip_longest(left, right, fillvalue=_Line("", "", "")))
 
 
 def _kg(found: Measured) -> str:
@@ -91,8 +109,8 @@ def _picture(photo: Photo) -> str:
         return picture(file.read(), "image/jpeg")
 
 
-def intake_sheet(job: OpenJob, units: Units) -> bytes:
-    """Return the intake sheet of a job as a PDF."""
+def intake_sheet(job: OpenJob, units: Units) -> Page:
+    """Return the intake sheet of a job as a page to lay out."""
     sheet, complaint, look = job.sheet, job.read(Complaint), job.read(LookOver)
     assessment = job.assessment
     says = job.practice
@@ -103,10 +121,14 @@ def intake_sheet(job: OpenJob, units: Units) -> bytes:
         if look.of(part.key).rating not in (Rating.UNSEEN, Rating.GOOD) or look.of(part.key).note
     ]
     photos = (
-        job.row.photos.filter(removed_at=None).exclude(place__in=(SIDE, *ARRIVED)).order_by("pk")
+        job.row.photos.filter(removed_at=None)
+        # Taken later, under the vehicle.
+        .exclude(place__startswith=f"{STEP}.")
+        .exclude(place__in=(SIDE, *ARRIVED))
+        .order_by("pk")
     )
     names = {part.key: f"{part.axle} {part.label.lower()}" for part in parts}
-    return as_pdf(
+    return page_of(
         "intake.html",
         {
             "job": job.row,
@@ -117,7 +139,7 @@ def intake_sheet(job: OpenJob, units: Units) -> bytes:
             "cure": says.cure.finding,
             "states": [_state(sheet, state) for state in sheet.load_states],
             "rating": _kg(sheet.rating_kg),
-            "sections": _sections(sheet),
+            "rows": _in_two(_sections(sheet)),
             "stops": [
                 f for f in (*assessment.findings, *says.look.findings) if f.kind is Kind.STOP
             ],

@@ -8,14 +8,14 @@ from axlecore.build.plan import in_states
 from axlecore.quantities.units import Units
 from jobs.opened import OpenJob
 from jobs.work import Work
-from prints.paper import as_pdf, drawing
+from prints.paper import Page, drawing, page_of
 
 
-def job_sheet(job: OpenJob, address: str, units: Units) -> bytes:
-    """Return the job sheet of a job as a PDF; `address` is where its code leads."""
+def job_sheet(job: OpenJob, address: str, units: Units) -> Page:
+    """Return the job sheet of a job as a page to lay out; `address` is where its code leads."""
     plan = Work(job).plan
     numbers = {step.key: at for at, step in enumerate(plan.steps, start=1)}
-    return as_pdf(
+    return page_of(
         "job_sheet.html",
         {
             "job": job.row,

@@ -9,11 +9,13 @@ from django.template.loader import render_to_string
 
 from axlecore.quantities.sentences import in_units
 from axlecore.quantities.units import Units
-from jobs.kept import Kept
+from tasks.kinds import Progress, kind
 
-#: The same page asked for again, from the same or another device, is half a second's work.
-_laid_out: Kept[bytes] = Kept(24)
 FONTS = Path(settings.ROOT) / "web" / "node_modules"
+
+
+class Page(str):
+    """HTML that is to be laid out for paper."""
 
 
 def local_fetcher() -> Any:
@@ -33,15 +35,19 @@ def drawing(svg: str) -> str:
     return picture(svg.encode(), "image/svg+xml")
 
 
-def as_pdf(template: str, context: dict[str, Any], units: Units = Units.METRIC) -> bytes:
-    """Return a template of this app as a PDF, its sentences in the units preferred."""
-    page = in_units(render_to_string(template, {**context, "fonts": FONTS.as_uri()}), units)
-    return _laid_out.answer(page, lambda: _lay_out(page))
+def page_of(template: str, context: dict[str, Any], units: Units = Units.METRIC) -> Page:
+    """Return a template of this app as a page to lay out, its sentences in the units preferred."""
+    return Page(in_units(render_to_string(template, {**context, "fonts": FONTS.as_uri()}), units))
 
 
-def _lay_out(page: str) -> bytes:
+@kind("print", "The print", loads=("weasyprint",))
+def PRINT(page: bytes, progress: Progress) -> bytes:  # noqa: N802 - a kind of work, a constant
+    """Lay a page out as a PDF."""
+    progress(0, 2, "Laying it out")
     # Loaded at first use: it costs more than the whole server's start.
     from weasyprint import HTML
 
-    made: bytes = HTML(string=page, url_fetcher=local_fetcher()).write_pdf()
+    laid_out = HTML(string=page.decode(), url_fetcher=local_fetcher()).render()
+    progress(1, 2, f"Writing {len(laid_out.pages)} pages")
+    made: bytes = laid_out.write_pdf()
     return made

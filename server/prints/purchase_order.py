@@ -15,7 +15,7 @@ from jobs.opened import OpenJob
 from jobs.order_api import OrderStandingOut, standing_out
 from jobs.ordering import told
 from jobs.work import Work
-from prints.paper import as_pdf
+from prints.paper import Page, page_of
 from shops.errors import Refused
 
 #: What is no longer to be bought.
@@ -84,11 +84,11 @@ def _line(standing: OrderStandingOut, part_number: str, quantity: int) -> Bought
     )
 
 
-def _as_pdf(order: PurchaseOrder) -> bytes:
+def _as_page(order: PurchaseOrder) -> Page:
     def money(cents: int | None) -> str:
         return "" if cents is None else f"{cents / 100:,.2f}"
 
-    return as_pdf(
+    return page_of(
         "purchase_order.html",
         {
             "order": order,
@@ -124,13 +124,13 @@ def _as_csv(order: PurchaseOrder) -> bytes:
     return out.getvalue().encode()
 
 
-_KINDS: dict[str, tuple[Callable[[PurchaseOrder], bytes], str]] = {
-    "pdf": (_as_pdf, "application/pdf"),
+_KINDS: dict[str, tuple[Callable[[PurchaseOrder], Page | bytes], str]] = {
+    "pdf": (_as_page, "application/pdf"),
     "csv": (_as_csv, "text/csv; charset=utf-8"),
 }
 
 
-def order_written(kind: str) -> tuple[Callable[[PurchaseOrder], bytes], str]:
+def order_written(kind: str) -> tuple[Callable[[PurchaseOrder], Page | bytes], str]:
     """Return what writes a purchase order as a kind of file, and its content type."""
     if kind not in _KINDS:
         raise Refused("kind", f"Read “{kind[:20]}”; one of {', '.join(_KINDS)}.", 404)

@@ -36,7 +36,8 @@ def _copied_in() -> None:
 
 
 def _models() -> list[type[Model]]:
-    return list(apps.get_models(include_auto_created=True))
+    """Models of ours; what waits in the worker's line is no part of a shop."""
+    return [one for one in apps.get_models(include_auto_created=True) if one._meta.managed]
 
 
 def _tables() -> list[str]:

@@ -17,7 +17,7 @@ from django.db import connection
 sys.path.insert(0, str(settings.ROOT / "house"))
 
 from database import Cluster, free_port, wait_for_port
-from serve import begin_server
+from serving import Served
 from setup import POSTGRES_BIN
 
 
@@ -40,29 +40,30 @@ class RoughHouse:
         return f"http://127.0.0.1:{self.port}"
 
     def start_server(self) -> None:
-        self.server = self.serve(self.port, "pid")
+        self.server = self.serve(self.port, "server")
 
-    def serve(self, port: int, pid_file: str) -> subprocess.Popen[bytes]:
+    def serve(self, port: int, name: str) -> subprocess.Popen[bytes]:
         """Begin a server on a port of loopback; every one has the same database and files."""
-        folder = Path(self.folder.name)
-        begun = begin_server(
-            self.cluster,
-            port,
-            folder / pid_file,
-            folder / "log",
-            CALM_AXLE_MEDIA=str(folder / "media"),
-            CALM_AXLE_STATIC=str(folder / "static"),
-            CALM_AXLE_SECRET_KEY=settings.SECRET_KEY,
-        )
+        begun = self.served.begin_server(port, name)
         if not wait_for_port(port, 30):
-            raise AssertionError((folder / "log").read_text())
+            raise AssertionError(self.served.log.read_text())
         return begun
+
+    @property
+    def served(self) -> Served:
+        folder = Path(self.folder.name)
+        more = {
+            "CALM_AXLE_MEDIA": str(folder / "media"),
+            "CALM_AXLE_STATIC": str(folder / "static"),
+            "CALM_AXLE_SECRET_KEY": settings.SECRET_KEY,
+        }
+        return Served(self.cluster, folder, more)
 
     def kill_server(self) -> None:
         """Without a word: master and workers at once."""
         os.killpg(self.server.pid, signal.SIGKILL)
         self.server.wait()
-        (Path(self.folder.name) / "pid").unlink(missing_ok=True)
+        (Path(self.folder.name) / "server.pid").unlink(missing_ok=True)
 
     def kill_database(self) -> None:
         self.cluster.crash()

@@ -29,7 +29,7 @@ class TwoServersTests(BrowserTestCase):
         self.house = RoughHouse()
         self.addCleanup(self.house.end)
         other = free_port()
-        second = self.house.serve(other, "second.pid")
+        second = self.house.serve(other, "second")
         self.addCleanup(second.wait, 30)
         self.addCleanup(os.killpg, second.pid, signal.SIGKILL)
         self.first, self.second = self.house.address, f"http://127.0.0.1:{other}"

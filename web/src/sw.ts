@@ -10,10 +10,10 @@ declare const self: ServiceWorkerGlobalScope;
 precacheAndRoute(self.__WB_MANIFEST);
 cleanupOutdatedCaches();
 
-// One page for every address: the last one the server gave, policy and all. What an owner is sent
-// is a page of its own and never kept.
+// One page for every address: the last one the server gave, policy and all. What an owner is sent,
+// and prints and tables, are no page of ours and never kept as it.
 registerRoute(
-  ({ request, url }) => request.mode === "navigate" && !url.pathname.startsWith("/quote/"),
+  ({ request, url }) => request.mode === "navigate" && !/^\/(quote|api)\//.test(url.pathname),
   new NetworkFirst({
     cacheName: "page",
     networkTimeoutSeconds: 4,

@@ -18,10 +18,12 @@ from jobs.models import Job
 from photos.tests.test_photos import picture
 from rigs.models import Vehicle
 from shops.tests.people import TwoShops
+from tasks.models import Task
 
 SERVER = Path(__file__).resolve().parents[2]
 #: Operations that anybody reaches: signing in and out, and asking whether one is.
 OPEN = {("GET", "/session"), ("POST", "/session"), ("DELETE", "/session")}
+BODILESS = {"/jobs/practice", "/tasks/{int:task_id}/stop"}
 #: What is kept, every model of ours; a refused request leaves all of them as they were.
 KEPT = [
     model
@@ -80,6 +82,9 @@ class EveryOperation(TwoShops):
             {"place": "sheet", "key": uuid4(), "file": paper},
         )
         self.scan = sent.json()["id"]
+        told = self.client.get(f"/api/jobs/{self.job.pk}/ranking?state=trip_ready")
+        assert told.status_code == 200
+        self.task = Task.objects.get().pk
 
     def filled(self, path: str) -> str:
         values = {
@@ -87,6 +92,7 @@ class EveryOperation(TwoShops):
             "job_id": self.job.pk,
             "photo_id": self.photo,
             "scan_id": self.scan,
+            "task_id": self.task,
             "paper": "complaint",
             "part_id": self.bars[0].pk,
             "kind": "svg",
@@ -128,8 +134,8 @@ class EveryOperation(TwoShops):
         writes = [
             (m, p)
             for m, p in operations()
-            # A practice vehicle takes no body, so there is nothing to be wrong with it.
-            if m != "GET" and (m, p) not in OPEN and p != "/jobs/practice"
+            # What takes no body has nothing to be wrong with it.
+            if m != "GET" and (m, p) not in OPEN and p not in BODILESS
         ]
         for (method, path), body in product(writes, JUNK):
             harmless = path.endswith(

@@ -1,6 +1,7 @@
 import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { actionFor } from "./queries";
+import { whenDone } from "./tasks";
 import type { AxleName, ComparedSet, Job, LoadKey, Pick } from "./types";
 
 /** Everything here is asked again only when the papers behind it have a new version. */
@@ -19,6 +20,9 @@ const figuresKey = (job: Job) =>
     job.look_over_version,
   ] as const;
 
+/** By what a ranking is waited for. */
+export const rankingAsked = (job: Job, state: LoadKey) => `ranking ${job.id} ${state}`;
+
 export const rankingQuery = (job: Job, state: LoadKey) =>
   queryOptions({
     queryKey: [
@@ -32,10 +36,12 @@ export const rankingQuery = (job: Job, state: LoadKey) =>
       state,
     ],
     queryFn: () =>
-      answered(
-        client.GET("/api/jobs/{job_id}/ranking", {
-          params: { path: { job_id: job.id }, query: { state } },
-        }),
+      whenDone(rankingAsked(job, state), () =>
+        answered(
+          client.GET("/api/jobs/{job_id}/ranking", {
+            params: { path: { job_id: job.id }, query: { state } },
+          }),
+        ),
       ),
     ...LASTING,
   });

@@ -1988,6 +1988,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tasks/{task_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Task */
+        get: operations["read_task"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{task_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Stop */
+        post: operations["stop_task"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -9662,6 +9696,32 @@ export interface components {
             };
         };
         /**
+         * TaskOut
+         * @description A piece of work that is waited for.
+         */
+        TaskOut: {
+            /** Doing */
+            doing: string;
+            /** Id */
+            id: number;
+            /** May Stop */
+            may_stop: boolean;
+            /** Message */
+            message: string;
+            state: components["schemas"]["TaskState"];
+            /** Steps */
+            steps: number;
+            /** Steps Done */
+            steps_done: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * TaskState
+         * @enum {string}
+         */
+        TaskState: "waiting" | "working" | "done" | "failed" | "stopped" | "moved";
+        /**
          * Template
          * @description A drill template at 1:1: x forward along the rail, y up from its lower edge [m].
          *
@@ -12730,6 +12790,15 @@ export interface operations {
                     "application/json": components["schemas"]["RankingOut"];
                 };
             };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"];
+                };
+            };
         };
     };
     replay: {
@@ -13751,6 +13820,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WrenchOut"][];
+                };
+            };
+        };
+    };
+    read_task: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                task_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"];
+                };
+            };
+        };
+    };
+    stop_task: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                task_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"];
                 };
             };
         };

@@ -2,7 +2,8 @@ import { useMoney } from "../../job/money";
 import { Alert } from "../../ui/alert";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
-import { useRanking } from "../../api/choose";
+import { rankingAsked, useRanking } from "../../api/choose";
+import { InWork } from "../../job/inWork";
 import { GoToPlace } from "../../job/findings";
 import { useJobView } from "../../job/context";
 import { useWritable } from "../../api/session";
@@ -27,13 +28,19 @@ export function RankingSheet() {
   const [at, setAt] = useState<number | null>(null);
   const [compared, setCompared] = useState<NamedSet[]>([]);
   const { refusal, attempt } = useAttempt();
-  if (ranking.isLoadingError) return <p className="text-stop">{ranking.error.message}</p>;
-  if (!ranking.data) return <p className="text-pale">Working out every set …</p>;
+  const inWork = <InWork asked={rankingAsked(job, loadKey)} words="Working out every set …" />;
+  if (ranking.isLoadingError && !ranking.isFetching)
+    return (
+      <div>
+        <p className="mb-2 text-stop">{ranking.error.message}</p>
+        <Button onClick={() => void ranking.refetch()}>Rank them</Button>
+      </div>
+    );
+  if (!ranking.data) return inWork;
   const sets = namedSets(ranking.data);
   const state = job.sheet.load_states.findIndex(({ key }) => key === ranking.data.state);
   const picked = sets.find((one) => one.at === at) ?? sets[ranking.data.ranking.recommended ?? 0];
-  if (picked === undefined || state < 0)
-    return <p className="text-pale">Working out every set …</p>;
+  if (picked === undefined || state < 0) return inWork;
 
   const suggested = ranking.data.suggested_lean_rad;
 
