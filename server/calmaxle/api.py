@@ -31,11 +31,13 @@ from jobs.order_api import router as order_router
 from jobs.practice_api import router as practice_router
 from jobs.quote_api import router as quote_router
 from jobs.work_api import router as work_router
+from people.api import router as people_router
+from people.session_api import router as session_router
 from photos.api import router as photos_router
 from prints.api import router as prints_router
 from racks.api import router as racks_router
 from racks.shelf_api import router as shelf_router
-from shops.api import router as session_router
+from shops.api import router as shop_router
 from shops.errors import Refused, refusal
 from tasks.api import router as tasks_router
 from workbench.api import router as bench_router
@@ -69,6 +71,8 @@ api = _WithInputs(
     parser=WritableText(),
 )
 api.add_router("", session_router)
+api.add_router("", people_router)
+api.add_router("", shop_router)
 api.add_router("", jobs_router)
 api.add_router("", practice_router)
 api.add_router("", choose_router)

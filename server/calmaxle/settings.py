@@ -35,6 +35,7 @@ INSTALLED_APPS = [
     "procrastinate.contrib.django",
     "calmaxle",
     "shops",
+    "people",
     "tasks",
     "history",
     "rigs",
@@ -65,6 +66,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "people.sessions.Seen",
     "shops.in_units.InTheirUnits",
     "shops.once.Once",
 ]
@@ -199,4 +201,4 @@ LOGGING = {
     "root": {"handlers": ["console"], "level": "WARNING"},
     "loggers": {"calmaxle.requests": {"level": "INFO"}},
 }
-AXES_LOCKOUT_CALLABLE = "shops.api.locked_out"
+AXES_LOCKOUT_CALLABLE = "people.session_api.locked_out"

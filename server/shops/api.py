@@ -1,32 +1,17 @@
-"""Signing in and out, and who is signed in."""
+"""What a shop keeps to, over HTTP."""
 
-from typing import Any, Literal
+from typing import Literal
 
-from django.contrib.auth import authenticate, login, logout
-from django.db import transaction
-from django.http import HttpRequest, JsonResponse
 from ninja import Router, Schema
-from ninja.security import APIKeyCookie
 from pydantic import Field
 
 from axlecore.fitup.schools import SCHOOLS, School, settled
 from axlecore.quantities.units import Units
-from shops.errors import Refused, refusal
 from shops.models import Currency, Person
 from shops.requests import PersonRequest, writer
 from shops.services import OWN_UNITS, change_own_units, change_setting
-from shops.slowing import seconds_to_wait, take_turn
 
-router = Router(tags=["session"])
-
-
-class AnyoneWithToken(APIKeyCookie):
-    """Lets anyone in who sends the CSRF token; for signing in only."""
-
-    param_name = "sessionid"
-
-    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
-        return True
+router = Router(tags=["shop"])
 
 
 class SettingIn(Schema):
@@ -52,56 +37,6 @@ class ShopOut(Schema):
     schools: dict[str, str]
     #: All matters with their schools.
     matters: list[School]
-
-
-class SignInIn(Schema):
-    username: str = Field(max_length=150)
-    password: str = Field(max_length=200)
-
-
-class PersonOut(Schema):
-    username: str
-    name: str
-    role: Person.Role
-    may_write: bool
-    shop: str
-    units: Units
-
-
-def _person_out(person: Person) -> PersonOut:
-    return PersonOut(
-        username=person.username,
-        name=person.shown_name,
-        role=Person.Role(person.role),
-        may_write=person.may_write,
-        shop=person.shop.name,
-        units=person.shown_units,
-    )
-
-
-def locked_out(request: HttpRequest, *_: object, **__: object) -> JsonResponse:
-    """Answer given in place of the sign-in's own once a person has failed too often."""
-    message = "Too many failed attempts. Wait ten minutes, or ask the lead of your shop."
-    return refusal(429, "password", message)
-
-
-@router.post("/session", response=PersonOut, auth=AnyoneWithToken(), operation_id="sign_in")
-def sign_in(request: HttpRequest, body: SignInIn) -> PersonOut:
-    with transaction.atomic():
-        take_turn(body.username)
-        wait_s = seconds_to_wait(body.username, request.META["REMOTE_ADDR"])
-        if wait_s:
-            raise Refused("password", f"Too many failed attempts; wait {wait_s} s.", status=429)
-        person = authenticate(request, username=body.username, password=body.password)
-    if not isinstance(person, Person):
-        raise Refused("password", "Name and password do not match.", status=401)
-    login(request, person)
-    return _person_out(person)
-
-
-@router.get("/session", response=PersonOut | None, auth=None, operation_id="who_am_i")
-def who_am_i(request: HttpRequest) -> PersonOut | None:
-    return _person_out(request.user) if isinstance(request.user, Person) else None
 
 
 def _shop_out(person: Person) -> ShopOut:
@@ -136,9 +71,3 @@ def patch_shop(request: PersonRequest, body: SettingIn) -> ShopOut:
         change_setting(writer(request), body.place, body.typed, body.instead_of)
     request.user.refresh_from_db()
     return _shop_out(request.user)
-
-
-@router.delete("/session", response={204: None}, operation_id="sign_out")
-def sign_out(request: PersonRequest) -> tuple[int, None]:
-    logout(request)
-    return 204, None

@@ -36,7 +36,7 @@ class Once:
 
     def __call__(self, request: HttpRequest) -> HttpResponseBase:
         key = request.headers.get("Idempotency-Key")
-        if key is None or request.method in _READING or not request.user.is_authenticated:
+        if key is None or _plain(request) or not request.user.is_authenticated:
             return self.get_response(request)
         if not _KEY.fullmatch(key):
             return refusal(422, "Idempotency-Key", "Send 8 to 64 letters, digits and dashes.")
@@ -56,6 +56,11 @@ class Once:
                 return answer
             _keep(request, key, answer)
             return answer
+
+
+def _plain(request: HttpRequest) -> bool:
+    """Whether a request is no write, or a sign-in: undone, its failure would not be counted."""
+    return request.method in _READING or request.path.startswith("/api/session")
 
 
 def _digest(request: HttpRequest) -> str:

@@ -56,7 +56,7 @@ class AccessibilityTests(BrowserTestCase):
         self.page.get_by_label("Front axle load").wait_for()
         self.check_in_both_themes("intake")
         for address in (
-            "board", "racks?kind=kit", "racks?list=shelf", "racks/import", "shop", "bench/two", "bench/bar", "bench/torque", "bench/link",
+            "board", "racks?kind=kit", "racks?list=shelf", "racks/import", "shop", "people", "bench/two", "bench/bar", "bench/torque", "bench/link",
             "bench/snapped", "bench/pictures",
         ):
             self.page.goto(f"{self.live_server_url}/{address}")

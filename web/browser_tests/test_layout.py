@@ -19,7 +19,7 @@ SCREENS = (
 )
 #: Rooms without a job.
 ROOMS = (
-    ("", "board"), ("", "racks?kind=kit"), ("", "racks?list=shelf"), ("", "racks?list=sheets"), ("", "shop"), ("", "bench/two"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
+    ("", "board"), ("", "racks?kind=kit"), ("", "racks?list=shelf"), ("", "racks?list=sheets"), ("", "shop"), ("", "people"), ("", "bench/two"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
 )
 WIDTHS = (360, 390, 820, 1024, 1280)
 #: Rounded and anti-aliased edges may touch.

@@ -15,15 +15,23 @@ from hypothesis.extra.django import TestCase as ExampleCase
 
 from calmaxle.api import api
 from jobs.models import Job
+from people.models import Invitation, SignedIn, Tablet
 from photos.tests.test_photos import picture
 from rigs.models import Vehicle
-from shops.tests.people import TwoShops
+from shops.tests.people import PASSWORD, TwoShops
 from tasks.models import Task
 
 SERVER = Path(__file__).resolve().parents[2]
 #: Operations that anybody reaches: signing in and out, and asking whether one is.
-OPEN = {("GET", "/session"), ("POST", "/session"), ("DELETE", "/session")}
-BODILESS = {"/jobs/practice", "/tasks/{int:task_id}/stop"}
+OPEN = {
+    ("GET", "/session"),
+    ("POST", "/session"),
+    ("DELETE", "/session"),
+    ("POST", "/session/invitation"),
+    ("POST", "/session/join"),
+    ("GET", "/session/tablet"),
+    ("POST", "/session/tablet"),
+}
 #: What is kept, every model of ours; a refused request leaves all of them as they were.
 KEPT = [
     model
@@ -62,6 +70,17 @@ def operations() -> Iterator[tuple[str, str]]:
                 yield from ((method, prefix + path) for method in operation.methods)
 
 
+def bodiless() -> set[str]:
+    """Addresses that take no body, which has nothing to be wrong with it then."""
+    return {
+        path
+        for prefix, router in api._routers
+        for path, view in router.path_operations.items()
+        for operation in view.operations
+        if not {one.__ninja_param_source__ for one in operation.models} & {"body", "form", "file"}
+    }
+
+
 class EveryOperation(TwoShops):
     def setUp(self):
         super().setUp()
@@ -85,6 +104,10 @@ class EveryOperation(TwoShops):
         told = self.client.get(f"/api/jobs/{self.job.pk}/ranking?state=trip_ready")
         assert told.status_code == 200
         self.task = Task.objects.get().pk
+        signed_in = {"username": "viewer", "password": PASSWORD}
+        assert self.send("POST", "/session", signed_in, Client()).status_code == 200
+        for path, body in (("invitations", {"role": "fitter"}), ("tablets", {"name": "Bay 1"})):
+            assert self.send("POST", f"/people/{path}", body).status_code == 200
 
     def filled(self, path: str) -> str:
         values = {
@@ -93,6 +116,10 @@ class EveryOperation(TwoShops):
             "photo_id": self.photo,
             "scan_id": self.scan,
             "task_id": self.task,
+            "person_id": self.viewer.pk,
+            "invitation_id": Invitation.objects.get().pk,
+            "signed_in_id": SignedIn.objects.get().pk,
+            "tablet_id": Tablet.objects.get().pk,
             "paper": "complaint",
             "part_id": self.bars[0].pk,
             "kind": "svg",
@@ -134,8 +161,7 @@ class EveryOperation(TwoShops):
         writes = [
             (m, p)
             for m, p in operations()
-            # What takes no body has nothing to be wrong with it.
-            if m != "GET" and (m, p) not in OPEN and p not in BODILESS
+            if m != "GET" and (m, p) not in OPEN and p not in bodiless()
         ]
         for (method, path), body in product(writes, JUNK):
             harmless = path.endswith(

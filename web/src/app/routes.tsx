@@ -6,6 +6,7 @@ import {
   redirect,
 } from "@tanstack/react-router";
 import * as z from "zod/mini";
+import { cache } from "../api/cache";
 import { Yard } from "../stations/yard/yard";
 import { racksSearch } from "../racks/search";
 import { Broken } from "./broken";
@@ -117,6 +118,20 @@ const shop = createRoute({
   component: lazyRouteComponent(() => import("./shop"), "Shop"),
 });
 
+const people = createRoute({
+  getParentRoute: () => root,
+  path: "/people",
+  component: lazyRouteComponent(() => import("../people/peoplePage"), "PeoplePage"),
+});
+// Whoever comes by a code is not signed in yet; whoever is has come.
+const join = createRoute({
+  getParentRoute: () => root,
+  path: "/join",
+  beforeLoad: () => {
+    if (cache.getQueryData(["session"])) throw redirect({ to: "/" });
+  },
+});
+
 const bench = createRoute({
   getParentRoute: () => root,
   path: "/bench/$calculator",
@@ -136,6 +151,8 @@ export const router = createRouter({
     importTable,
     bench,
     shop,
+    people,
+    join,
     board,
     bay,
     job.addChildren([jobStart, listen, weigh, look, choose, fit, build]),

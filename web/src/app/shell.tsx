@@ -11,7 +11,7 @@ import { KeysDialog } from "./keysDialog";
 import { useKeys } from "../ui/keys";
 import { SignIn } from "./signIn";
 import { useFocusFollows } from "./useFocusFollows";
-import { useSignOut } from "./useSignOut";
+import { useForgotten, useSignOut } from "./useSignOut";
 import { applyTheme, storedTheme } from "../ui/theme";
 
 const ROOM =
@@ -28,6 +28,7 @@ export function Shell() {
   useEffect(() => {
     if (username !== undefined) void outbox.open(username).then(() => setReadFor(username));
   }, [outbox, username]);
+  useForgotten(session.data === null);
   useFocusFollows();
   useKeys({ "?": () => setOpen("keys"), "/": () => setOpen("find") });
 
@@ -79,10 +80,15 @@ export function Shell() {
             </Link>
           </nav>
           <SavingMark ready={readFor === username} />
-          <span className="ml-auto hidden text-pale sheet:inline">
+          <Link
+            to="/people"
+            className="ml-auto hidden min-h-11 items-center text-pale hover:text-ink sheet:flex"
+          >
             {session.data.name}, {session.data.role}
-            <span className="hidden lg:inline"> · {session.data.shop}</span>
-          </span>
+            <span className="hidden lg:inline">
+              &nbsp;· {session.data.tablet || session.data.shop}
+            </span>
+          </Link>
           <div className="flex max-sheet:ml-auto">
             <IconButton label={theme === "bay" ? "Paper theme" : "Bay theme"} onClick={turnTheme}>
               {theme === "bay" ? <Sun size={18} /> : <Moon size={18} />}
@@ -90,7 +96,7 @@ export function Shell() {
             <IconButton label="Keys" onClick={() => setOpen("keys")}>
               <Keyboard size={18} />
             </IconButton>
-            <IconButton label="Sign out" onClick={leave}>
+            <IconButton label={session.data.tablet ? "Hand on" : "Sign out"} onClick={leave}>
               <LogOut size={18} />
             </IconButton>
           </div>

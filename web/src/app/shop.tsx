@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { useLead } from "../api/session";
 import { UNITS } from "../api/generated/core";
 import { useAttempt } from "../api/attempt";
@@ -38,6 +39,11 @@ export function Shop() {
       <title>{`${shop.name} · Calm Axle`}</title>
       <h1 className="my-4 text-2xl font-semibold">{shop.name}</h1>
       {!lead && <p className="mb-3 text-pale">Only a lead changes what the shop keeps to.</p>}
+      <p className="mb-4">
+        <Link to="/people" className="text-after underline underline-offset-4">
+          {lead ? "People, tablets and my sign-in" : "My password and number"}
+        </Link>
+      </p>
       <h2 className="font-semibold">Units</h2>
       <div className="mb-6 grid gap-x-8 sm:grid-cols-2">
         <Setting place="units" label="The shop’s" value={shop.units} options={UNIT_CHOICES} />

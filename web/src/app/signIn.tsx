@@ -1,37 +1,36 @@
-import { Alert } from "../ui/alert";
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answered, client, RefusedError } from "../api/client";
+import { useAttempt } from "../api/attempt";
+import { useSignIn, useTabletHere } from "../api/people";
+import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
 import { Field } from "../ui/field";
+import { Join } from "./join";
+import { Door } from "./door";
+import { TakeTablet } from "./takeTablet";
 
+/** The way in: by name, by a code, or at a tablet of the shop by a number. */
 export function SignIn() {
-  const cache = useQueryClient();
-  const [problem, setProblem] = useState("");
+  const tablet = useTabletHere();
+  const [by, setBy] = useState<"name" | "code" | "number">(
+    location.pathname === "/join" ? "code" : "number",
+  );
+  if (by === "code") return <Join onName={() => setBy("name")} />;
+  if (by === "number" && tablet.data)
+    return <TakeTablet tablet={tablet.data} onName={() => setBy("name")} />;
+  return <ByName onCode={() => setBy("code")} />;
+}
 
-  async function enter(form: FormData) {
-    try {
-      const person = await answered(
-        client.POST("/api/session", {
-          body: {
-            username: String(form.get("username")),
-            password: String(form.get("password")),
-          },
-        }),
-      );
-      cache.setQueryData(["session"], person);
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      setProblem(error.message);
-    }
-  }
-
+function ByName({ onCode }: { onCode: () => void }) {
+  const { byPassword } = useSignIn();
+  const { refusal, attempt } = useAttempt();
   return (
-    <main className="mx-auto grid min-h-screen max-w-md content-center p-6">
-      <AxleMark />
-      <h1 className="mt-6 text-2xl font-semibold">Calm Axle</h1>
-      <p className="mb-8 text-pale">Weigh it, choose the bar, see how much less it leans.</p>
-      <form action={enter} className="grid gap-5">
+    <Door says="Weigh it, choose the bar, see how much less it leans.">
+      <form
+        action={(form: FormData) =>
+          void attempt(() => byPassword(String(form.get("username")), String(form.get("password"))))
+        }
+        className="grid gap-5"
+      >
         <Field label="Name" name="username" required autoComplete="username" />
         <Field
           label="Password"
@@ -40,25 +39,18 @@ export function SignIn() {
           required
           autoComplete="current-password"
         />
-        <Alert>{problem}</Alert>
+        <Alert>{refusal?.message}</Alert>
         <Button primary type="submit">
           Sign in
         </Button>
+        <button
+          type="button"
+          className="min-h-11 text-sm text-after underline underline-offset-4"
+          onClick={onCode}
+        >
+          I was given a code
+        </button>
       </form>
-    </main>
-  );
-}
-
-/** A solid axle with its bar, as the sign over the door. */
-function AxleMark() {
-  return (
-    <svg viewBox="0 0 360 90" className="w-full" aria-hidden="true">
-      {[20, 52, 286, 318].map((x) => (
-        <rect key={x} x={x} y={8} width={22} height={74} rx={10} className="ink-2" />
-      ))}
-      <line x1={74} x2={286} y1={45} y2={45} className="ink-2" />
-      <circle cx={180} cy={45} r={20} className="ink-2" style={{ fill: "var(--paper)" }} />
-      <path d="M112 18 V68 H248 V18" className="after-line" strokeWidth={5} />
-    </svg>
+    </Door>
   );
 }

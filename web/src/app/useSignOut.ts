@@ -1,7 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import type { QueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { answered, client } from "../api/client";
+import type { Outbox } from "../api/outbox/outbox";
 import { useOutbox } from "../api/outbox/useOutbox";
 import { forgetPersisted } from "../api/persisted";
 
@@ -13,6 +14,24 @@ async function quiet(cache: QueryClient): Promise<void> {
   while (cache.isFetching() > 0 && performance.now() < latest) {
     await new Promise((done) => setTimeout(done, 20));
   }
+}
+
+/** Nothing of a shop may stay behind for whoever signs in next. */
+async function forgotten(cache: QueryClient, outbox: Outbox): Promise<void> {
+  outbox.close();
+  await forgetPersisted();
+  cache.removeQueries({
+    predicate: ({ queryKey }) => !["session", "tablet"].includes(String(queryKey[0])),
+  });
+}
+
+/** Forget all of a shop once nobody is signed in any more, however that came. */
+export function useForgotten(signedOut: boolean) {
+  const cache = useQueryClient();
+  const outbox = useOutbox();
+  useEffect(() => {
+    if (signedOut) void forgotten(cache, outbox);
+  }, [cache, outbox, signedOut]);
 }
 
 /** Signing out: whether it is under way, and how it is begun. */
@@ -27,11 +46,8 @@ export function useSignOut() {
     try {
       await quiet(cache);
       await answered(client.DELETE("/api/session"));
-      outbox.close();
       cache.setQueryData(["session"], null);
-      // Nothing of this shop may stay behind for whoever signs in next.
-      await forgetPersisted();
-      cache.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
+      await forgotten(cache, outbox);
     } finally {
       setLeaving(false);
     }
