@@ -2,7 +2,8 @@
 PY := .run/venv/bin
 HOUSE := python3 house/serve.py
 
-.PHONY: demo stop test check setup generate manage lock bench load plots shots backup restore format
+.PHONY: demo stop test check setup generate manage lock bench load plots shots shop lead check-shop units \
+  backup restore format
 
 demo: ## set everything up, serve the demo shop on loopback, print address and sign-in
 	@$(HOUSE) demo
@@ -49,11 +50,23 @@ manage: setup ## any Django command on the demo data: make manage ARGS="showmigr
 plots: setup ## draw the plots of docs/physics.md from core
 	MPLBACKEND=svg $(PY)/python docs/plots/draw.py
 
-backup: ## database and photos in one checked file, while serving; TO=folder, KEEP=7 newest
-	@$(HOUSE) backup "to=$(TO)" "keep=$(KEEP)"
+shop: ## serve a shop of its own, settings in shop.env; SETTINGS=file names another
+	@$(HOUSE) shop "settings=$(SETTINGS)"
 
-restore: ## put a backup in place: FILE=…; OVER=yes where a shop is there already
-	@$(HOUSE) restore "file=$(FILE)" "over=$(OVER)"
+lead: ## invite a lead to a shop by a code, the first one too: SHOP="name of the shop"
+	@$(HOUSE) lead "shop=$(SHOP)" "settings=$(SETTINGS)"
+
+check-shop: ## what of a shop's settings is not as it should be for people to rely on it
+	@$(HOUSE) check-shop "settings=$(SETTINGS)"
+
+units: ## write the units of a shop for systemd; TO=folder, OWNER=who they run as
+	@$(HOUSE) shop-units "to=$(TO)" "user=$(OWNER)" "settings=$(SETTINGS)"
+
+backup: ## database and photos in one checked file, while serving; OF=shop, TO=folder, KEEP=7 newest
+	@$(HOUSE) backup "of=$(OF)" "to=$(TO)" "keep=$(KEEP)"
+
+restore: ## put a backup in place: FILE=…, OF=shop; OVER=yes where a shop is there already
+	@$(HOUSE) restore "of=$(OF)" "file=$(FILE)" "over=$(OVER)"
 
 bench: setup ## measure, in ratios; prints a table and JSON
 	@$(HOUSE) bench

@@ -21,12 +21,12 @@ from setup import POSTGRES_BIN, fail
 
 ROLE = DATABASE = "calmaxle"
 #: Clusters that hold what nobody could make again.
-KEPT = frozenset({"demo"})
+KEPT = frozenset({"demo", "shop"})
 
 
 @dataclass(frozen=True)
 class Cluster:
-    """One cluster by name, "demo" or "test"."""
+    """One cluster by name, such as "demo" or "shop"."""
 
     name: str
 

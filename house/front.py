@@ -5,6 +5,7 @@ thousands, and none of the few workers.
 """
 
 import os
+import signal
 import subprocess
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -72,7 +73,21 @@ http {{
     error_page 502 503 504 =503 /_later;
 {words}
   }}
+{beside}
 }}
+"""
+#: Where nothing is secret: sends on, and shows how to trust a certificate of the shop's own.
+_PLAIN = """\
+  server {{
+    {listen}
+    location / {{ return 308 {address}$request_uri; }}
+    location ~ ^/(trust|calm-axle-authority.crt)$ {{
+      proxy_pass http://workers;
+      proxy_set_header Host $http_host;
+      proxy_set_header X-Forwarded-For $remote_addr;
+      proxy_set_header X-Forwarded-Proto http;
+    }}
+  }}
 """
 _WORD = """\
     location = /_{name} {{
@@ -97,8 +112,8 @@ class Front:
     def errors(self) -> Path:
         return self.home / "error.log"
 
-    def configuration(self, listen: str, ports: Sequence[int]) -> str:
-        """Return what nginx is told: where to listen and where the servers of workers are."""
+    def configuration(self, listen: str, ports: Sequence[int], beside: str = "") -> str:
+        """Return what nginx is told: where to listen, where servers of workers are, what else."""
         said = (
             _WORD.format(name=name, status=status, words=words)
             for name, (status, words) in _SAID.items()
@@ -113,26 +128,47 @@ class Front:
             servers=servers,
             user=user,
             words="".join(said),
+            beside=beside,
         )
 
-    def begin(self, listen: str, ports: Sequence[int]) -> "subprocess.Popen[bytes]":
-        """Begin to serve; ``listen`` is the directives of where and with what certificate."""
+    def reload(self) -> bool:
+        """Let a running front read its certificate anew; False where none runs."""
+        try:
+            os.kill(int(self.pid_file.read_text()), signal.SIGHUP)
+        except (OSError, ValueError):
+            return False
+        return True
+
+    def words(self, listen: str, ports: Sequence[int], beside: str = "") -> list[str]:
+        """Return the command that serves, its configuration written."""
         self.home.mkdir(parents=True, exist_ok=True)
         conf = self.home / "nginx.conf"
-        conf.write_text(self.configuration(listen, ports))
+        conf.write_text(self.configuration(listen, ports, beside))
+        return [str(NGINX), "-p", str(self.home), "-c", str(conf), "-e", str(self.errors)]
+
+    def begin(
+        self, listen: str, ports: Sequence[int], beside: str = ""
+    ) -> "subprocess.Popen[bytes]":
+        """Begin to serve; ``listen`` is the directives of where and with what certificate."""
+        words = self.words(listen, ports, beside)
         with (self.home / "out.log").open("a") as log:
             return subprocess.Popen(
-                [
-                    str(NGINX),
-                    "-p",
-                    str(self.home),
-                    "-c",
-                    str(conf),
-                    "-e",
-                    str(self.errors),
-                ],
+                words,
                 stdin=subprocess.DEVNULL,
                 stdout=log,
                 stderr=log,
                 start_new_session=True,
             )
+
+
+def plain_server(listen: str, address: str) -> str:
+    """Return a server without a certificate, which sends on to an address that has one.
+
+    Parameters
+    ----------
+    listen : str
+        The directives of where.
+    address : str
+        Where it sends on to; all but what shows how to trust that.
+    """
+    return _PLAIN.format(listen=listen, address=address)

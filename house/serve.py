@@ -3,23 +3,27 @@
 import os
 import subprocess
 import sys
-from collections.abc import Callable, Container, Sequence
+from collections.abc import Callable, Container, Mapping, Sequence
 from pathlib import Path
 
+import shop_settings
 from backup import backup, permit, restore
 from database import Cluster, free_port, wait_for_port
 from paths import PYTHON, ROOT, RUN, SERVER_PORT
-from place import note_lost
+from place import note_lost, place
 from serving import Served
 from setup import fail, set_up
+from shop import HOME as SHOP_HOME
+from shop import PARTS, Shop, write_units
 
 FIRST_CHOICE_PORT = 8630
 DEMO = Served(Cluster("demo"), RUN)
+_SERVED = {"demo": DEMO, "shop": Served(Cluster("shop"), SHOP_HOME)}
 
 
-def manage(cluster: Cluster, *words: str) -> int:
-    """Run a Django command against a cluster and return its exit code."""
-    environment = {**os.environ, **cluster.environment()}
+def manage(cluster: Cluster, *words: str, **more: str) -> int:
+    """Run a Django command against a cluster and return its exit code; more is of a shop."""
+    environment = {**os.environ, **cluster.environment(), **more}
     line = [str(PYTHON), "-W", "error::RuntimeWarning", str(ROOT / "server" / "manage.py"), *words]
     return subprocess.run(line, env=environment, cwd=ROOT, check=False).returncode
 
@@ -52,7 +56,8 @@ def demo(_: Sequence[str]) -> int:
 def stop(_: Sequence[str]) -> int:
     """Stop what this checkout started: the server and both clusters."""
     stopped = ["server"] if DEMO.end() else []
-    stopped += [f"{name} database" for name in ("demo", "test") if Cluster(name).stop()]
+    stopped += ["shop"] if _SERVED["shop"].end() else []
+    stopped += [f"{name} database" for name in ("demo", "shop", "test") if Cluster(name).stop()]
     print(f"Stopped: {', '.join(stopped)}." if stopped else "Nothing was running.")
     return 0
 
@@ -124,9 +129,18 @@ def named(words: Sequence[str]) -> dict[str, str]:
     return {name: value for name, _, value in said if value}
 
 
+def _of(said: Mapping[str, str]) -> str:
+    """Return which of this checkout's is meant, the demo or the shop."""
+    name = said.get("of", "demo")
+    if name not in _SERVED:
+        fail(f"Read OF={name}; one of {', '.join(_SERVED)}.")
+    return name
+
+
 def back_up(words: Sequence[str]) -> int:
-    """Write database and photos to one file, while they are served: to=FOLDER keep=NEWEST."""
-    said, cluster = named(words), ready("demo")
+    """Write database and photos to one file, while they are served: of=, to=FOLDER keep=NEWEST."""
+    said = named(words)
+    cluster = ready(_of(said))
     keep = said.get("keep", "0")
     if not keep.isdecimal():
         fail(f"Read KEEP={keep}; say how many backups stay, such as KEEP=14.")
@@ -136,25 +150,127 @@ def back_up(words: Sequence[str]) -> int:
 
 
 def restore_from(words: Sequence[str]) -> int:
-    """Put a backup in place of what is there: file=FILE, and over=yes where something is."""
+    """Put a backup in place of what is there: of=, file=FILE, over=yes where something is."""
     said = named(words)
     if "file" not in said:
         fail("Say which backup: make restore FILE=…")
     file, over = Path(said["file"]), said.get("over") == "yes"
-    if over and not Cluster("demo").facts_file.exists():
-        note_lost("demo")
-    cluster = ready("demo")
+    name = _of(said)
+    if over and not Cluster(name).facts_file.exists():
+        note_lost(name)
+    cluster = ready(name)
     permit(cluster, file, over)
-    DEMO.end()
+    _SERVED[name].end()
     restore(cluster, file)
     if manage(cluster, "migrate", "--noinput", "--verbosity", "0"):
         fail("The restored database could not be brought to this version; see above.")
-    print("Restored. What was there before is set aside beside it. Start with  make demo")
+    print(f"Restored. What was there before is set aside beside it. Start with  make {name}")
     return 0
 
 
 def _address() -> str:
     return f"http://127.0.0.1:{SERVER_PORT.read_text()}"
+
+
+def _shop(words: Sequence[str]) -> Shop:
+    """Return the shop of a file of settings: settings=FILE, else the usual one."""
+    file = named(words).get("settings")
+    settings = shop_settings.read(Path(file).resolve() if file else shop_settings.USUAL_FILE)
+    folder = settings["CALM_AXLE_DATA"]
+    if folder:
+        os.environ["CALM_AXLE_DATA"] = folder
+        if place() != Path(folder).resolve():
+            fail(
+                f"The data of this checkout is kept in {place()}, and {settings.file} names "
+                f"{folder}. It was chosen at the first start: name the same, or use another "
+                "checkout for this shop."
+            )
+    return Shop(settings)
+
+
+def _ready_shop(words: Sequence[str]) -> Shop:
+    """Set up, start the shop's database, and bring it to this version."""
+    shop = _shop(words)
+    cluster = ready("shop")
+    shop.certify()
+    if manage(cluster, "prepare_shop", **shop.more()):
+        fail("The shop's database could not be prepared; what it said is above.")
+    return shop
+
+
+def shop(words: Sequence[str]) -> int:
+    """Serve a shop of its own in the background: settings=FILE."""
+    ready_shop = _ready_shop(words)
+    ready_shop.served.end()
+    ready_shop.begin()
+    print(f"\nThe shop is at   {ready_shop.settings.address}/")
+    if ready_shop.authority:
+        port = ready_shop.settings.http_port
+        plain = f"http://{ready_shop.settings.names[0]}" + ("" if port == 80 else f":{port}")
+        print(
+            f"Each device trusts it once:  {plain}/trust\n"
+            f"Compare there:   {ready_shop.authority.fingerprint()}"
+        )
+    print("Stop it with     make stop\n")
+    return 0
+
+
+def lead(words: Sequence[str]) -> int:
+    """Invite a lead, the first one among them: shop=NAME settings=FILE."""
+    said = named(words)
+    if "shop" not in said:
+        fail("Name the shop as people read it: make lead SHOP=“Saltgrass Chassis”")
+    of = _shop(words)
+    of.cluster.start()
+    address = of.settings.address
+    return manage(of.cluster, "invite_lead", said["shop"], "--at", address, **of.more())
+
+
+def check_shop(words: Sequence[str]) -> int:
+    """Say what of a shop's settings is not as it should be for people to rely on it."""
+    of = _shop(words)
+    of.cluster.start()
+    line = ("check", "--deploy", "--fail-level", "WARNING")
+    return manage(of.cluster, *line, **of.more())
+
+
+def shop_ready(words: Sequence[str]) -> int:
+    """Start a shop's database and bring it to this version; for the system's units."""
+    _ready_shop(words)
+    return 0
+
+
+def shop_rest(words: Sequence[str]) -> int:
+    """Stop a shop's database; for the system's units."""
+    _shop(words).cluster.stop()
+    return 0
+
+
+def shop_run(words: Sequence[str]) -> int:
+    """Become one process of a shop, for the system's units: part=server, worker or front."""
+    part = named(words).get("part", "")
+    if part not in PARTS:
+        fail(f"Read part={part}; one of {', '.join(PARTS)}.")
+    _shop(words).exec(part)
+    return 1
+
+
+def shop_daily(words: Sequence[str]) -> int:
+    """Back a shop up, drop what is old, renew what is nearly over: once a day."""
+    of = _shop(words)
+    of.cluster.start()
+    of.daily()
+    return manage(of.cluster, "sweep", **of.more())
+
+
+def shop_units(words: Sequence[str]) -> int:
+    """Write the system's units: to=FOLDER user=NAME settings=FILE."""
+    said, of = named(words), _shop(words)
+    user = said.get("user") or ROOT.owner()
+    folder = Path(said.get("to", RUN / "units"))
+    for file in write_units(folder, of.settings.file, user):
+        print(file)
+    return 0
 
 
 COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
@@ -168,6 +284,14 @@ COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "restore": restore_from,
     "bench": bench,
     "load": load,
+    "shop": shop,
+    "lead": lead,
+    "check-shop": check_shop,
+    "shop-ready": shop_ready,
+    "shop-rest": shop_rest,
+    "shop-run": shop_run,
+    "shop-daily": shop_daily,
+    "shop-units": shop_units,
     "setup": lambda _: (set_up(), 0)[1],
 }
 

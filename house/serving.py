@@ -86,15 +86,18 @@ class Served:
     def pid_file(self, name: str) -> Path:
         return self.home / f"{name}.pid"
 
-    def begin(self, listen: str, port: int) -> None:
-        """Begin all three; ``listen`` is what the front is told, and ``port`` where it answers."""
+    def begin(self, listen: str, port: int, beside: str = "") -> None:
+        """Begin all three; ``listen`` is what the front is told, and ``port`` where it answers.
+
+        What it serves ``beside`` that is a server of its own.
+        """
         self.home.mkdir(parents=True, exist_ok=True)
         within = free_port()
         server = self.begin_server(within)
         if not wait_for_port(within, 30) or server.poll() is not None:
             fail(f"The server did not start; its log is {self.log}.")
         self.begin_worker()
-        begun = self.front.begin(listen, [within])
+        begun = self.front.begin(listen, [within], beside)
         if not wait_for_port(port, 10) or begun.poll() is not None:
             fail(f"Nothing listens on port {port}; what was said is in {self.front.home}.")
 

@@ -1,11 +1,14 @@
 """Settings. What differs from machine to machine comes from the environment that `house` sets."""
 
+import json
 import os
 from datetime import timedelta
 from pathlib import Path
 
 from csp.constants import NONCE
 from django.core.exceptions import ImproperlyConfigured
+
+from calmaxle.mail import mail_settings
 
 ROOT = Path(__file__).resolve().parents[2]
 BUILT_WEB = ROOT / "web" / "dist"
@@ -23,7 +26,8 @@ def _from_environment(name: str) -> str:
 
 SECRET_KEY = _from_environment("CALM_AXLE_SECRET_KEY")
 DEBUG = False
-ALLOWED_HOSTS = ["127.0.0.1", "localhost", "testserver"]
+#: Names and addresses that browsers reach this server by.
+ALLOWED_HOSTS = os.environ.get("CALM_AXLE_NAMES", "127.0.0.1,localhost").split(",")
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -141,6 +145,21 @@ AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
 
+# A shop of its own is reached through a front with a certificate; the demo on loopback has none.
+SECURE = os.environ.get("CALM_AXLE_SECURE") == "yes"
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = SECURE
+SECURE_HSTS_SECONDS = 365 * 24 * 3600 if SECURE else 0
+# The names of a shop's server are its own, and so is all beneath them.
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE
+# A list that is built into browsers is not for a shop's own network.
+SILENCED_SYSTEM_CHECKS = ["security.W021"]
+# What is watched from beside the server, and what a tablet reads before it trusts the certificate.
+SECURE_REDIRECT_EXEMPT = [r"^health$", r"^trust$", r"^calm-axle-authority\.crt$"]
+# Believed of the trusted proxy only, see `calmaxle.proxy`.
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+#: The certificate of the shop's own authority, where it made one.
+AUTHORITY = Path(os.environ["CALM_AXLE_AUTHORITY"]) if "CALM_AXLE_AUTHORITY" in os.environ else None
+
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_AGE = 14 * 24 * 3600
@@ -168,7 +187,7 @@ CONTENT_SECURITY_POLICY = {
 DATA_UPLOAD_MAX_MEMORY_SIZE = 12_000_000
 
 LANGUAGE_CODE = "en"
-TIME_ZONE = "UTC"
+TIME_ZONE = os.environ.get("CALM_AXLE_TIME_ZONE", "UTC")
 USE_TZ = True
 
 # Photos are handed out by a view that asks whose they are; no address reaches the folder.
@@ -177,11 +196,18 @@ MEDIA_ROOT = Path(_from_environment("CALM_AXLE_MEDIA"))
 BACKUPS = Path(os.environ["CALM_AXLE_BACKUPS"]) if "CALM_AXLE_BACKUPS" in os.environ else None
 FILE_UPLOAD_PERMISSIONS = 0o600
 
+globals().update(mail_settings(os.environ.get("CALM_AXLE_MAIL", f"file://{ROOT}/.run/mail")))
+DEFAULT_FROM_EMAIL = os.environ.get("CALM_AXLE_MAIL_FROM", "Calm Axle <shop@localhost>")
+
 STATIC_URL = "/static/"
 STATIC_ROOT = Path(os.environ.get("CALM_AXLE_STATIC", ROOT / ".run" / "static"))
 STATICFILES_DIRS = [("app", BUILT_WEB)]
 STORAGES = {
-    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    # Several servers of one shop share one, such as an object store.
+    "default": json.loads(
+        os.environ.get("CALM_AXLE_STORAGE")
+        or '{"BACKEND": "django.core.files.storage.FileSystemStorage"}'
+    ),
     "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
 }
 

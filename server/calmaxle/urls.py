@@ -5,11 +5,14 @@ from django.urls import path, re_path
 from calmaxle.api import api
 from calmaxle.health import health
 from calmaxle.page import page, web_manifest, worker
+from calmaxle.trust import authority_file, trust_page
 from owners.views import quote_page, quote_photo
 
 urlpatterns = [
     path("api/", api.urls),
     path("health", health),
+    path("trust", trust_page),
+    path("calm-axle-authority.crt", authority_file),
     path("sw.js", worker),
     path("app.webmanifest", web_manifest),
     path("quote/<str:token>", quote_page),
