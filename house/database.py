@@ -10,14 +10,16 @@ import secrets
 import shutil
 import socket
 import subprocess
+import tempfile
 import time
 from dataclasses import dataclass
 from pathlib import Path
 from typing import IO
 
+from guard import guarded
 from paths import RUN
 from place import beside, note_made, place, was_made, write_whole
-from setup import POSTGRES_BIN, fail
+from setup import POSTGRES_BIN, fail, needs_user
 
 ROLE = DATABASE = "calmaxle"
 #: Clusters that hold what nobody could make again.
@@ -203,7 +205,7 @@ class Cluster:
         if os.geteuid() == 0:
             shutil.chown(self.home, "postgres")
             shutil.chown(password_file, "postgres")
-        done = self._as_postgres(
+        code, said = self._guarded_as_postgres(
             "initdb",
             "-D",
             partial,
@@ -215,8 +217,8 @@ class Cluster:
             "--encoding=UTF8",
         )
         password_file.unlink()
-        if done.returncode:
-            fail(f"The database folder could not be made in {self.home}.\n{done.stdout}")
+        if code:
+            fail(f"The database folder could not be made in {self.home}.\n{said}")
         write_whole(partial / self.facts_file.name, facts, 0o600)
         partial.rename(self.data)
 
@@ -256,12 +258,9 @@ class Cluster:
 
     def _as_postgres(self, program: str, *words: str | Path) -> "subprocess.CompletedProcess[str]":
         """PostgreSQL refuses to run as root, so root hands over to Debian's postgres user."""
-        line = [str(POSTGRES_BIN / program), *(str(w) for w in words)]
-        if os.geteuid() == 0:
-            line = ["runuser", "-u", "postgres", "--", *line]
-        log = RUN / "postgres.out"
+        line = self._line(program, *words)
         # A file, not a pipe: the server inherits it and would keep a pipe open for ever.
-        with log.open("w+") as out:
+        with tempfile.TemporaryFile("w+") as out:
             done = subprocess.run(
                 line,
                 cwd="/",
@@ -273,6 +272,20 @@ class Cluster:
             )
             out.seek(0)
             return subprocess.CompletedProcess(line, done.returncode, out.read())
+
+    def _guarded_as_postgres(self, program: str, *words: str | Path) -> tuple[int, str]:
+        """As above, for what makes things: it ends with this run, and says so with its words."""
+        with tempfile.TemporaryFile("w+") as out:
+            code = guarded(*self._line(program, *words), cwd="/", out=out)
+            out.seek(0)
+            return code, out.read()
+
+    def _line(self, program: str, *words: str | Path) -> list[str]:
+        line = [str(POSTGRES_BIN / program), *(str(w) for w in words)]
+        if os.geteuid() != 0:
+            return line
+        needs_user("postgres", "which PostgreSQL runs as")
+        return ["runuser", "-u", "postgres", "--", *line]
 
 
 def free_port() -> int:

@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
-from setup import NGINX
+from setup import NGINX, needs_user
 
 #: What it says itself: with which status, and in which words.
 _SAID = {
@@ -81,7 +81,7 @@ _PLAIN = """\
   server {{
     {listen}
     location / {{ return 308 {address}$request_uri; }}
-    location ~ ^/(trust|calm-axle-authority.crt)$ {{
+    location ~ ^/(trust$|calm-axle-authority\\.crt$|static/app/) {{
       proxy_pass http://workers;
       proxy_set_header Host $http_host;
       proxy_set_header X-Forwarded-For $remote_addr;
@@ -141,6 +141,8 @@ class Front:
 
     def words(self, listen: str, ports: Sequence[int], beside: str = "") -> list[str]:
         """Return the command that serves, its configuration written."""
+        if os.geteuid() == 0:
+            needs_user("nobody", "which nginx's workers run as")
         self.home.mkdir(parents=True, exist_ok=True)
         conf = self.home / "nginx.conf"
         conf.write_text(self.configuration(listen, ports, beside))

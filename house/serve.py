@@ -1,14 +1,18 @@
 """Commands of the house: `python house/serve.py demo | stop | manage … | test …`."""
 
+import contextlib
+import errno
 import os
 import subprocess
 import sys
-from collections.abc import Callable, Container, Mapping, Sequence
+from collections.abc import Callable, Container, Iterator, Mapping, Sequence
 from pathlib import Path
 
+import kill_setup
 import shop_settings
 from backup import backup, permit, restore
 from database import Cluster, free_port, wait_for_port
+from guard import alone, guarded
 from paths import PYTHON, ROOT, RUN, SERVER_PORT
 from place import note_lost, place
 from serving import Served
@@ -28,6 +32,14 @@ def manage(cluster: Cluster, *words: str, **more: str) -> int:
     return subprocess.run(line, env=environment, cwd=ROOT, check=False).returncode
 
 
+def prepare(cluster: Cluster, command: str, **more: str) -> None:
+    """Bring a cluster's database and files to what this version serves; ends with this run."""
+    environment = {**os.environ, **cluster.environment(), **more}
+    line = (PYTHON, "-W", "error::RuntimeWarning", ROOT / "server" / "manage.py", command)
+    if guarded(*line, cwd=ROOT, env=environment):
+        fail("The database could not be prepared; what it said is above.")
+
+
 def ready(name: str, but: Container[str] = ()) -> Cluster:
     """Set everything up, ``but`` the steps named, and start a cluster."""
     set_up(but)
@@ -38,13 +50,14 @@ def ready(name: str, but: Container[str] = ()) -> Cluster:
 
 def demo(_: Sequence[str]) -> int:
     """Set up, migrate, load the demo shop once, serve in the background, say where."""
-    cluster = ready("demo")
-    if manage(cluster, "prepare_demo"):
-        fail("The demo's database could not be prepared; what it said is above.")
-    DEMO.end()
-    port = _serving_port()
-    DEMO.begin(f"listen 127.0.0.1:{port};", port)
-    SERVER_PORT.write_text(str(port))
+    set_up()
+    with alone(RUN / "demo.lock"):
+        cluster = ready("demo")
+        prepare(cluster, "prepare_demo")
+        DEMO.end()
+        port = _serving_port()
+        DEMO.begin(f"listen 127.0.0.1:{port};", port)
+        SERVER_PORT.write_text(str(port))
     print(
         f"\nCalm Axle is at  http://127.0.0.1:{port}/\n"
         "Demo sign-in     wren   (password: longcauseway)\n"
@@ -111,8 +124,7 @@ def load(words: Sequence[str]) -> int:
     cluster = ready("load")
     served = Served(cluster, RUN / "load")
     try:
-        if manage(cluster, "prepare_demo"):
-            fail("The database could not be prepared; what it said is above.")
+        prepare(cluster, "prepare_demo")
         port = free_port()
         served.begin(f"listen 127.0.0.1:{port};", port)
         pids = ",".join(map(str, served.pids()))
@@ -193,16 +205,17 @@ def _ready_shop(words: Sequence[str]) -> Shop:
     shop = _shop(words)
     cluster = ready("shop")
     shop.certify()
-    if manage(cluster, "prepare_shop", **shop.more()):
-        fail("The shop's database could not be prepared; what it said is above.")
+    prepare(cluster, "prepare_shop", **shop.more())
     return shop
 
 
 def shop(words: Sequence[str]) -> int:
     """Serve a shop of its own in the background: settings=FILE."""
-    ready_shop = _ready_shop(words)
-    ready_shop.served.end()
-    ready_shop.begin()
+    set_up()
+    with alone(RUN / "shop.lock"):
+        ready_shop = _ready_shop(words)
+        ready_shop.served.end()
+        ready_shop.begin()
     print(f"\nThe shop is at   {ready_shop.settings.address}/")
     if ready_shop.authority:
         port = ready_shop.settings.http_port
@@ -292,11 +305,37 @@ COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "shop-run": shop_run,
     "shop-daily": shop_daily,
     "shop-units": shop_units,
+    "test-setup": lambda words: kill_setup.main(*map(int, words)),
     "setup": lambda _: (set_up(), 0)[1],
 }
+
+
+@contextlib.contextmanager
+def said_in_words() -> Iterator[None]:
+    """Say what a machine refuses as a sentence that tells what to do."""
+    try:
+        yield
+    except OSError as error:
+        sentence = _REFUSED.get(error.errno or 0)
+        if sentence is None:
+            raise
+        fail(sentence.format(file=error.filename or ROOT))
+    except KeyboardInterrupt:
+        fail("You stopped it. Run the same again: it goes on where it was.")
+
+
+_REFUSED = {
+    errno.EROFS: "{file} lies on a disk that is read-only; put the checkout where it can write.",
+    errno.EACCES: "{file} is not yours to write; run as its owner, or give it to yourself.",
+    errno.EPERM: "{file} is not yours to change; run as its owner, or give it to yourself.",
+    errno.ENOSPC: "The disk of {file} is full. Make some 2 GB of room, then run the same again.",
+    errno.EDQUOT: "Your share of the disk of {file} is used up; make room, then run again.",
+}
+
 
 if __name__ == "__main__":
     name, *words = sys.argv[1:] or [""]
     if name not in COMMANDS:
         sys.exit(f"Commands: {', '.join(COMMANDS)}.")
-    sys.exit(COMMANDS[name](words))
+    with said_in_words():
+        sys.exit(COMMANDS[name](words))

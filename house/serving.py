@@ -103,13 +103,11 @@ class Served:
 
     def begin_server(self, port: int, name: str = "server") -> "subprocess.Popen[bytes]":
         """Begin what answers requests, on a port of loopback."""
-        return self._begin(server_words(port, self.pid_file(name)))
+        return self._begin(server_words(port, self.pid_file(name)), name)
 
     def begin_worker(self) -> "subprocess.Popen[bytes]":
         """Begin what does the work that was handed over."""
-        begun = self._begin(worker_words())
-        self.pid_file("worker").write_text(str(begun.pid))
-        return begun
+        return self._begin(worker_words(), "worker")
 
     def pids(self) -> list[int]:
         """Return the numbers of server and worker."""
@@ -124,9 +122,9 @@ class Served:
         ]
         return any(ended)
 
-    def _begin(self, words: Sequence[str]) -> "subprocess.Popen[bytes]":
+    def _begin(self, words: Sequence[str], name: str) -> "subprocess.Popen[bytes]":
         with self.log.open("a") as log:
-            return subprocess.Popen(
+            begun = subprocess.Popen(
                 words,
                 cwd=ROOT / "server",
                 env=environment(self.cluster, self.more),
@@ -135,6 +133,9 @@ class Served:
                 stdin=subprocess.DEVNULL,
                 start_new_session=True,
             )
+        # At once: whoever is ended in the next moment leaves nothing that nobody knows of.
+        self.pid_file(name).write_text(str(begun.pid))
+        return begun
 
 
 def end(pid_file: Path, mark: str) -> bool:

@@ -7,18 +7,17 @@ Standard library only: this runs before anything is installed.
 
 import contextlib
 import ctypes.util
-import fcntl
 import hashlib
 import importlib.util
 import os
+import pwd
 import shutil
-import subprocess
 import sys
 import time
-import venv
 from collections.abc import Callable, Container, Iterable, Iterator
 from pathlib import Path
 
+from guard import alone, guarded
 from paths import PYTHON, ROOT, RUN, STAMPS, VENV, WEB
 
 DEBIAN_PACKAGES = (
@@ -37,6 +36,10 @@ CHROMIUM = Path("/usr/bin/chromium")
 NGINX = Path("/usr/sbin/nginx")
 
 
+#: What packages and what is built of them take.
+LEAST_ROOM = 2_000_000_000
+
+
 def fail(message: str) -> None:
     """Stop with a message that says what to do."""
     sys.exit(f"\nSet-up stopped: {message}\n")
@@ -46,8 +49,8 @@ def run(*words: str | Path, cwd: Path = ROOT, why_it_may_fail: str) -> None:
     """Run one program, its output in the set-up log, shown only when it fails."""
     log = RUN / "setup.log"
     with log.open("a") as out:
-        done = subprocess.run([str(w) for w in words], cwd=cwd, stdout=out, stderr=out, check=False)
-    if done.returncode:
+        code = guarded(*words, cwd=cwd, out=out)
+    if code:
         tail = "\n".join(log.read_text(errors="replace").splitlines()[-25:])
         fail(f"{' '.join(str(w) for w in words[:3])} … failed.\n{tail}\n\n{why_it_may_fail}")
 
@@ -67,7 +70,7 @@ def _has_print_libraries() -> bool:
     return all(ctypes.util.find_library(name) for name in names)
 
 
-def install_debian_packages() -> None:
+def install_debian_packages(_: bool) -> None:
     # Debian leaves the maker of environments out of its Python.
     programs = (POSTGRES_BIN, CHROMIUM, NGINX)
     installed = all(program.exists() for program in programs) and _has_print_libraries()
@@ -122,29 +125,31 @@ def _apt_get(environment: str, help_text: str) -> None:
     )
 
 
-def make_environment() -> None:
+def make_environment(half: bool) -> None:
     if sys.version_info < (3, 11):  # noqa: UP036  an older Python is what this is to tell of
         fail(f"Python 3.11 is needed, this is {sys.version.split()[0]}.")
-    if not PYTHON.exists():
-        venv.EnvBuilder(with_pip=True, clear=VENV.exists()).create(VENV)
+    if half or not PYTHON.exists():
+        # What was stopped half way may look whole to the installer.
+        why = "Debian's python3-venv makes environments; install it and run again."
+        run(sys.executable, "-m", "venv", "--clear", VENV, why_it_may_fail=why)
     pip = (PYTHON, "-m", "pip", "install", "-q", "--disable-pip-version-check")
     help_text = "Check the connection to the Python package index, then run again."
     run(*pip, "--require-hashes", "-r", ROOT / "requirements-dev.txt", why_it_may_fail=help_text)
     run(*pip, "--no-build-isolation", "--no-deps", "-e", ROOT / "core", why_it_may_fail=help_text)
 
 
-def install_web_packages() -> None:
+def install_web_packages(_: bool) -> None:
     if not shutil.which("npm"):
         fail("Node 20 with npm is needed; install it and run again.")
     help_text = "Check the connection to the npm registry and that Node is version 20 or newer."
     run("npm", "ci", cwd=WEB, why_it_may_fail=help_text)
 
 
-def build_web() -> None:
+def build_web(_: bool) -> None:
     run("npm", "run", "build", cwd=WEB, why_it_may_fail="The web sources do not build; see above.")
 
 
-STEPS: tuple[tuple[str, str, tuple[Path, ...], Callable[[], None]], ...] = (
+STEPS: tuple[tuple[str, str, tuple[Path, ...], Callable[[bool], None]], ...] = (
     ("debian", "Debian packages", (Path(__file__),), install_debian_packages),
     (
         "python",
@@ -169,12 +174,31 @@ PRODUCTS = {
 }
 
 
+def _room_for_a_step() -> None:
+    free = shutil.disk_usage(RUN).free
+    if free < LEAST_ROOM:
+        fail(
+            f"The disk of {RUN} has {free / 1e9:.1f} GB left, and this takes "
+            f"{LEAST_ROOM / 1e9:.0f} GB. Make room, then run again."
+        )
+
+
+def needs_user(name: str, why: str) -> None:
+    """Stop in words where the system has no such user."""
+    try:
+        pwd.getpwnam(name)
+    except KeyError:
+        fail(
+            f"This system has no user “{name}”, {why}. Make it again:  "
+            f"adduser --system --group --no-create-home {name}"
+        )
+
+
 def set_up(but: Container[str] = ()) -> None:
     """Do every step that is not done yet, ``but`` those named, telling what and how long."""
     STAMPS.mkdir(parents=True, exist_ok=True)
-    with (RUN / "setup.lock").open("w") as lock:
-        # Two runs at once would trample each other's half-made folders.
-        fcntl.flock(lock, fcntl.LOCK_EX)
+    # Two runs at once would trample each other's half-made folders.
+    with alone(RUN / "setup.lock"):
         for name, label, sources, step in STEPS:
             if name in but:
                 continue
@@ -183,11 +207,13 @@ def set_up(but: Container[str] = ()) -> None:
             made = all(path.exists() for path in PRODUCTS[name])
             if made and stamp.exists() and stamp.read_text() == wanted:
                 continue
-            half = " (an earlier run was stopped here; finishing it)" if begun.exists() else ""
-            print(f"Setting up: {label}{half} …", end=" ", flush=True)
+            _room_for_a_step()
+            half = begun.exists()
+            said = " (an earlier run was stopped here; finishing it)" if half else ""
+            print(f"Setting up: {label}{said} …", end=" ", flush=True)
             started = time.monotonic()
             begun.touch()
-            step()
+            step(half)
             stamp.write_text(wanted)
             begun.unlink()
             print(f"done in {time.monotonic() - started:.0f} s", flush=True)

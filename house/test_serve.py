@@ -45,11 +45,11 @@ class ClusterTests(unittest.TestCase):
 
     def test_a_half_made_folder_is_made_anew(self):
         (self.cluster.data / "half").touch()
-        with mock.patch.object(database.Cluster, "_as_postgres") as programs:
+        with mock.patch.object(database.Cluster, "_guarded_as_postgres") as programs:
 
             def initdb(*words):
                 (self.home / "data.partial").mkdir()
-                return mock.Mock(returncode=0)
+                return 0, ""
 
             programs.side_effect = initdb
             with mock.patch.object(database.shutil, "chown"):

@@ -27,7 +27,7 @@ class SetUpTests(unittest.TestCase):
         ):
             self.enterContext(mock.patch.object(setup, name, value))
 
-    def step(self):
+    def step(self, half):
         self.done.append(self.source.read_text())
         self.product.touch()
 

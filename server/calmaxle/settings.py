@@ -95,7 +95,7 @@ TEMPLATES = [
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.postgresql",
-        "HOST": "127.0.0.1",
+        "HOST": os.environ.get("CALM_AXLE_DATABASE_HOST", "127.0.0.1"),
         "PORT": _from_environment("CALM_AXLE_DATABASE_PORT"),
         "NAME": "calmaxle",
         "USER": "calmaxle",
@@ -154,7 +154,7 @@ SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE
 # A list that is built into browsers is not for a shop's own network.
 SILENCED_SYSTEM_CHECKS = ["security.W021"]
 # What is watched from beside the server, and what a tablet reads before it trusts the certificate.
-SECURE_REDIRECT_EXEMPT = [r"^health$", r"^trust$", r"^calm-axle-authority\.crt$"]
+SECURE_REDIRECT_EXEMPT = [r"^health$", r"^trust$", r"^calm-axle-authority\.crt$", r"^static/"]
 # Believed of the trusted proxy only, see `calmaxle.proxy`.
 SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
 #: The certificate of the shop's own authority, where it made one.
