@@ -135,6 +135,10 @@ class Cluster:
         with to.open("wb") as out:
             self._program("pg_dump", "--format=custom", "-d", DATABASE, stdout=out)
 
+    def as_sql(self) -> str:
+        """Return its database as text, without roles and rights."""
+        return self._program("pg_dump", "--no-owner", "--no-privileges", "-d", DATABASE)
+
     def load(self, dump: Path, database: str, owner: str) -> None:
         """Make a database of this name from what `dump` wrote."""
         self._ask(f"drop database if exists {database}")

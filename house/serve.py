@@ -2,6 +2,7 @@
 
 import contextlib
 import errno
+import gzip
 import os
 import subprocess
 import sys
@@ -133,6 +134,21 @@ def load(words: Sequence[str]) -> int:
     finally:
         served.end()
         cluster.remove()
+
+
+def released(_: Sequence[str]) -> int:
+    """Keep the demo shop as this version writes it, for the test of upgrades."""
+    Cluster("released").remove()
+    cluster = ready("released")
+    try:
+        prepare(cluster, "prepare_demo")
+        version = (ROOT / "core" / "axlecore" / "__init__.py").read_text().split('"')[-2]
+        file = ROOT / "server" / "calmaxle" / "tests" / "released" / f"{version}.sql.gz"
+        file.write_bytes(gzip.compress(cluster.as_sql().encode(), 9, mtime=0))
+        print(f"{file} ({file.stat().st_size / 1e3:.0f} kB)")
+    finally:
+        cluster.remove()
+    return 0
 
 
 def named(words: Sequence[str]) -> dict[str, str]:
@@ -297,6 +313,7 @@ COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "restore": restore_from,
     "bench": bench,
     "load": load,
+    "released": released,
     "shop": shop,
     "lead": lead,
     "check-shop": check_shop,

@@ -128,14 +128,26 @@ def _apt_get(environment: str, help_text: str) -> None:
 def make_environment(half: bool) -> None:
     if sys.version_info < (3, 11):  # noqa: UP036  an older Python is what this is to tell of
         fail(f"Python 3.11 is needed, this is {sys.version.split()[0]}.")
-    if half or not PYTHON.exists():
-        # What was stopped half way may look whole to the installer.
+    if half:
+        _forget_half_installed()
+    if not any(_installed("pip-*")):
         why = "Debian's python3-venv makes environments; install it and run again."
         run(sys.executable, "-m", "venv", "--clear", VENV, why_it_may_fail=why)
     pip = (PYTHON, "-m", "pip", "install", "-q", "--disable-pip-version-check")
     help_text = "Check the connection to the Python package index, then run again."
     run(*pip, "--require-hashes", "-r", ROOT / "requirements-dev.txt", why_it_may_fail=help_text)
     run(*pip, "--no-build-isolation", "--no-deps", "-e", ROOT / "core", why_it_may_fail=help_text)
+
+
+def _installed(pattern: str) -> Iterator[Path]:
+    return VENV.glob(f"lib/python*/site-packages/{pattern}.dist-info")
+
+
+def _forget_half_installed() -> None:
+    """Forget packages whose list of files, written last, is missing: they only look installed."""
+    for info in _installed("*"):
+        if not (info / "RECORD").exists():
+            shutil.rmtree(info)
 
 
 def install_web_packages(_: bool) -> None:

@@ -1,5 +1,6 @@
 """The HTTP interface as a whole: routers, sign-in, and errors as answers in one place."""
 
+import logging
 from typing import Any
 
 from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
@@ -41,6 +42,8 @@ from shops.api import router as shop_router
 from shops.errors import Refused, refusal
 from tasks.api import router as tasks_router
 from workbench.api import router as bench_router
+
+_LOG = logging.getLogger("calmaxle.files")
 
 
 class _WithInputs(NinjaAPI):
@@ -142,6 +145,12 @@ def stale(request: HttpRequest, error: StaleError) -> HttpResponse:
 @api.exception_handler(ObjectDoesNotExist)
 def not_found(request: HttpRequest, error: Exception) -> HttpResponse:
     return refusal(404, "", "There is no such record in your shop.")
+
+
+@api.exception_handler(FileNotFoundError)
+def file_lost(request: HttpRequest, error: FileNotFoundError) -> HttpResponse:
+    _LOG.error("a kept file is not there: %s", error.filename)
+    return refusal(404, "", "This file is not there any more; the newest backup may have it.")
 
 
 @api.exception_handler(AuthenticationError)

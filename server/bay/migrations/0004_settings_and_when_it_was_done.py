@@ -37,6 +37,8 @@ class Migration(migrations.Migration):
             field=models.DateTimeField(default=django.utils.timezone.now),
         ),
         migrations.RunPython(done_when_made, migrations.RunPython.noop),
+        # What was written has its keys checked before the table is altered.
+        migrations.RunSQL("SET CONSTRAINTS ALL IMMEDIATE", migrations.RunSQL.noop),
         migrations.CreateModel(
             name='HoursKept',
             fields=[

@@ -105,6 +105,8 @@ class Migration(migrations.Migration):
             field=models.OneToOneField(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='agreement', to='jobs.quotelink'),
         ),
         migrations.RunPython(carry_over, migrations.RunPython.noop),
+        # What was written has its keys checked before the table is altered.
+        migrations.RunSQL("SET CONSTRAINTS ALL IMMEDIATE", migrations.RunSQL.noop),
         migrations.AddConstraint(
             model_name='agreement',
             constraint=models.CheckConstraint(condition=models.Q(('way__in', ['in person', 'by phone', 'in writing', 'signed here', 'by link'])), name='known_way_to_agree'),

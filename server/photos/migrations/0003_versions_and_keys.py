@@ -23,6 +23,8 @@ class Migration(migrations.Migration):
         migrations.AddField("photo", "version", models.PositiveIntegerField(default=1)),
         migrations.AddField("photo", "key", models.UUIDField(null=True, editable=False)),
         migrations.RunPython(give_keys, migrations.RunPython.noop),
+        # What was written has its keys checked before the table is altered.
+        migrations.RunSQL("SET CONSTRAINTS ALL IMMEDIATE", migrations.RunSQL.noop),
         migrations.AlterField(
             "photo", "key", models.UUIDField(default=uuid.uuid4, editable=False)
         ),

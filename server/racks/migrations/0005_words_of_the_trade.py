@@ -25,6 +25,8 @@ class Migration(migrations.Migration):
     operations = [
         migrations.RemoveConstraint(model_name="part", name="known_part_kind"),
         migrations.RunPython(bring_over, migrations.RunPython.noop),
+        # What was written has its keys checked before the table is altered.
+        migrations.RunSQL("SET CONSTRAINTS ALL IMMEDIATE", migrations.RunSQL.noop),
         migrations.AddConstraint(
             model_name="part",
             constraint=models.CheckConstraint(
