@@ -15,8 +15,9 @@ from pathlib import Path
 
 from paths import ROOT
 
-#: A run is killed after so long at most; what it finished before stays, so kills move through all.
-_LATEST_S = 30.0
+#: A run is killed after so long at most, early, in the middle, or late [s]. What it finished before
+#: stays, so the kills move through all steps: the longest takes a minute.
+_LATEST_S = (8.0, 40.0, 90.0)
 _LAST_RUN_S = 600
 
 
@@ -68,7 +69,7 @@ def _kill_once(command: list[str], number: int, chance: random.Random) -> None:
     run = subprocess.Popen(
         [*command, "demo"], stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
     )
-    after = chance.uniform(0.1, _LATEST_S)
+    after = chance.uniform(0.1, chance.choice(_LATEST_S))
     with contextlib.suppress(subprocess.TimeoutExpired):
         run.wait(after)
     how = "finished before" if run.poll() is not None else end_somebody(run, chance)

@@ -86,7 +86,7 @@ class Upgrades(TransactionTestCase):
         for path in pages:
             names = [one.partition("}")[0].rpartition(":")[2] for one in path.split("{")[1:]]
             if "job_id" in names and {*names} <= {*values, "job_id"}:
-                # Every vehicle is opened above; the first and the last differ most in what they have.
+                # Every vehicle is opened above; the first and the last differ most.
                 for job in (jobs[0], jobs[-1]):
                     self.read(client, self.filled(path, {**values, "job_id": job}))
             elif {*names} <= {*values}:

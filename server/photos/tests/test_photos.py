@@ -9,6 +9,7 @@ from django.conf import settings
 from django.core.files.storage import FileSystemStorage
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import IntegrityError, connection
+from django.test import override_settings
 from django.test.utils import CaptureQueriesContext
 from PIL import Image, PngImagePlugin
 
@@ -33,6 +34,12 @@ def turned_with_location():
     return picture(exif=exif)
 
 
+_SHARED = {
+    **settings.STORAGES,
+    "default": {"BACKEND": "django.core.files.storage.InMemoryStorage"},
+}
+
+
 class PhotoTests(TwoShops):
     def setUp(self):
         super().setUp()
@@ -48,6 +55,15 @@ class PhotoTests(TwoShops):
             f"/api/jobs/{self.job.pk}/photos",
             {"place": place, "key": key or uuid.uuid4(), "file": file},
         )
+
+    def test_it_is_kept_wherever_the_storage_setting_says(self):
+        with override_settings(STORAGES=_SHARED):
+            kept = self.upload(picture()).json()
+            given = self.client.get(f"/api/photos/{kept['id']}.jpg")
+            self.assertTrue(b"".join(given.streaming_content).startswith(b"\xff\xd8"))
+        self.assertEqual(self.stored(), set(), "nothing of it lies in the folder")
+        # It is away from where it is looked for now.
+        self.assertEqual(self.client.get(f"/api/photos/{kept['id']}.jpg").status_code, 404)
 
     def test_a_picture_is_turned_shrunk_and_stripped_of_where_it_was_taken(self):
         kept = self.upload(turned_with_location()).json()
