@@ -16,6 +16,9 @@ from collections.abc import Iterator, Mapping
 from pathlib import Path
 from typing import IO
 
+#: Exit codes of what was killed or told to end.
+ENDED = (128 + signal.SIGKILL, 128 + signal.SIGTERM, -signal.SIGKILL, -signal.SIGTERM)
+WHY_ENDED = "It was ended from outside. Run the same again: it goes on where it was."
 #: Locks that this run holds; what it begins holds them too.
 _HELD: set[int] = set()
 

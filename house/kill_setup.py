@@ -4,6 +4,7 @@ import contextlib
 import json
 import os
 import random
+import shutil
 import signal
 import subprocess
 import sys
@@ -59,23 +60,32 @@ def main(kills: int = 30, seed: int = 0) -> int:
         command = [sys.executable, str(clone / "house" / "serve.py")]
         try:
             for number in range(1, kills + 1):
-                _kill_once(command, number, chance)
+                if _killed(command, number, chance):
+                    continue
+                # It finished: what it made goes, so that the next ones have it to make again.
+                subprocess.run([*command, "stop"], check=False, capture_output=True)
+                chance.choice(sorted((clone / ".run" / "stamps").iterdir())).unlink()
+                (clone / ".place.json").unlink()
+                shutil.rmtree(clone / ".data")
             return _finish(command, clone)
         finally:
             subprocess.run([*command, "stop"], check=False, capture_output=True)
 
 
-def _kill_once(command: list[str], number: int, chance: random.Random) -> None:
+def _killed(command: list[str], number: int, chance: random.Random) -> bool:
+    """Begin a run and kill it at a random moment; False where it had finished by then."""
     run = subprocess.Popen(
         [*command, "demo"], stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
     )
     after = chance.uniform(0.1, chance.choice(_LATEST_S))
     with contextlib.suppress(subprocess.TimeoutExpired):
         run.wait(after)
-    how = "finished before" if run.poll() is not None else end_somebody(run, chance)
+    ended = run.poll() is not None
+    how = "ended before" if ended else end_somebody(run, chance)
     said, _ = run.communicate(timeout=_LAST_RUN_S)
     last = (said.strip().splitlines() or [""])[-1]
-    print(f"{number:3d}  {after:5.1f} s  {how:15}  {last[:70]}", flush=True)
+    print(f"{number:3d}  {after:5.1f} s  {how:12}  {last[:70]}", flush=True)
+    return not (ended and run.returncode == 0)
 
 
 def _finish(command: list[str], clone: Path) -> int:

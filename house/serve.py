@@ -13,7 +13,7 @@ import kill_setup
 import shop_settings
 from backup import backup, permit, restore
 from database import Cluster, free_port, wait_for_port
-from guard import alone, guarded
+from guard import ENDED, WHY_ENDED, alone, guarded
 from paths import PYTHON, ROOT, RUN, SERVER_PORT
 from place import note_lost, place
 from serving import Served
@@ -37,8 +37,10 @@ def prepare(cluster: Cluster, command: str, **more: str) -> None:
     """Bring a cluster's database and files to what this version serves; ends with this run."""
     environment = {**os.environ, **cluster.environment(), **more}
     line = (PYTHON, "-W", "error::RuntimeWarning", ROOT / "server" / "manage.py", command)
-    if guarded(*line, cwd=ROOT, env=environment):
-        fail("The database could not be prepared; what it said is above.")
+    code = guarded(*line, cwd=ROOT, env=environment)
+    if code:
+        told = "The database could not be prepared; what it said is above."
+        fail(WHY_ENDED if code in ENDED else told)
 
 
 def ready(name: str, but: Container[str] = ()) -> Cluster:

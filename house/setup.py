@@ -12,13 +12,12 @@ import importlib.util
 import os
 import pwd
 import shutil
-import signal
 import sys
 import time
 from collections.abc import Callable, Container, Iterable, Iterator
 from pathlib import Path
 
-from guard import alone, guarded
+from guard import ENDED, WHY_ENDED, alone, guarded
 from paths import PYTHON, ROOT, RUN, STAMPS, VENV, WEB
 
 DEBIAN_PACKAGES = (
@@ -37,8 +36,6 @@ CHROMIUM = Path("/usr/bin/chromium")
 NGINX = Path("/usr/sbin/nginx")
 
 
-#: Exit codes of what was killed or told to end.
-_ENDED = (128 + signal.SIGKILL, 128 + signal.SIGTERM, -signal.SIGKILL, -signal.SIGTERM)
 #: What packages and what is built of them take.
 LEAST_ROOM = 2_000_000_000
 
@@ -53,8 +50,8 @@ def run(*words: str | Path, cwd: Path = ROOT, why_it_may_fail: str) -> None:
     log = RUN / "setup.log"
     with log.open("a") as out:
         code = guarded(*words, cwd=cwd, out=out)
-    if code in _ENDED:
-        fail("It was ended from outside. Run the same again: it goes on where it was.")
+    if code in ENDED:
+        fail(WHY_ENDED)
     if code:
         tail = "\n".join(log.read_text(errors="replace").splitlines()[-25:])
         fail(f"{' '.join(str(w) for w in words[:3])} … failed.\n{tail}\n\n{why_it_may_fail}")
