@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
@@ -25,6 +26,7 @@ from racks.models import Offer, Part
 from racks.services import (
     Search,
     count_by_kind,
+    hold_racks,
     import_rows,
     offer_of,
     prices_moved,
@@ -294,8 +296,10 @@ def post_import(request: PersonRequest, body: ImportIn) -> dict[str, Any]:
         )
     if len(bad) == len(rows):
         raise Refused("text", "No row of this table can be read; nothing was taken in.", 422)
-    moved = prices_moved(shop, rows)
-    if moved:
-        only_a_lead(request.user, f"{moved} prices are new or changed; a lead takes them in.")
-    done = import_rows(shop, rows)
+    with transaction.atomic():
+        hold_racks(shop)
+        moved = prices_moved(shop, rows)
+        if moved:
+            only_a_lead(request.user, f"{moved} prices are new or changed; a lead takes them in.")
+        done = import_rows(shop, rows)
     return {"new": done.new, "updated": done.updated, "left_out": done.left_out}

@@ -207,6 +207,11 @@ def prices_moved(shop: Shop, rows: Sequence[ReadRow]) -> int:
     return sum(1 for place, cents in told.items() if known.get(place) != cents)
 
 
+def hold_racks(shop: Shop) -> None:
+    """Let nobody else take parts in until the transaction ends: neither part nor price is moved."""
+    Shop.objects.select_for_update(no_key=True).get(pk=shop.pk)
+
+
 def import_rows(shop: Shop, rows: Sequence[ReadRow]) -> Imported:
     """Put read rows on the racks; a known part number is updated, a supplier's offer too.
 
@@ -214,8 +219,8 @@ def import_rows(shop: Shop, rows: Sequence[ReadRow]) -> Imported:
     """
     good = [(row.part, row.offer) for row in rows if row.part is not None and row.offer is not None]
     with transaction.atomic():
-        # The lock keeps two imports at once from making the same part twice.
-        Shop.objects.select_for_update(no_key=True).get(pk=shop.pk)
+        # Two at once would make the same part twice.
+        hold_racks(shop)
         known = set(
             Part.objects.filter(
                 shop=shop, part_number__in=[part.part_number for part, _ in good]

@@ -298,6 +298,6 @@ class ImportTests(TwoShops):
 
     def test_an_import_of_many_rows_takes_few_queries(self):
         text = table(*(row(f"N-{i}") for i in range(300)))
-        with self.assertNumQueries(12):
+        with self.assertNumQueries(15):
             self.take_in(text)
         self.assertEqual(Part.objects.filter(part_number__startswith="N-").count(), 300)
