@@ -10,9 +10,11 @@ from shops.models import Shop
 
 
 class BoardTests(BrowserTestCase):
+    at_yard = False
+
     def setUp(self):
         super().setUp()
-        self.page.get_by_role("link", name="Board").click()
+        self.page.goto(f"{self.live_server_url}/board")
         self.page.get_by_role("heading", name="Board", exact=True).wait_for()
 
     def on_lane(self, name, proposed):
