@@ -153,7 +153,7 @@ def intake_sheet(job: OpenJob, units: Units) -> Page:
                 (names.get(photo.place, photo.place), _picture(photo))
                 for photo in photos[:_MOST_PHOTOS]
                 # A page of paper is worth more without one than not at all.
-                if photo.file.storage.exists(photo.file.name)
+                if photo.file.storage.exists(str(photo.file.name))
             ],
             "defaults": sum(found.known is Known.DEFAULT for _, _, found in walk(sheet)),
         },
