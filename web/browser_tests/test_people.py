@@ -38,7 +38,7 @@ class PeopleTests(BrowserTestCase):
         self.page.get_by_text("What was changed of people").click()
         self.page.get_by_text("made dunlin a viewer, fitter before").wait_for()
         self.expected = ("401",)
-        self.member("Dunlin Reed").get_by_role("button", name="Sign Dunlin Reed out").click()
+        self.member("Dunlin Reed").get_by_role("button", name="Sign out there").click()
         theirs.get_by_role("link", name="Racks").click()
         theirs.get_by_label("Password").wait_for()
         theirs.context.close()
@@ -73,7 +73,7 @@ class PeopleTests(BrowserTestCase):
         self.open_people()
         self.page.get_by_label("Name of this device").fill("Bay 1")
         self.page.get_by_role("button", name="Make this device the shop’s").click()
-        self.page.get_by_role("button", name="Drop Bay 1").wait_for()
+        self.page.get_by_role("button", name="No longer the shop’s: Bay 1").wait_for()
         self.page.get_by_role("button", name="Sign out", exact=True).click()
 
         self.page.get_by_role("button", name="Tern Oakes").click()

@@ -69,7 +69,7 @@ function OneMember({ one, mine }: { one: Member; mine: boolean }) {
               </span>
               {!where.here && (
                 <Button
-                  aria-label={`Sign ${one.name} out of ${where.device}`}
+                  aria-label={`Sign out there: ${one.name}, ${where.device}`}
                   onClick={() => void attempt(() => endSession(where.id))}
                 >
                   Sign out there
@@ -88,7 +88,7 @@ function OneMember({ one, mine }: { one: Member; mine: boolean }) {
             New password
           </Button>
           <Button
-            aria-label={`${one.name} left`}
+            aria-label={`Has left: ${one.name}`}
             onClick={() => void attempt(() => sendOff(one.id))}
           >
             Has left

@@ -25,7 +25,7 @@ export function Tablets({ tablets }: { tablets: People["tablets"] }) {
           <li key={one.id} className="flex min-h-11 items-center gap-4 border-t border-line">
             <span className="grow">{one.name}</span>
             <Button
-              aria-label={`Drop ${one.name}`}
+              aria-label={`No longer the shop’s: ${one.name}`}
               onClick={() => void attempt(() => dropTablet(one.id))}
             >
               No longer the shop’s

@@ -81,6 +81,8 @@ export class Outbox {
   async open(person: string): Promise<void> {
     if (this.person === person) return;
     this.person = person;
+    // What they did before, and may take back, is told with what is on its way.
+    this.changed();
     const stored = await kept.of(person);
     const known = new Set(this.all().map(({ id }) => id));
     for (const write of stored) {
