@@ -113,6 +113,33 @@ class CommandTests(unittest.TestCase):
         code, said, _ = self.run_on(barless, "fit")
         self.assertEqual((code, "choose one first" in said), (1, True))
 
+    def run_road(self, text, *words):
+        with tempfile.TemporaryDirectory() as folder:
+            log = Path(folder) / "log.csv"
+            log.write_text(text)
+            with (
+                contextlib.redirect_stdout(io.StringIO()) as out,
+                contextlib.redirect_stderr(io.StringIO()) as err,
+            ):
+                code = main(["road", str(log), *words])
+        return code, out.getvalue(), err.getvalue()
+
+    def test_road_tells_the_gradient_another_logger_s_columns_and_why_there_is_none(self):
+        text = (ROOT / "docs" / "example.road.csv").read_text()
+        code, said, _ = self.run_road(text, "--json")
+        told = json.loads(said)
+        self.assertEqual((code, told["method"], told["refused"]), (0, "B", []))
+        gradient = told["roll_gradient_deg_per_g"]
+        self.assertTrue(gradient["low"] < 7.4 < gradient["high"], "what it was made with")
+        theirs = text.replace("roll_angle_rad", "lean (rad)")
+        columns = ("time_s", "lateral_acceleration_m_s2", "lean (rad)=roll_angle_rad")
+        words = [f"--column={one if '=' in one else f'{one}={one}'}" for one in columns]
+        self.assertEqual(self.run_road(theirs, *words)[0], 0)
+        self.assertEqual(self.run_road(theirs)[:2][0], 1, "no roll is in it any more")
+        code, _, said = self.run_road(text.replace(",0.0", ",fast", 1))
+        self.assertEqual(code, 2)
+        self.assertIn("which is no number", said)
+
     def run_torque(self, *words):
         out, complaints = io.StringIO(), io.StringIO()
         with contextlib.redirect_stdout(out), contextlib.redirect_stderr(complaints):
@@ -187,7 +214,7 @@ class PublishedTests(unittest.TestCase):
     def test_the_examples_of_the_docs_are_what_the_program_prints(self):
         page = (ROOT / "docs" / "cli.md").read_text()
         examples = re.findall(r"(?ms)^```\n\$ axlecore (.*?)\n(.*?)^```$", page)
-        self.assertEqual(len(examples), 10)
+        self.assertEqual(len(examples), 11)
         for words, printed in examples:
             out = io.StringIO()
             with contextlib.redirect_stdout(out), contextlib.chdir(ROOT):

@@ -4,7 +4,7 @@ from datetime import timedelta
 
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -198,12 +198,17 @@ def _create(new: Person, password: str) -> None:
     except ValidationError:
         message = "Sign-in names are letters, digits and . + - _ @ without spaces."
         raise Refused("username", f"Read “{new.username[:40]}”. {message}", 422) from None
+    taken = f"There is a “{new.username}” already; choose another name to sign in with."
     if Person.objects.filter(username__iexact=new.username).exists():
-        message = f"There is a “{new.username}” already; choose another name to sign in with."
-        raise Refused("username", message, 409)
+        raise Refused("username", taken, 409)
     _check_password(password, new)
     new.set_password(password)
-    new.save()
+    try:
+        with transaction.atomic():
+            new.save()
+    except IntegrityError:
+        # Somebody else took it in this very moment.
+        raise Refused("username", taken, 409) from None
 
 
 def _put_password(person: Person, password: str) -> None:

@@ -62,6 +62,13 @@ def end(signed_in: "QuerySet[SignedIn]") -> int:
     return signed_in.delete()[1].get("people.SignedIn", 0)
 
 
+def drop_ended() -> int:
+    """Drop sessions that are over, and what is noted of them; return how many."""
+    Session.objects.filter(expire_date__lt=timezone.now()).delete()
+    live = Session.objects.values("session_key")
+    return SignedIn.objects.exclude(session_key__in=live).delete()[0]
+
+
 def standing(shop_id: int) -> "QuerySet[SignedIn]":
     """Return where people of a shop are signed in now."""
     live = Session.objects.filter(expire_date__gt=timezone.now()).values("session_key")

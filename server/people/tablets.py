@@ -25,10 +25,12 @@ def make_tablet(lead: Person, name: str) -> tuple[Tablet, str]:
     name = name.strip()
     if not name:
         raise Refused("name", "Give the tablet a name, such as “Bay 1”.", 422)
-    if Tablet.objects.filter(shop=lead.shop_id, name=name).exists():
-        raise Refused("name", f"There is a tablet “{name}” already; give it another name.", 409)
     secret = secrets.token_urlsafe(32)
-    tablet = Tablet.objects.create(shop=lead.shop, name=name, digest=secret_digest(secret))
+    tablet, made = Tablet.objects.get_or_create(
+        shop=lead.shop, name=name, defaults={"digest": secret_digest(secret)}
+    )
+    if not made:
+        raise Refused("name", f"There is a tablet “{name}” already; give it another name.", 409)
     note(lead.shop, lead, None, f"made a device the shop's tablet “{name}”")
     return tablet, secret
 

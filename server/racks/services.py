@@ -207,6 +207,10 @@ def prices_moved(shop: Shop, rows: Sequence[ReadRow]) -> int:
     return sum(1 for place, cents in told.items() if known.get(place) != cents)
 
 
+#: Rows that change how the racks are best looked through.
+_MANY = 1000
+
+
 def hold_racks(shop: Shop) -> None:
     """Let nobody else take parts in until the transaction ends: neither part nor price is moved."""
     Shop.objects.select_for_update(no_key=True).get(pk=shop.pk)
@@ -235,6 +239,10 @@ def import_rows(shop: Shop, rows: Sequence[ReadRow]) -> Imported:
             batch_size=500,
         )
         _write_offers(shop, good)
+        if len(good) > _MANY:
+            # Planned by what the racks held before, what asks for them next takes minutes.
+            with connection.cursor() as cursor:
+                cursor.execute("ANALYZE racks_part, racks_offer")
     return Imported(len(records) - len(known), len(known), len(rows) - len(good))
 
 

@@ -20,6 +20,7 @@ from axlecore.cli import (
     quote,
     rank,
     respond,
+    road,
     schema,
     size,
     torque,
@@ -29,7 +30,21 @@ from axlecore.quantities.sentences import in_units
 from axlecore.quantities.units import Units
 
 #: Each adds its own words and says what runs it; a new command is one row.
-COMMANDS = (evaluate, bands, size, rank, claim, respond, fit, torque, plan, quote, board, schema)
+COMMANDS = (
+    evaluate,
+    bands,
+    size,
+    rank,
+    claim,
+    respond,
+    fit,
+    torque,
+    plan,
+    quote,
+    board,
+    road,
+    schema,
+)
 
 
 def main(arguments: Sequence[str] | None = None) -> int:

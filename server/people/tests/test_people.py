@@ -4,11 +4,13 @@ import re
 from datetime import timedelta
 from io import StringIO
 
+from django.contrib.sessions.models import Session
 from django.core.management import call_command
 from django.test import Client
 from django.utils import timezone
 
 from people.models import Invitation, PeopleEvent, SignedIn
+from people.sessions import drop_ended
 from shops.models import Person, Shop
 from shops.tests.people import PASSWORD, TwoShops, person
 
@@ -164,6 +166,15 @@ class ChangingTests(People):
         self.assertEqual(SignedIn.objects.get().seen_at, long_ago, "a page asks that by itself")
         client.get("/api/session")
         self.assertGreater(SignedIn.objects.get().seen_at, long_ago)
+
+    def test_what_is_noted_of_a_session_goes_with_it(self):
+        for _ in range(2):
+            client, _ = self.sign_in("fitter")
+        Session.objects.filter(session_key=client.session.session_key).update(
+            expire_date=timezone.now() - timedelta(seconds=1)
+        )
+        self.assertEqual(drop_ended(), 1)
+        self.assertEqual(SignedIn.objects.count(), 1)
 
     def test_ones_own_password_is_changed_with_the_one_before(self):
         client, _ = self.sign_in("fitter")

@@ -1,0 +1,1 @@
+"""Road logs: what the bar did on this vehicle, with an interval."""

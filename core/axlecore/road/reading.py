@@ -1,0 +1,150 @@
+"""Reading a log from a table: our own headings, or any logger's with a mapping."""
+
+from __future__ import annotations
+
+import csv
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass, fields
+
+import numpy as np
+
+from axlecore.errors import InputError
+from axlecore.quantities.units import si_per
+from axlecore.road.log import RoadLog
+
+#: An hour at 200 Hz.
+MOST_ROWS = 720_000
+#: Each channel, and the unit of SI that a logger's own is turned into.
+CHANNELS = {
+    "time_s": "s",
+    "lateral_acceleration_m_s2": "m/s**2",
+    "roll_rate_rad_s": "rad/s",
+    "roll_angle_rad": "rad",
+    "yaw_rate_rad_s": "rad/s",
+    "speed_m_s": "m/s",
+    "vertical_acceleration_m_s2": "m/s**2",
+}
+assert tuple(CHANNELS) == tuple(one.name for one in fields(RoadLog))
+#: How loggers write their units, as the library of units reads them.
+_UNITS = {
+    "s": "s", "sec": "s", "ms": "ms", "us": "us",
+    "m/s2": "m/s**2", "m/s²": "m/s**2", "m/s^2": "m/s**2", "g": "standard_gravity",
+    "rad/s": "rad/s", "deg/s": "deg/s", "°/s": "deg/s", "dps": "deg/s",
+    "rad": "rad", "deg": "deg", "°": "deg",
+    "m/s": "m/s", "km/h": "km/h", "kmh": "km/h", "kph": "km/h", "mph": "mile/h", "kn": "knot",
+}  # fmt: skip
+_IN_BRACKETS = re.compile(r"[\[(]([^\])]+)[\])]\s*$")
+
+
+@dataclass(frozen=True, eq=False)
+class ReadLog:
+    """A log as it was read.
+
+    Attributes
+    ----------
+    log : RoadLog
+        In SI.
+    assumed : tuple of str
+        What was taken for granted of its units.
+    """
+
+    log: RoadLog
+    assumed: tuple[str, ...]
+
+
+def read_log(text: str, mapping: Mapping[str, str] | None = None) -> ReadLog:
+    """Return the log of a table.
+
+    Parameters
+    ----------
+    text : str
+        CSV, parted by comma, semicolon or tab; decimal commas where it is not parted by them.
+    mapping : mapping of str to str, or None
+        Heading to channel; None where the headings are ours.
+
+    Raises
+    ------
+    InputError
+        With the line and the heading: no time, a heading that is not there, a unit that is not
+        known, a cell that is no number.
+    """
+    lines = text.lstrip("\ufeff").splitlines()
+    if not lines:
+        raise InputError("text", "The log is empty; its first line holds the headings.")
+    if len(lines) > MOST_ROWS:
+        raise InputError("text", f"Read {len(lines)} lines; a log holds {MOST_ROWS} at most.")
+    mark = max(",;\t", key=lines[0].count)
+    rows = list(csv.reader(lines, delimiter=mark))
+    headings = [cell.strip() for cell in rows[0]]
+    chosen = _chosen(headings, mapping)
+    assumed, channels = [], {}
+    for channel, at in chosen.items():
+        scale, said = _scale(headings[at], channel)
+        assumed += said
+        channels[channel] = scale * _numbers(rows, at, headings[at], decimal_comma=mark != ",")
+    return ReadLog(RoadLog(**channels), tuple(assumed))
+
+
+def _chosen(headings: list[str], mapping: Mapping[str, str] | None) -> dict[str, int]:
+    """Return which column is which channel."""
+    if mapping is None:
+        found = {name: at for at, name in enumerate(headings) if name in CHANNELS}
+    else:
+        found = {}
+        for heading, channel in mapping.items():
+            if heading not in headings:
+                raise InputError("mapping", f"There is no column “{heading[:40]}” in this log.")
+            if channel not in CHANNELS:
+                raise InputError(
+                    "mapping",
+                    f"There is no channel “{channel[:40]}”; one of {', '.join(CHANNELS)}.",
+                )
+            found[channel] = headings.index(heading)
+    if "time_s" not in found:
+        raise InputError(
+            "time_s", f"No column is the time. Read: {', '.join(headings[:12])[:200]}."
+        )
+    return found
+
+
+def _scale(heading: str, channel: str) -> tuple[float, list[str]]:
+    """Return what a number under a heading is multiplied by, and what was assumed for that."""
+    if heading == channel:
+        return 1.0, []
+    bracket = _IN_BRACKETS.search(heading)
+    if bracket is None:
+        return 1.0, [f"“{heading}” has no unit and is read in {_spoken(channel)}"]
+    said = bracket[1].strip()
+    unit = _UNITS.get(said.lower())
+    if unit is None:
+        raise InputError(channel, f"“{heading}”: the unit “{said[:20]}” is not known here.")
+    try:
+        return si_per(unit, CHANNELS[channel]), []
+    except TypeError:
+        raise InputError(
+            channel, f"“{heading}” is in {said}, which is no unit of this channel."
+        ) from None
+
+
+def _spoken(channel: str) -> str:
+    return CHANNELS[channel].replace("**2", "²")
+
+
+def _numbers(
+    rows: list[list[str]], at: int, heading: str, *, decimal_comma: bool
+) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
+    cells = [row[at] if at < len(row) else "" for row in rows[1:] if row]
+    if decimal_comma:
+        cells = [cell.replace(",", ".") for cell in cells]
+    try:
+        return np.array(cells, dtype=float)
+    except ValueError:
+        for number, cell in enumerate(cells, 2):
+            try:
+                float(cell)
+            except ValueError:
+                raise InputError(
+                    heading, f"Line {number}, “{heading}”: read “{cell[:20]}”, which is no number."
+                ) from None
+        raise
