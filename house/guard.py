@@ -56,6 +56,7 @@ def guarded(
 @contextlib.contextmanager
 def alone(lock_file: Path) -> Iterator[None]:
     """Be the only run at something; says so where another is at it, and waits."""
+    lock_file.parent.mkdir(parents=True, exist_ok=True)
     with lock_file.open("w") as lock:
         try:
             fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)

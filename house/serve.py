@@ -26,18 +26,22 @@ DEMO = Served(Cluster("demo"), RUN)
 _SERVED = {"demo": DEMO, "shop": Served(Cluster("shop"), SHOP_HOME)}
 
 
+_DJANGO = (str(PYTHON), "-W", "error::RuntimeWarning", str(ROOT / "server" / "manage.py"))
+
+
+def _told(cluster: Cluster, more: Mapping[str, str]) -> dict[str, str]:
+    return {**os.environ, **cluster.environment(), **more}
+
+
 def manage(cluster: Cluster, *words: str, **more: str) -> int:
     """Run a Django command against a cluster and return its exit code; more is of a shop."""
-    environment = {**os.environ, **cluster.environment(), **more}
-    line = [str(PYTHON), "-W", "error::RuntimeWarning", str(ROOT / "server" / "manage.py"), *words]
-    return subprocess.run(line, env=environment, cwd=ROOT, check=False).returncode
+    line, told = [*_DJANGO, *words], _told(cluster, more)
+    return subprocess.run(line, env=told, cwd=ROOT, check=False).returncode
 
 
 def prepare(cluster: Cluster, command: str, **more: str) -> None:
     """Bring a cluster's database and files to what this version serves; ends with this run."""
-    environment = {**os.environ, **cluster.environment(), **more}
-    line = (PYTHON, "-W", "error::RuntimeWarning", ROOT / "server" / "manage.py", command)
-    code = guarded(*line, cwd=ROOT, env=environment)
+    code = guarded(*_DJANGO, command, cwd=ROOT, env=_told(cluster, more))
     if code:
         told = "The database could not be prepared; what it said is above."
         fail(WHY_ENDED if code in ENDED else told)
@@ -53,7 +57,6 @@ def ready(name: str, but: Container[str] = ()) -> Cluster:
 
 def demo(_: Sequence[str]) -> int:
     """Set up, migrate, load the demo shop once, serve in the background, say where."""
-    set_up()
     with alone(RUN / "demo.lock"):
         cluster = ready("demo")
         prepare(cluster, "prepare_demo")
@@ -229,7 +232,6 @@ def _ready_shop(words: Sequence[str]) -> Shop:
 
 def shop(words: Sequence[str]) -> int:
     """Serve a shop of its own in the background: settings=FILE."""
-    set_up()
     with alone(RUN / "shop.lock"):
         ready_shop = _ready_shop(words)
         ready_shop.served.end()

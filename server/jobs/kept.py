@@ -1,12 +1,11 @@
 """Answers kept by what they were worked out from, so that nothing is worked out twice."""
 
-import hashlib
 from collections import OrderedDict
 from collections.abc import Callable
 from threading import Lock
 from typing import Any, Generic, TypeVar
 
-import orjson
+from shops.digest import digest_of
 
 T = TypeVar("T")
 
@@ -25,13 +24,12 @@ class Kept(Generic[T]):
 
     def __init__(self, most: int) -> None:
         self._most = most
-        self._found: OrderedDict[bytes, T] = OrderedDict()
+        self._found: OrderedDict[str, T] = OrderedDict()
         self._lock = Lock()
 
     def answer(self, question: Any, work: Callable[[], T]) -> T:
         """Return the kept answer to a question given as plain data, or work it out."""
-        # A question may be as long as its answer; its digest stands for it.
-        key = hashlib.sha256(orjson.dumps(question, option=orjson.OPT_SORT_KEYS)).digest()
+        key = digest_of(question)
         with self._lock:
             if key in self._found:
                 self._found.move_to_end(key)

@@ -13,8 +13,9 @@ from axlecore.vehicle.loads import LoadKey
 from jobs.choosing import offer_rests_on, options_of
 from jobs.opened import OpenJob, opened
 from jobs.planning import suggested_wishes
+from shops.digest import digest_of
 from shops.models import Person
-from tasks.handing import digest_of, handed_over
+from tasks.handing import handed_over
 from tasks.kinds import MovedError, Progress, kind
 from tasks.models import Task
 

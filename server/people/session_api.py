@@ -13,7 +13,7 @@ from pydantic import Field
 
 from axlecore.quantities.units import Units
 from people import services, sessions, tablets
-from people.models import SignedIn
+from people.models import SignedIn, Tablet
 from people.sessions import only_with_password
 from shops.errors import Refused, refusal
 from shops.models import Person
@@ -119,6 +119,12 @@ def _person_out(request: HttpRequest, person: Person) -> PersonOut:
     )
 
 
+def _entered(request: HttpRequest, person: Person, tablet: Tablet | None = None) -> PersonOut:
+    """Sign somebody in here and say who that is."""
+    sessions.begin(request, person, tablet)
+    return _person_out(request, person)
+
+
 def locked_out(request: HttpRequest, *_: object, **__: object) -> JsonResponse:
     """Answer given in place of the sign-in's own once a person has failed too often."""
     message = "Too many failed attempts. Wait ten minutes, or ask the lead of your shop."
@@ -141,8 +147,7 @@ def _proven(request: HttpRequest, username: str, password: str, refused: str) ->
 @router.post("/session", response=PersonOut, auth=AnyoneWithToken(), operation_id="sign_in")
 def sign_in(request: HttpRequest, body: SignInIn) -> PersonOut:
     person = _proven(request, body.username, body.password, "Name and password do not match.")
-    sessions.begin(request, person)
-    return _person_out(request, person)
+    return _entered(request, person)
 
 
 @router.get("/session", response=PersonOut | None, auth=None, operation_id="who_am_i")
@@ -187,8 +192,7 @@ def post_join(request: HttpRequest, body: JoinIn) -> PersonOut:
         last_name=body.last_name.strip(),
     )
     person = services.join(body.code, new, body.password)
-    sessions.begin(request, person)
-    return _person_out(request, person)
+    return _entered(request, person)
 
 
 @router.get("/session/tablet", response=TabletHere | None, auth=None, operation_id="tablet_here")
@@ -208,8 +212,7 @@ def post_tablet(request: HttpRequest, body: TakeTabletIn) -> PersonOut:
     if tablet is None:
         raise Refused("", "This device is not a tablet of the shop; sign in by name.", 404)
     person = tablets.take(tablet, body.person_id, body.number)
-    sessions.begin(request, person, tablet)
-    return _person_out(request, person)
+    return _entered(request, person, tablet)
 
 
 @router.post("/session/password", response=PersonOut, operation_id="change_password")
@@ -218,8 +221,7 @@ def post_password(request: PersonRequest, body: NewPasswordIn) -> PersonOut:
     refused = "That is not your password now."
     person = _proven(request, username, body.password_now, refused)
     services.change_password(person, body.password)
-    sessions.begin(request, person)
-    return _person_out(request, person)
+    return _entered(request, person)
 
 
 @router.post("/session/number", response={204: None}, operation_id="set_number")

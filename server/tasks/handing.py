@@ -1,11 +1,9 @@
 """Handing work over: whoever asks gets the answer if it is there, else a task to wait for."""
 
-import hashlib
 from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
 
-import orjson
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
@@ -13,6 +11,7 @@ from django.utils import timezone
 from ninja import Schema
 from procrastinate.contrib.django.models import ProcrastinateWorker
 
+from shops.digest import digest_of
 from shops.errors import refusal
 from shops.models import Person
 from tasks.doing import left_alone, perform
@@ -82,11 +81,6 @@ def handed_over(person: Person, kind: Kind, question: Any, asked: bytes) -> Task
     of_it = Task.objects.filter(shop=person.shop_id, digest=digest, state__in=ANSWERING)
     task = of_it.first() or _new(person, kind, digest, asked) or of_it.get()
     return seen_to(task)
-
-
-def digest_of(question: Any) -> str:
-    """Return what stands for a question of plain data, which may be as long as its answer."""
-    return hashlib.sha256(orjson.dumps(question, option=orjson.OPT_SORT_KEYS)).hexdigest()
 
 
 def seen_to(task: Task) -> Task:

@@ -8,7 +8,8 @@ from typing import Any
 
 from axlecore.cli.files import EXIT_OK, EXIT_STOP, guarded, print_json
 from axlecore.quantities.units import Dimension, read_quantity
-from axlecore.road.answer import RunAnswer, Told, answer
+from axlecore.road.answer import RunAnswer, answer
+from axlecore.road.intervals import Interval
 from axlecore.road.reading import read_log
 
 
@@ -68,7 +69,7 @@ def _print(found: RunAnswer) -> None:
         print(f"Assumed: {one}")
 
 
-def _line(label: str, told: Told | None, digits: int) -> None:
+def _line(label: str, told: Interval | None, digits: int) -> None:
     if told is None:
         print(f"{label:<32}not told by this run")
         return

@@ -30,21 +30,6 @@ _SEED = 1
 
 
 @dataclass(frozen=True)
-class Told(Record):
-    """A number with the interval that holds it in 95 of 100 runs like this one.
-
-    Attributes
-    ----------
-    value, low, high : float
-        In the unit of what it is of.
-    """
-
-    value: float
-    low: float
-    high: float
-
-
-@dataclass(frozen=True)
 class RunAnswer(Record):
     """What one run says: what `axlecore road LOG --json` writes.
 
@@ -52,11 +37,11 @@ class RunAnswer(Record):
     ----------
     method : str
         A by roll rate, B by a roll angle, C by yaw rate and speed; empty where none was possible.
-    roll_gradient_deg_per_g : Told or None
+    roll_gradient_deg_per_g : Interval or None
         Lean of a long bend [°/g].
-    natural_frequency_hz : Told or None
+    natural_frequency_hz : Interval or None
         Undamped [Hz]; None where this run does not tell it.
-    damping_ratio : Told or None
+    damping_ratio : Interval or None
         Of critical; None where this run does not tell it.
     straight_line_deg_per_g : float or None
         Slope of roll over lateral acceleration, shown beside [°/g].
@@ -67,9 +52,9 @@ class RunAnswer(Record):
     """
 
     method: str
-    roll_gradient_deg_per_g: Told | None
-    natural_frequency_hz: Told | None
-    damping_ratio: Told | None
+    roll_gradient_deg_per_g: Interval | None
+    natural_frequency_hz: Interval | None
+    damping_ratio: Interval | None
     straight_line_deg_per_g: float | None
     assumed: list[str]
     refused: list[str]
@@ -182,14 +167,10 @@ def _told(way: Way, fit: RollFit, said: list[str]) -> RunAnswer:
         )
     return RunAnswer(
         str(way),
-        Told(shown, degrees_per_g(gradient.low), degrees_per_g(gradient.high)),
-        _as_told(fit.frequency_hz),
-        _as_told(fit.damping_ratio),
+        Interval(shown, degrees_per_g(gradient.low), degrees_per_g(gradient.high)),
+        fit.frequency_hz,
+        fit.damping_ratio,
         degrees_per_g(fit.straight_rad_s2_per_m),
         said,
         [],
     )
-
-
-def _as_told(one: Interval | None) -> Told | None:
-    return None if one is None else Told(one.value, one.low, one.high)

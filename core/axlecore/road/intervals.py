@@ -9,13 +9,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from axlecore.quantities.arguments import FloatArray
+from axlecore.quantities.measure import Record
 
 #: Share of draws that an interval holds.
 _HELD = 0.95
 
 
 @dataclass(frozen=True)
-class Interval:
+class Interval(Record):
     """A number with the interval that holds it in 95 of 100 runs like this one.
 
     Attributes

@@ -9,16 +9,18 @@ import numpy as np
 import numpy.typing as npt
 
 from axlecore.errors import InputError
+from axlecore.motion.response import Rocking
 from axlecore.quantities.arguments import FloatArray
 from axlecore.road.intervals import Interval, drawn, interval
 from axlecore.road.rocking import begun
+from axlecore.road.search import searched, slopes
 
-#: A swing below this part of the first lean is not counted, and a body within it is still.
-_COUNTED = 0.1
+#: A body within this part of its first lean is still.
+_STILL = 0.1
 #: Longer than this nobody waits for a body to rest, and shorter than this nothing swings [s].
 _LONGEST_S, _SHORTEST_S = 15.0, 1.0
 _FREQUENCIES_HZ, _DAMPING = (0.25, 4.0), (0.01, 0.9)
-_GRID = (16, 5)
+_STARTS, _START_DAMPING = (16, 5), (0.03, 0.6)
 #: What swings stands so far above what is left, or nothing rings.
 _OUT_OF_NOISE = 3.0
 _DRAWS = 500
@@ -69,8 +71,6 @@ def ring_down(
     of peaks does; the log decrement is 2πζ/√(1 − ζ²). Source: Rao, *Mechanical Vibrations*, 5th
     ed., ch. 2.6.
     """
-    from scipy import optimize
-
     time, roll = np.asarray(time_s, dtype=float), np.asarray(roll_rad, dtype=float)
     after = (time >= from_s) & (time <= from_s + _LONGEST_S)
     time, roll = time[after], roll[after]
@@ -83,33 +83,20 @@ def ring_down(
         design = np.column_stack([begun(len(roll), step_s, *np.exp(at)), np.ones(len(roll))])
         return np.asarray(design @ np.linalg.lstsq(design, roll)[0])
 
-    grid = [
-        np.log([2 * math.pi * hertz, damping])
-        for hertz in np.geomspace(*_FREQUENCIES_HZ, _GRID[0])
-        for damping in np.geomspace(0.03, 0.6, _GRID[1])
-    ]
-    bounds = [
-        np.log([2 * math.pi * hertz, damping])
-        for hertz, damping in zip(_FREQUENCIES_HZ, _DAMPING, strict=True)
-    ]
-    begin = min(grid, key=lambda at: float(np.sum((roll - made(at)) ** 2)))
-    found = optimize.least_squares(
-        lambda at: roll - made(at), begin, bounds=bounds, xtol=1e-10, ftol=1e-12
-    )
-    at = np.asarray(found.x)
+    at = searched(lambda at: roll - made(at), _FREQUENCIES_HZ, _DAMPING, _STARTS, _START_DAMPING)
     residual = roll - made(at)
     if float(np.std(made(at))) < _OUT_OF_NOISE * float(np.std(residual)):
         raise InputError("roll_rad", "Nothing swings out of the noise there.")
     omega, zeta = (float(one) for one in np.exp(at))
-    step = 1e-4 * np.eye(2)
-    slopes = np.column_stack([(made(at + one) - made(at - one)) / 2e-4 for one in step])
     cycle = max(1, round(2 * math.pi / omega / step_s))
-    moved = drawn(slopes, residual, range(cycle, len(roll) - cycle // 2, cycle), rng, _DRAWS)
-    overshoot = math.exp(-math.pi * zeta / math.sqrt(1 - zeta**2))
+    moved = drawn(
+        slopes(made, at), residual, range(cycle, len(roll) - cycle // 2, cycle), rng, _DRAWS
+    )
     hertz = omega / (2 * math.pi)
+    rocking = Rocking(np.array([hertz]), np.array([zeta]))
     return RingDown(
         interval(hertz, hertz * moved[:, 0]),
         interval(zeta, zeta * moved[:, 1]),
-        math.floor(math.log(_COUNTED) / math.log(overshoot)),
-        -math.log(_COUNTED) / (zeta * omega),
+        int(rocking.swings[0]),
+        -math.log(_STILL) / (zeta * omega),
     )

@@ -8,11 +8,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from axlecore.quantities.arguments import FloatArray
+from axlecore.road.search import slopes
 
 #: After the low-pass nothing is lost by fewer samples than this a second.
 _ENOUGH_HZ = 25.0
-#: A step of ln ω and ln ζ, small beside any that is told.
-_STEP = 1e-4
 
 
 @dataclass(frozen=True, eq=False)
@@ -76,33 +75,37 @@ class Stretch:
     roll_rad: FloatArray
     slow: FloatArray
 
-    def told(self, at: FloatArray) -> FloatArray:
-        """Return what the model has to tell at ln ω and ln ζ, (n, 4): its roll a K of 1, how that
-        moves with ln ω and with ln ζ, and the roll that was logged; all without what is the
-        stretch's own, which is how it began and what is slow in it.
+    def rolled(self, at: FloatArray) -> FloatArray:
+        """Return the roll of the model with K = 1 beside what was logged, (n, 2).
+
+        Both without what is the stretch's own, which is how it began and what is slow in it.
 
         Parameters
         ----------
         at : ndarray, (2,)
             ln ω [rad/s], ln ζ.
         """
-        omega, zeta = np.exp(at)
-        columns = np.column_stack(
-            [driven(self.lateral_m_s2, self.step_s, omega, zeta), self._slopes(at), self.roll_rad]
-        )
+        return self._without_own(at, np.column_stack([self._driven(at), self.roll_rad]))
+
+    def told(self, at: FloatArray) -> FloatArray:
+        """As `rolled`, with how the model's roll moves with ln ω and with ln ζ between, (n, 4).
+
+        Parameters
+        ----------
+        at : ndarray, (2,)
+            ln ω [rad/s], ln ζ.
+        """
+        columns = [self._driven(at), slopes(self._driven, at), self.roll_rad]
+        return self._without_own(at, np.column_stack(columns))
+
+    def _driven(self, at: FloatArray) -> FloatArray:
+        return driven(self.lateral_m_s2, self.step_s, *np.exp(at))
+
+    def _without_own(self, at: FloatArray, columns: FloatArray) -> FloatArray:
         quiet = columns - self.slow @ (self.slow.T @ columns)
-        alone = begun(len(columns), self.step_s, omega, zeta)
+        alone = begun(len(columns), self.step_s, *np.exp(at))
         own, _ = np.linalg.qr(alone - self.slow @ (self.slow.T @ alone))
         return np.asarray(quiet - own @ (own.T @ quiet))
-
-    def _slopes(self, at: FloatArray) -> FloatArray:
-        made = []
-        for axis in np.eye(2) * _STEP:
-            ahead, behind = (
-                driven(self.lateral_m_s2, self.step_s, *np.exp(at + side)) for side in (axis, -axis)
-            )
-            made.append((ahead - behind) / (2 * _STEP))
-        return np.column_stack(made)
 
 
 def stretch(piece: Piece) -> Stretch:

@@ -12,11 +12,12 @@ from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray
 from axlecore.road.intervals import Interval, drawn, interval
 from axlecore.road.rocking import Piece, Stretch, stretch
+from axlecore.road.search import searched
 
 #: Frequencies and damping a body on wheels can have; the search begins all over them.
 _FREQUENCIES_HZ = (0.25, 4.0)
 _DAMPING = (0.01, 1.2)
-_GRID = (14, 5)
+_STARTS, _START_DAMPING = (14, 5), (0.04, 0.8)
 #: An interval wider than this part of its middle to either side is no number to go by.
 _OPEN_FREQUENCY, _OPEN_DAMPING = 0.2, 0.6
 #: How much better than a body without inertia the model has to be, a block, to tell of it.
@@ -85,29 +86,17 @@ def fit_roll(
     samples within one are not independent. Sources: Ljung, *System Identification*, 2nd ed., ch.
     10; Golub and Pereyra, 2003; Davison and Hinkley, *Bootstrap Methods*, ch. 8.
     """
-    from scipy import optimize
-
     if sum(float(np.ptp(one.lateral_m_s2)) for one in pieces) < 1e-6:
         raise InputError("lateral_acceleration_m_s2", "Nothing in this run leans a body.")
     ready = [stretch(one) for one in pieces]
 
     def left(at: FloatArray) -> FloatArray:
-        told = np.concatenate([one.told(at) for one in ready])
-        return np.asarray(told[:, 3] - _slope(told[:, 0], told[:, 3]) * told[:, 0])
+        rolled = np.concatenate([one.rolled(at) for one in ready])
+        return np.asarray(rolled[:, 1] - _slope(rolled[:, 0], rolled[:, 1]) * rolled[:, 0])
 
-    grid = [
-        np.log([2 * math.pi * hertz, damping])
-        for hertz in np.geomspace(*_FREQUENCIES_HZ, _GRID[0])
-        for damping in np.geomspace(0.04, 0.8, _GRID[1])
-    ]
-    begin = min(grid, key=lambda at: float(np.sum(left(at) ** 2)))
-    bounds = [
-        np.log([2 * math.pi * hertz, damping])
-        for hertz, damping in zip(_FREQUENCIES_HZ, _DAMPING, strict=True)
-    ]
-    found = optimize.least_squares(left, begin, bounds=bounds, xtol=1e-10, ftol=1e-12)
+    at = searched(left, _FREQUENCIES_HZ, _DAMPING, _STARTS, _START_DAMPING)
     still = [stretch(one) for one in standing if _lasts(one)]
-    return _with_intervals(ready, np.asarray(found.x), still, rng, draws)
+    return _with_intervals(ready, at, still, rng, draws)
 
 
 def _lasts(one: Piece) -> bool:

@@ -12,6 +12,19 @@ export function Door({ says, children }: { says: string; children: ReactNode }) 
   );
 }
 
+/** Another way in than the one that is shown. */
+export function OtherWay({ onClick, children }: { onClick: () => void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      className="min-h-11 text-sm text-after underline underline-offset-4"
+      onClick={onClick}
+    >
+      {children}
+    </button>
+  );
+}
+
 /** A solid axle with its bar, as the sign over the door. */
 function AxleMark() {
   return (

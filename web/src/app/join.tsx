@@ -4,7 +4,7 @@ import { readInvitation, useSignIn } from "../api/people";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
 import { Field } from "../ui/field";
-import { Door } from "./door";
+import { Door, OtherWay } from "./door";
 
 type Invited = Awaited<ReturnType<typeof readInvitation>>;
 
@@ -34,13 +34,7 @@ export function Join({ onName }: { onName: () => void }) {
         <Button primary type="submit">
           Go on
         </Button>
-        <button
-          type="button"
-          className="min-h-11 text-sm text-after underline underline-offset-4"
-          onClick={onName}
-        >
-          Sign in by name and password
-        </button>
+        <OtherWay onClick={onName}>Sign in by name and password</OtherWay>
       </form>
     </Door>
   );

@@ -5,7 +5,7 @@ import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
 import { Field } from "../ui/field";
 import { Join } from "./join";
-import { Door } from "./door";
+import { Door, OtherWay } from "./door";
 import { TakeTablet } from "./takeTablet";
 
 /** The way in: by name, by a code, or at a tablet of the shop by a number. */
@@ -43,13 +43,7 @@ function ByName({ onCode }: { onCode: () => void }) {
         <Button primary type="submit">
           Sign in
         </Button>
-        <button
-          type="button"
-          className="min-h-11 text-sm text-after underline underline-offset-4"
-          onClick={onCode}
-        >
-          I was given a code
-        </button>
+        <OtherWay onClick={onCode}>I was given a code</OtherWay>
       </form>
     </Door>
   );

@@ -4,7 +4,7 @@ import { useSignIn } from "../api/people";
 import type { TabletHere } from "../api/people";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
-import { Door } from "./door";
+import { Door, OtherWay } from "./door";
 
 /** A tablet of the shop asks who takes it. */
 export function TakeTablet({ tablet, onName }: { tablet: TabletHere; onName: () => void }) {
@@ -57,13 +57,9 @@ export function TakeTablet({ tablet, onName }: { tablet: TabletHere; onName: () 
           </Button>
         </form>
       )}
-      <button
-        type="button"
-        className="mt-4 min-h-11 text-sm text-after underline underline-offset-4"
-        onClick={onName}
-      >
-        Sign in by name and password
-      </button>
+      <div className="mt-4 grid">
+        <OtherWay onClick={onName}>Sign in by name and password</OtherWay>
+      </div>
     </Door>
   );
 }
