@@ -21,6 +21,7 @@ import evaluation  # noqa: E402
 import fitup  # noqa: E402
 import page  # noqa: E402
 import physics  # noqa: E402
+import road  # noqa: E402
 import underneath  # noqa: E402
 
 #: What each figure is asked to be: name → (words, unit, target or None).
@@ -46,6 +47,18 @@ FIGURES: dict[str, tuple[str, str, str]] = {
     "board_few_s": ("board: 12 jobs, 2 bays, 10 days", "s", "at most 1"),
     "board_many_s": ("board: 30 jobs, 3 bays, 15 days", "s", "at most 5"),
     "board_many_gap_percent": ("the same, how far it may be off", "%", "at most 2"),
+    "road_gradient_holds_percent": (
+        "road: 200 logs, gradient's interval holds",
+        "%",
+        "at least 90",
+    ),
+    "road_median_off_percent": ("the same, gradient off, median", "%", "under 3"),
+    "road_most_off_percent": ("the same, furthest off, all said to be wide", "%", ""),
+    "road_frequency_holds_percent": ("frequency's interval holds, where told", "%", "at least 90"),
+    "road_damping_holds_percent": ("damping's interval holds, where told", "%", "at least 90"),
+    "road_frequency_told": ("logs that tell a frequency", "", ""),
+    "road_long_read_s": ("10 minutes at 100 Hz read", "s", ""),
+    "road_long_s": ("the same read, cleaned, fitted, 500 draws", "s", "at most 1.5"),
     "import_s": ("import of all of axlecore's models", "s", "under 0.5"),
     "memory_mb": ("most memory of all that", "MB", "under 300"),
     "evaluation_processor_ms": ("one evaluation, processor time", "ms", "under 10"),
@@ -101,6 +114,7 @@ def main(address: str) -> None:
         | build.measure()
         | bars.measure()
         | evaluation.measure()
+        | road.measure()
     )
     found |= endpoint.measure(address)
     found |= underneath.measure(address)

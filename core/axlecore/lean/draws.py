@@ -9,7 +9,7 @@ import numpy as np
 
 from axlecore.bars.bar import Bar, measured_arm
 from axlecore.bars.steel import STEELS
-from axlecore.lean.mass_shift import shift_is_read, spring_factor
+from axlecore.lean.mass_shift import FROM_THE_ROAD, shift_is_read, spring_factor
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known, Measured
@@ -163,9 +163,10 @@ def is_conditioned(vehicle: Vehicle) -> bool:
     Parameters
     ----------
     vehicle : Vehicle
-        The measured sheet.
+        The measured sheet. A correction by road runs holds by itself, whatever the yard read.
     """
-    return vehicle.spring_correction is not None and shift_is_read(vehicle)
+    found = vehicle.spring_correction
+    return found is not None and found.typed != FROM_THE_ROAD and shift_is_read(vehicle)
 
 
 def readings_of(vehicle: Vehicle) -> list[Uncertain]:

@@ -39,6 +39,74 @@ class Interval(Record):
         """
         return max(self.high - self.value, self.value - self.low) < part * abs(self.value)
 
+    def times(self, factor: float) -> Interval:
+        """Return this interval in another unit.
+
+        Parameters
+        ----------
+        factor : float
+            Of the units, above zero.
+        """
+        return Interval(factor * self.value, factor * self.low, factor * self.high)
+
+    def over(self, other: Interval) -> Interval:
+        """Return the ratio of this to another that was found apart from it.
+
+        Parameters
+        ----------
+        other : Interval
+            Below the line.
+
+        Notes
+        -----
+        First order: relative half widths add by squares, each end with the other's far end.
+        Source: JCGM 100:2008 (GUM), 5.1.2.
+        """
+        ratio = self.value / other.value
+        under = math.hypot(1 - self.low / self.value, other.high / other.value - 1)
+        above = math.hypot(self.high / self.value - 1, 1 - other.low / other.value)
+        return Interval(ratio, ratio * (1 - under), ratio * (1 + above))
+
+    def with_unsure(self, half: float) -> Interval:
+        """Return this interval widened by something else that is not sure.
+
+        Parameters
+        ----------
+        half : float
+            Half width of that, in the unit of this.
+        """
+        low, high = (
+            math.hypot(one, half) for one in (self.value - self.low, self.high - self.value)
+        )
+        return Interval(self.value, self.value - low, self.value + high)
+
+    def overlaps(self, other: Interval) -> bool:
+        """Return whether a number may be in both.
+
+        Parameters
+        ----------
+        other : Interval
+            In the same unit.
+        """
+        return self.low <= other.high and other.low <= self.high
+
+    @property
+    def half_part(self) -> float:
+        """Half the width as a part of the value."""
+        return (self.high - self.low) / 2 / abs(self.value)
+
+    def and_to(self, ends: FloatArray) -> Interval:
+        """Return this interval reaching to each of these numbers too.
+
+        Parameters
+        ----------
+        ends : ndarray, (n,)
+            In its unit.
+        """
+        return Interval(
+            self.value, min(self.low, float(ends.min())), max(self.high, float(ends.max()))
+        )
+
 
 def drawn(
     columns: FloatArray,

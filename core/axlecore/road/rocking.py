@@ -1,4 +1,4 @@
-"""A stretch of a run beside the roll model: what of its roll the model has to tell."""
+"""The roll model of a body: what drives it, what is seen of it, and how it rocks by itself."""
 
 from __future__ import annotations
 
@@ -8,10 +8,6 @@ from dataclasses import dataclass
 import numpy as np
 
 from axlecore.quantities.arguments import FloatArray
-from axlecore.road.search import slopes
-
-#: After the low-pass nothing is lost by fewer samples than this a second.
-_ENOUGH_HZ = 25.0
 
 
 @dataclass(frozen=True, eq=False)
@@ -22,27 +18,33 @@ class Piece:
     ----------
     step_s : float
         Between two samples [s].
-    lateral_m_s2 : ndarray, (n,)
-        Lateral acceleration of the road's plane [m/s²].
-    roll_rad : ndarray, (n,)
-        Roll of the body against the road [rad].
-    drifts_in_s : float
-        In what time roll may drift by itself, as it does where it was integrated [s]; infinite
-        for a roll that only has a bias.
+    drives_m_s2 : ndarray, (n,)
+        What drives the model [m/s²].
+    seen : ndarray, (n,)
+        What it is held against.
+    of_roll : tuple of float
+        That as powers of s of roll, the highest first: (1,) is roll itself, (1, 0) its rate.
+    of_drives : float
+        What part of what drives the model is in what it is held against, noise and all.
+    sensor_height_m : float or None
+        Above the roll axis [m], where what drives is the reading of a sensor on the body; None
+        where it is the lateral acceleration of the road's plane.
     """
 
     step_s: float
-    lateral_m_s2: FloatArray
-    roll_rad: FloatArray
-    drifts_in_s: float = math.inf
+    drives_m_s2: FloatArray
+    seen: FloatArray
+    of_roll: tuple[float, ...] = (1.0,)
+    of_drives: float = 0.0
+    sensor_height_m: float | None = None
 
 
-def driven(lateral_m_s2: FloatArray, step_s: float, omega: float, zeta: float) -> FloatArray:
+def driven(drives_m_s2: FloatArray, step_s: float, omega: float, zeta: float) -> FloatArray:
     """Return the roll of a body with K = 1 that was at rest, (n,) [m/s²].
 
     Parameters
     ----------
-    lateral_m_s2 : ndarray, (n,)
+    drives_m_s2 : ndarray, (n,)
         What drives it [m/s²], straight between samples.
     step_s : float
         Between two samples [s].
@@ -53,83 +55,7 @@ def driven(lateral_m_s2: FloatArray, step_s: float, omega: float, zeta: float) -
 
     whole = ([omega**2], [1.0, 2 * zeta * omega, omega**2])
     numerator, denominator, _ = signal.cont2discrete(whole, step_s, method="foh")
-    return np.asarray(signal.lfilter(np.ravel(numerator), denominator, lateral_m_s2))
-
-
-@dataclass(frozen=True, eq=False)
-class Stretch:
-    """A piece made ready: no more samples than it takes, and what is slow in it known.
-
-    Attributes
-    ----------
-    step_s : float
-        Between two samples [s].
-    lateral_m_s2, roll_rad : ndarray, (n,)
-        As in `Piece`.
-    slow : ndarray, (n, k)
-        Bias or drift of roll, each column at right angles to the others and of length one.
-    """
-
-    step_s: float
-    lateral_m_s2: FloatArray
-    roll_rad: FloatArray
-    slow: FloatArray
-
-    def rolled(self, at: FloatArray) -> FloatArray:
-        """Return the roll of the model with K = 1 beside what was logged, (n, 2).
-
-        Both without what is the stretch's own, which is how it began and what is slow in it.
-
-        Parameters
-        ----------
-        at : ndarray, (2,)
-            ln ω [rad/s], ln ζ.
-        """
-        return self._without_own(at, np.column_stack([self._driven(at), self.roll_rad]))
-
-    def told(self, at: FloatArray) -> FloatArray:
-        """As `rolled`, with how the model's roll moves with ln ω and with ln ζ between, (n, 4).
-
-        Parameters
-        ----------
-        at : ndarray, (2,)
-            ln ω [rad/s], ln ζ.
-        """
-        columns = [self._driven(at), slopes(self._driven, at), self.roll_rad]
-        return self._without_own(at, np.column_stack(columns))
-
-    def _driven(self, at: FloatArray) -> FloatArray:
-        return driven(self.lateral_m_s2, self.step_s, *np.exp(at))
-
-    def _without_own(self, at: FloatArray, columns: FloatArray) -> FloatArray:
-        quiet = columns - self.slow @ (self.slow.T @ columns)
-        alone = begun(len(columns), self.step_s, *np.exp(at))
-        own, _ = np.linalg.qr(alone - self.slow @ (self.slow.T @ alone))
-        return np.asarray(quiet - own @ (own.T @ quiet))
-
-
-def stretch(piece: Piece) -> Stretch:
-    """Return a piece made ready for a fit.
-
-    Parameters
-    ----------
-    piece : Piece
-        Low-passed well below its rate.
-    """
-    every = max(1, int(1 / (piece.step_s * _ENOUGH_HZ)))
-    step_s = piece.step_s * every
-    lateral, roll = piece.lateral_m_s2[::every], piece.roll_rad[::every]
-    slow, _ = np.linalg.qr(_slow(len(roll), step_s, piece.drifts_in_s))
-    return Stretch(step_s, lateral, roll, slow)
-
-
-def _slow(n: int, step_s: float, drifts_in_s: float) -> FloatArray:
-    """Return a bias, or a drift that is straight between knots, (n, k)."""
-    if math.isinf(drifts_in_s):
-        return np.ones((n, 1))
-    time = step_s * np.arange(n)
-    knots = np.linspace(0, time[-1], max(1, math.ceil(time[-1] / drifts_in_s)) + 1)
-    return np.column_stack([np.interp(time, knots, hat) for hat in np.eye(len(knots))])
+    return np.asarray(signal.lfilter(np.ravel(numerator), denominator, drives_m_s2))
 
 
 def begun(n: int, step_s: float, omega: float, zeta: float) -> FloatArray:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -14,11 +15,17 @@ from axlecore.road.log import RoadLog
 
 #: A spell shorter than this tells no bias [s].
 SHORTEST_S = 3.0
-_WINDOW_S = 1.0
+_WINDOW_S = 2.0
+#: How quiet a run is at its quietest: so much of it is standing at least.
+_QUIETEST = 0.08
 #: A standing vehicle scatters by less than this part of what it does when driven.
-_QUIET = 0.2
+_QUIET = 0.03
 #: Nor is it moving while it scatters by less than so many times its quietest.
-_LIKE_QUIETEST = 1.6
+_LIKE_QUIETEST = 1.7
+#: A spell shorter than this part of the longest is a lull.
+_LULL = 0.3
+#: Within a spell nothing reads further off than this [m/s²], or so many times its usual distance.
+_LEVEL_M_S2, _OUT_OF_NOISE = 0.02, 5.0
 #: Spells that read further apart than this are not all standing: one is a long bend [m/s²].
 _APART_M_S2 = 0.3
 #: Above this it rolls [m/s].
@@ -44,22 +51,42 @@ def still_spells(piece: RoadLog, step_s: float) -> list[slice]:
     step_s : float
         Between two samples [s].
     """
+    louder, told = np.zeros(len(piece.time_s)), 0
     quiet = np.ones(len(piece.time_s), dtype=bool)
-    told = False
     for name, values in piece.channels():
         if name in _TELL:
             scatter = _scatter(values, step_s)
-            quietest, busiest = np.quantile(scatter, [0.05, 0.9])
-            most = max(_TELL[name], _QUIET * float(busiest), _LIKE_QUIETEST * float(quietest))
-            quiet &= scatter < most
-            told = True
+            quietest, busiest = np.quantile(scatter, [_QUIETEST, 0.9])
+            own = max(_TELL[name], _QUIET * float(busiest), float(quietest))
+            louder, told = louder + (scatter / own) ** 2, told + 1
         elif name == "speed_m_s":
-            quiet &= values < _SLOWEST_M_S
-            told = True
+            quiet &= _mean(values, step_s) < _SLOWEST_M_S
     if not told:
         return []
-    least = round(SHORTEST_S / step_s)
-    return _alike(piece, [one for one in _runs(quiet) if one.stop - one.start >= least])
+    quiet &= louder / told < _LIKE_QUIETEST**2
+    least = SHORTEST_S / step_s
+    spells = [_level(piece, one, step_s) for one in _runs(quiet)]
+    longest = max((one.stop - one.start for one in spells), default=0)
+    least = max(least, _LULL * longest)
+    return _alike(piece, [one for one in spells if one.stop - one.start >= least])
+
+
+def _level(piece: RoadLog, spell: slice, step_s: float) -> slice:
+    """Return the stretch of a spell in which the sensor sideways reads as in its middle."""
+    if piece.lateral_acceleration_m_s2 is None:
+        return spell
+    mean = _mean(piece.lateral_acceleration_m_s2, step_s)[spell]
+    quarter = len(mean) // 4
+    middle = mean[quarter : len(mean) - quarter]
+    if not len(middle):
+        return spell
+    off = np.abs(mean - np.median(middle))
+    most = max(_LEVEL_M_S2, _OUT_OF_NOISE * float(np.median(off[quarter : len(mean) - quarter])))
+    away = np.flatnonzero(off > most)
+    half = len(mean) // 2
+    begin = max((int(one) + 1 for one in away if one < half), default=0)
+    end = min((int(one) for one in away if one >= half), default=len(mean))
+    return slice(spell.start + begin, spell.start + end)
 
 
 def _alike(piece: RoadLog, spells: list[slice]) -> list[slice]:
@@ -73,13 +100,16 @@ def _alike(piece: RoadLog, spells: list[slice]) -> list[slice]:
 
 
 def _scatter(values: FloatArray, step_s: float) -> FloatArray:
-    """Return the standard deviation within a second about each sample, (n,)."""
+    """Return the standard deviation within some seconds about each sample, (n,)."""
+    off = values - values.mean()
+    square = _mean(off**2, step_s) - _mean(off, step_s) ** 2
+    return np.asarray(np.sqrt(np.maximum(square, 0.0)))
+
+
+def _mean(values: FloatArray, step_s: float) -> FloatArray:
     size = max(3, round(_WINDOW_S / step_s)) | 1
-    kernel = np.full(size, 1 / size)
-    padded = np.pad(values, size // 2, mode="edge")
-    mean = np.convolve(padded, kernel, mode="valid")
-    square = np.convolve(padded**2, kernel, mode="valid")
-    return np.asarray(np.sqrt(np.maximum(square - mean**2, 0.0)))
+    padded = np.concatenate([[0.0], np.cumsum(np.pad(values, size // 2, mode="edge"))])
+    return np.asarray((padded[size:] - padded[:-size]) / size)
 
 
 def _runs(quiet: npt.NDArray[np.bool_]) -> list[slice]:
@@ -98,7 +128,7 @@ class Levelled:
     mounting_roll_rad : float
         How far the sensor is rolled on the body, by gravity [rad].
     spells : list of slice
-        Where it stood.
+        Where it stood; in another piece of the run, maybe.
     """
 
     piece: RoadLog
@@ -106,22 +136,39 @@ class Levelled:
     spells: list[slice]
 
 
-def levelled(piece: RoadLog, step_s: float) -> Levelled | None:
-    """Return a piece without what its sensors read at a standstill; None where it never stood.
+def levelled(pieces: Sequence[RoadLog], step_s: float) -> list[Levelled]:
+    """Return the pieces of a run without what their sensors read at a standstill.
 
     Parameters
     ----------
-    piece : RoadLog
-        Evenly sampled and low-passed.
+    pieces : sequence of RoadLog
+        Of one run, evenly sampled and low-passed.
     step_s : float
         Between two samples [s].
+
+    Returns
+    -------
+    list of Levelled
+        One a piece, where the vehicle stood in any of them; none where it never did.
     """
-    spells = still_spells(piece, step_s)
-    if not spells:
-        return None
-    at = np.concatenate([np.arange(one.start, one.stop) for one in spells])
-    bias = {name: float(values[at].mean()) for name, values in piece.channels() if name in _BIASED}
-    made = {name: values - bias[name] for name, values in piece.channels() if name in bias}
+    spells = [still_spells(piece, step_s) for piece in pieces]
+    bias = {name: _bias(name, pieces, spells) for name in _BIASED} if any(spells) else {}
     sideways = bias.get("lateral_acceleration_m_s2", 0.0) / GRAVITY_M_S2
     rolled = math.asin(max(-1.0, min(1.0, sideways)))
-    return Levelled(replace(piece, **made), rolled, spells)
+    made = []
+    for piece, stood in zip(pieces, spells, strict=True):
+        level = {name: values - bias[name] for name, values in piece.channels() if name in bias}
+        made.append(Levelled(replace(piece, **level), rolled, stood))
+    return made if bias else []
+
+
+def _bias(name: str, pieces: Sequence[RoadLog], spells: Sequence[Sequence[slice]]) -> float:
+    """Return what a channel reads where the vehicle stood; nought where it was not logged."""
+    stood = [
+        values[at]
+        for piece, those in zip(pieces, spells, strict=True)
+        for values in [getattr(piece, name)]
+        if values is not None
+        for at in those
+    ]
+    return float(np.concatenate(stood).mean()) if stood else 0.0

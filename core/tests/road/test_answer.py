@@ -33,16 +33,6 @@ class WorkedCases(unittest.TestCase):
             holds += gradient.low <= 9.0 <= gradient.high
         self.assertGreaterEqual(holds, HOLD)
 
-    def test_25_before_and_after_by_yaw_rate_and_a_noisy_speed(self):
-        runs = [made.run(gradient, 0.8, 0.15, step_s=0.02) for gradient in (9.0, 6.3)]
-        for seed in range(4):
-            before, after = (
-                answer(made.by_yaw_rate(run, seed), sensor_height_m=0.0) for run in runs
-            )
-            self.assertEqual(before.method, "C")
-            ratio = after.roll_gradient_deg_per_g.value / before.roll_gradient_deg_per_g.value
-            self.assertAlmostEqual(ratio, 0.70, delta=0.02)
-
 
 class WhatIsNotTold(unittest.TestCase):
     def test_a_slow_run_tells_the_gradient_and_not_how_the_body_rocks(self):

@@ -1,0 +1,153 @@
+"""A run beside what its sheet predicted: the verdict, what would explain it, what next."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from axlecore.errors import InputError
+from axlecore.quantities.measure import Record
+from axlecore.road.answer import Answered
+from axlecore.road.explaining import Explanation, explanations
+from axlecore.road.intervals import Interval
+from axlecore.road.otherwise import with_factor
+from axlecore.road.predicted import Predicted, Verdict, predicted, rocks_like_another, verdict
+from axlecore.road.run import Run
+from axlecore.road.tuning import Correction, Step, correction, next_steps
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import SetUp, Vehicle
+
+
+@dataclass(frozen=True)
+class Judged(Record):
+    """A run beside its sheet.
+
+    Attributes
+    ----------
+    predicted, predicted_before, predicted_ratio : Interval
+        Roll gradient of what is chosen and as it stood [°/g], and their ratio.
+    verdict : Verdict
+        Whether the prediction held.
+    by : float
+        Measured over predicted, less one.
+    explanations : list of Explanation
+        Each tested alone; empty where the prediction held.
+    correction : Correction or None
+        Of this vehicle's springs, to be taken or left; None where springs do not explain it.
+    next_steps : list of Step
+        From the corrected sheet, what costs least first.
+    """
+
+    predicted: Interval
+    predicted_before: Interval
+    predicted_ratio: Interval
+    verdict: Verdict
+    by: float
+    explanations: list[Explanation]
+    correction: Correction | None
+    next_steps: list[Step]
+
+
+def judged(
+    run: Run,
+    vehicle: Vehicle,
+    set_up: SetUp,
+    key: LoadKey,
+    before: Run | None = None,
+    wanted_deg_per_g: float | None = None,
+) -> Judged:
+    """Return a run beside what its sheet predicted of it.
+
+    Parameters
+    ----------
+    run : Run
+        Driven with what is chosen.
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What was fitted.
+    key : LoadKey
+        How it was loaded.
+    before : Run or None
+        Driven before anything was fitted: it tells the springs apart from the new bar.
+    wanted_deg_per_g : float or None
+        What was aimed at [°/g].
+
+    Raises
+    ------
+    InputError
+        The state was not weighed.
+    UnstableError
+        The vehicle tips over by itself.
+    """
+    told = predicted(vehicle, set_up, key, run.bend_m_s2)
+    measured = run.gradient_deg_per_g
+    found = verdict(measured, told.after)
+    said: list[Explanation] = []
+    if found is not Verdict.AGREES:
+        damped = run.fit.damping_ratio
+        said = explanations(vehicle, set_up, key, told, measured, damped, run.bend_m_s2)
+    offered = _correction(run, before, vehicle, set_up, key, told)
+    corrected = vehicle
+    if offered is not None:
+        corrected = with_factor(vehicle, offered.factor.value)
+    return Judged(
+        told.after,
+        told.before,
+        told.ratio,
+        found,
+        measured.value / told.after.value - 1,
+        said,
+        offered,
+        next_steps(corrected, set_up, key, measured.value, wanted_deg_per_g, run.bend_m_s2),
+    )
+
+
+def _correction(
+    run: Run,
+    before: Run | None,
+    vehicle: Vehicle,
+    set_up: SetUp,
+    key: LoadKey,
+    told: Predicted,
+) -> Correction | None:
+    evidence, fitted, band = (run, set_up, told.after)
+    if before is not None:
+        evidence, fitted, band = before, SetUp(), told.before
+    try:
+        return correction(
+            vehicle, fitted, key, evidence.gradient_deg_per_g, band, evidence.bend_m_s2
+        )
+    except InputError:
+        return None
+
+
+def of_this_vehicle(found: Answered, vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Answered:
+    """Return what a log says, refused where it rocks like another vehicle.
+
+    Parameters
+    ----------
+    found : Answered
+        What the log says by itself.
+    vehicle : Vehicle
+        The one it should be of.
+    set_up : SetUp
+        What is chosen; the log may be of before or after.
+    key : LoadKey
+        How it was loaded.
+    """
+    if found.run is None or found.run.fit.frequency_hz is None:
+        return found
+    told = predicted(vehicle, set_up, key, found.run.bend_m_s2)
+    why = rocks_like_another(found.run.fit.frequency_hz, told)
+    if not why:
+        return found
+    refused = replace(
+        found.answer,
+        method="",
+        roll_gradient_deg_per_g=None,
+        natural_frequency_hz=None,
+        damping_ratio=None,
+        straight_line_deg_per_g=None,
+        refused=[why],
+    )
+    return Answered(refused, None)

@@ -1,0 +1,65 @@
+"""A sheet with one thing other than it says: what a vehicle may be in truth."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from axlecore.lean.mass_shift import FROM_THE_ROAD
+from axlecore.quantities.measure import Known, Measured
+from axlecore.vehicle.axle import AirLines
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import Vehicle, with_axle
+
+
+def with_factor(vehicle: Vehicle, factor: float, tolerance: float = 0.0) -> Vehicle:
+    """Return a vehicle whose springs are corrected by the road.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    factor, tolerance : float
+        On all springs, and half the width of its band.
+    """
+    corrected = Measured(factor, Known.MEASURED, tolerance, FROM_THE_ROAD)
+    return replace(vehicle, spring_correction=corrected)
+
+
+def with_centre_raised(vehicle: Vehicle, key: LoadKey, rise_m: float) -> Vehicle:
+    """Return a vehicle whose centre of gravity is higher than its sheet says.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    key : LoadKey
+        In which load state.
+    rise_m : float
+        By how much [m].
+    """
+    at = vehicle.weighed(key)
+    was = vehicle.load_states[at]
+    height = was.centre_of_gravity_height_m
+    raised = replace(height, value=height.value + rise_m)
+    states = list(vehicle.load_states)
+    states[at] = replace(was, centre_of_gravity_height_m=raised)
+    return replace(vehicle, load_states=tuple(states))
+
+
+def with_bag_lines(vehicle: Vehicle, end: End, lines: AirLines) -> Vehicle | None:
+    """Return a vehicle whose air bags of one axle are piped another way; None where nothing is.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    end : End
+        Front or rear.
+    lines : AirLines
+        One line each, or one shared.
+    """
+    axle = vehicle.of_end(end)
+    if axle.air_bags is None or axle.air_bags.lines is lines:
+        return None
+    return with_axle(vehicle, end, replace(axle, air_bags=replace(axle.air_bags, lines=lines)))

@@ -1,0 +1,215 @@
+"""What next, from a model corrected by the road: each step with its predicted lean."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from axlecore.errors import InputError
+from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
+from axlecore.lean.mass_shift import BELIEVABLE
+from axlecore.quantities.measure import Record
+from axlecore.road.explaining import in_hole, other_holes, solved_for
+from axlecore.road.intervals import Interval
+from axlecore.road.otherwise import with_bag_lines, with_factor
+from axlecore.road.predicted import gradient_deg_per_g, rocks_of
+from axlecore.vehicle.axle import AirLines
+from axlecore.vehicle.ends import End
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import Joints, SetUp, Vehicle, with_axle, with_choice
+
+#: A tyre is stiffer by about so much of its rate with a tenth more pressure; indicative.
+_PRESSURE, _TYRE_RISES = 0.10, 0.07
+#: With new shocks a body is damped about like this; usual.
+_NEW_SHOCKS = 0.25
+#: Less than this part of the lean is no step.
+_LEAST_CHANGE = 0.01
+
+
+@dataclass(frozen=True)
+class Correction(Record):
+    """A factor on all springs of a vehicle, by what was measured on the road.
+
+    Attributes
+    ----------
+    factor : Interval
+        On the sheet's springs as they were before any correction.
+    measured, predicted : Interval
+        Roll gradient it rests on, and what the sheet said [°/g].
+    """
+
+    factor: Interval
+    measured: Interval
+    predicted: Interval
+
+
+@dataclass(frozen=True)
+class Step(Record):
+    """One thing that can be done next.
+
+    Attributes
+    ----------
+    key : str
+        Which: stop, hole, preload, joints, air_lines, pressure, shocks.
+    what : str
+        In words.
+    end : End or None
+        At which end.
+    hole : int or None
+        Into which, 0 the outermost.
+    gradient_deg_per_g : float
+        Predicted with it [°/g].
+    change : float
+        Of the lean now, as a part of it.
+    damping_ratio : float
+        Predicted with it.
+    hours : float
+        What it usually takes [h].
+    parts : bool
+        Whether parts have to be bought.
+    """
+
+    key: str
+    what: str
+    end: End | None
+    hole: int | None
+    gradient_deg_per_g: float
+    change: float
+    damping_ratio: float
+    hours: float
+    parts: bool
+
+
+def correction(
+    vehicle: Vehicle,
+    set_up: SetUp,
+    key: LoadKey,
+    measured: Interval,
+    band: Interval,
+    bend_m_s2: float = REFERENCE_BEND_M_S2,
+) -> Correction:
+    """Return the factor on all springs at which the sheet leans as was measured.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What was fitted in the run: nothing, before.
+    key : LoadKey
+        How it was loaded.
+    measured, band : Interval
+        Roll gradient, as driven and as the sheet said [°/g].
+    bend_m_s2 : float
+        How sharp the bends were [m/s²].
+
+    Raises
+    ------
+    InputError
+        No spring explains what was measured.
+    """
+
+    def leans(factor: float) -> float:
+        return gradient_deg_per_g(with_factor(vehicle, factor), set_up, key, bend_m_s2)
+
+    ends = [
+        solved_for(leans, wanted, BELIEVABLE)
+        for wanted in (measured.value, measured.high, measured.low)
+    ]
+    value, low, high = ends
+    if value is None or low is None or high is None:
+        raise InputError(
+            "spring_correction",
+            f"Springs {BELIEVABLE[0]:g} to {BELIEVABLE[1]:g} times the sheet's do not lean "
+            f"{measured.value:.2f}°/g; something else is other than on the sheet.",
+        )
+    return Correction(Interval(value, low, high), measured, band)
+
+
+def next_steps(
+    vehicle: Vehicle,
+    set_up: SetUp,
+    key: LoadKey,
+    measured_deg_per_g: float,
+    wanted_deg_per_g: float | None = None,
+    bend_m_s2: float = REFERENCE_BEND_M_S2,
+) -> list[Step]:
+    """Return what can be done next, what costs least first.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        Its springs corrected by the road.
+    set_up : SetUp
+        What is fitted.
+    key : LoadKey
+        How it is loaded.
+    measured_deg_per_g : float
+        What it leans now [°/g]; the model tells by what part each step changes that.
+    wanted_deg_per_g : float or None
+        What was aimed at [°/g]; where it is met, to stop here comes first.
+    bend_m_s2 : float
+        How sharp the bends are [m/s²].
+    """
+    now = gradient_deg_per_g(vehicle, set_up, key, bend_m_s2)
+    damped = float(rocks_of(vehicle, set_up, key).damping_ratio[0])
+    met = wanted_deg_per_g is not None and measured_deg_per_g <= wanted_deg_per_g
+    stop = Step("stop", "Stop here", None, None, measured_deg_per_g, 0.0, damped, 0.0, False)
+    steps = []
+    for one in _changes(vehicle, set_up):
+        leans = gradient_deg_per_g(one.vehicle, one.set_up, key, bend_m_s2)
+        ratio = float(rocks_of(one.vehicle, one.set_up, key).damping_ratio[0])
+        ratio = _NEW_SHOCKS if one.key == "shocks" else ratio
+        change = leans / now - 1
+        if abs(change) > _LEAST_CHANGE or (one.key == "shocks" and damped < _NEW_SHOCKS):
+            steps.append(
+                Step(
+                    one.key,
+                    one.what,
+                    one.end,
+                    one.hole,
+                    measured_deg_per_g * (1 + change),
+                    change,
+                    ratio,
+                    one.hours,
+                    one.parts,
+                )
+            )
+    steps.sort(key=lambda one: (one.parts, one.hours, one.gradient_deg_per_g))
+    return [stop, *steps] if met else [*steps, stop]
+
+
+@dataclass(frozen=True)
+class _Change:
+    key: str
+    what: str
+    end: End | None
+    hours: float
+    vehicle: Vehicle
+    set_up: SetUp
+    hole: int | None = None
+    parts: bool = False
+
+
+def _changes(vehicle: Vehicle, set_up: SetUp) -> Iterator[_Change]:
+    for end, now, hole in other_holes(set_up):
+        way = "further in, stiffer" if hole > now else "further out, softer"
+        what = f"{end.capitalize()} links into hole {hole + 1}: {way}"
+        yield _Change("hole", what, end, 0.4, vehicle, in_hole(set_up, end, hole), hole)
+    for end in End:
+        axle, choice = vehicle.of_end(end), set_up.of_end(end)
+        if axle.standard_bar is not None and choice is None:
+            renewed = with_choice(set_up, end, None, None, Joints.RENEWED)
+            what = f"Renew the {end} bar's links and bushings: no play is left"
+            yield _Change("joints", what, end, 1.5, vehicle, renewed, parts=True)
+        parted = with_bag_lines(vehicle, end, AirLines.SEPARATE)
+        if parted is not None:
+            what = f"A line of its own for each {end} air bag"
+            yield _Change("air_lines", what, end, 0.8, parted, set_up, parts=True)
+        rate = axle.tyre_rate_n_per_m
+        stiffer = replace(rate, value=rate.value * (1 + _TYRE_RISES))
+        firmer = replace(axle, tyre_rate_n_per_m=stiffer)
+        what = f"{end.capitalize()} tyres {_PRESSURE:.0%} fuller, if their makers allow it"
+        yield _Change("pressure", what, end, 0.2, with_axle(vehicle, end, firmer), set_up)
+    what = "New shocks: it comes to rest sooner"
+    yield _Change("shocks", what, None, 2.0, vehicle, set_up, parts=True)
