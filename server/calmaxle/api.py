@@ -22,6 +22,7 @@ from calmaxle.in_words import FROM_BEFORE, TOO_LARGE, UNREADABLE
 from calmaxle.parser import WritableText
 from calmaxle.shape_words import shape_words
 from devices.api import router as devices_router
+from drive.api import router as drive_router
 from history.versions import StaleError
 from jobs.api import router as jobs_router
 from jobs.api import stale_answer
@@ -93,6 +94,7 @@ api.add_router("", prints_router)
 api.add_router("", board_router)
 api.add_router("", bay_router)
 api.add_router("", trouble_router)
+api.add_router("", drive_router)
 api.add_router("", tasks_router)
 
 

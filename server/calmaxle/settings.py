@@ -50,6 +50,7 @@ INSTALLED_APPS = [
     "prints",
     "board",
     "bay",
+    "drive",
     "owners",
     "demo",
 ]

@@ -15,7 +15,7 @@ from axlecore.quantities.units import Dimension, read_quantity
 from axlecore.road.answer import Answered, RunAnswer, answered
 from axlecore.road.comparing import Comparison, compare
 from axlecore.road.intervals import Interval
-from axlecore.road.judging import Judged, judged, of_this_vehicle
+from axlecore.road.judging import AgainstSheet, judged, of_this_vehicle
 from axlecore.road.reading import read_log
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import RigFile
@@ -92,23 +92,25 @@ def _say(found: list[Answered], rigs: list[RigFile], chosen: Namespace) -> int:
     said: RunAnswer | Comparison = found[0].answer
     if len(found) == 2:
         said = compare(found[0], found[1])
-    run = found[-1].run
+    told = found[-1].told
     beside = None
-    if rigs and run is not None:
-        before = found[0].run if len(found) == 2 else None
-        beside = judged(run, rigs[0].vehicle, rigs[0].set_up, key, before)
+    if rigs and told is not None:
+        before = found[0].told if len(found) == 2 else None
+        beside = judged(told, rigs[0].vehicle, rigs[0].set_up, key, before)
     if chosen.json:
         plain = to_plain(said) | (to_plain(beside) if beside is not None else {})
         sys.stdout.write(json.dumps(plain, indent=2, ensure_ascii=False) + "\n")
     else:
         _print(found, said, beside)
-    stopped = any(one.run is None for one in found)
+    stopped = any(one.told is None for one in found)
     if isinstance(said, Comparison):
         stopped = stopped or bool(said.comparable)
     return EXIT_STOP if stopped else EXIT_OK
 
 
-def _print(found: list[Answered], said: RunAnswer | Comparison, beside: Judged | None) -> None:
+def _print(
+    found: list[Answered], said: RunAnswer | Comparison, beside: AgainstSheet | None
+) -> None:
     for name, one in zip(("Before", "After") if len(found) == 2 else ("",), found, strict=True):
         if name:
             print(f"{name}:")

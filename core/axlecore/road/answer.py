@@ -47,6 +47,35 @@ class RunAnswer(Record):
     refused: list[str]
 
 
+@dataclass(frozen=True)
+class Told(Record):
+    """What a run is compared and judged by, kept so that its log need not be read again.
+
+    Attributes
+    ----------
+    gradient : Interval
+        Lean of a long bend [°/g].
+    frequency_hz, damping_ratio : Interval or None
+        Undamped [Hz], of critical; None where the run does not tell it.
+    lateral_low_m_s2, lateral_high_m_s2 : float
+        From where to where most bends went.
+    speed_m_s : float or None
+        Driven in the middle; None where it was not logged.
+    """
+
+    gradient: Interval
+    frequency_hz: Interval | None
+    damping_ratio: Interval | None
+    lateral_low_m_s2: float
+    lateral_high_m_s2: float
+    speed_m_s: float | None
+
+    @property
+    def bend_m_s2(self) -> float:
+        """How sharp its bends are [m/s²]."""
+        return (self.lateral_high_m_s2 - self.lateral_low_m_s2) / 2
+
+
 @dataclass(frozen=True, eq=False)
 class Answered:
     """What one run says, with the run it was worked through to.
@@ -55,12 +84,15 @@ class Answered:
     ----------
     answer : RunAnswer
         In numbers and words.
-    run : Run or None
+    told : Told or None
         None where it was refused.
+    run : Run or None
+        With all its samples; None where it was refused, or its log was not read again.
     """
 
     answer: RunAnswer
-    run: Run | None
+    told: Told | None
+    run: Run | None = None
 
 
 def answered(
@@ -96,7 +128,12 @@ def answered(
         said,
         [],
     )
-    return Answered(told, run)
+    low, high = run.lateral_range_m_s2
+    fit = run.fit
+    kept = Told(
+        run.gradient_deg_per_g, fit.frequency_hz, fit.damping_ratio, low, high, run.speed_m_s
+    )
+    return Answered(told, kept, run)
 
 
 def answer(

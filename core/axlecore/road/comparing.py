@@ -8,10 +8,8 @@ import numpy as np
 
 from axlecore.motion.response import Rocking
 from axlecore.quantities.measure import Record
-from axlecore.road.answer import Answered, RunAnswer
+from axlecore.road.answer import Answered, RunAnswer, Told
 from axlecore.road.intervals import Interval
-from axlecore.road.roll_fit import RollFit
-from axlecore.road.run import Run
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
 
 #: Speeds may differ by this part, pressures too; lateral ranges share this part of the larger.
@@ -86,16 +84,16 @@ def compare(
         How each was driven, as far as that is known.
     """
     against = _unlike(*conditions)
-    if before.run is None or after.run is None:
+    if before.told is None or after.told is None:
         names = zip(("before", "after"), (before, after), strict=True)
-        against += [f"the run {name} gives no number" for name, one in names if one.run is None]
+        against += [f"the run {name} gives no number" for name, one in names if one.told is None]
         return Comparison(before.answer, after.answer, None, None, None, against)
-    against += _runs_unlike(before.run, after.run, conditions)
+    against += _runs_unlike(before.told, after.told, conditions)
     if against:
         return Comparison(before.answer, after.answer, None, None, None, against)
-    fits = before.run.fit, after.run.fit
-    ratio = after.run.gradient_deg_per_g.over(before.run.gradient_deg_per_g)
-    return Comparison(before.answer, after.answer, ratio, _settling(*fits), _swings(*fits), [])
+    both = before.told, after.told
+    ratio = after.told.gradient.over(before.told.gradient)
+    return Comparison(before.answer, after.answer, ratio, _settling(*both), _swings(*both), [])
 
 
 def _unlike(before: Conditions, after: Conditions) -> list[str]:
@@ -131,7 +129,7 @@ def _km_h(speed_m_s: float) -> str:
     return f"{3.6 * speed_m_s:.0f} km/h"
 
 
-def _runs_unlike(before: Run, after: Run, conditions: tuple[Conditions, Conditions]) -> list[str]:
+def _runs_unlike(before: Told, after: Told, conditions: tuple[Conditions, Conditions]) -> list[str]:
     said = []
     speeds = [
         run.speed_m_s or one.speed_m_s for run, one in zip((before, after), conditions, strict=True)
@@ -139,7 +137,7 @@ def _runs_unlike(before: Run, after: Run, conditions: tuple[Conditions, Conditio
     first, second = speeds
     if first and second and abs(second / first - 1) > SPEED_PART:
         said.append(f"the speed was {_km_h(first)} before and {_km_h(second)} after")
-    ranges = before.lateral_range_m_s2, after.lateral_range_m_s2
+    ranges = [(one.lateral_low_m_s2, one.lateral_high_m_s2) for one in (before, after)]
     (low, high), (low_after, high_after) = ranges
     shared = min(high, high_after) - max(low, low_after)
     if shared < SHARED_PART * max(high - low, high_after - low_after):
@@ -147,10 +145,10 @@ def _runs_unlike(before: Run, after: Run, conditions: tuple[Conditions, Conditio
             "the bends went from {:.1f} to {:.1f} m/s² before and from {:.1f} to {:.1f} m/s² "
             "after".format(*ranges[0], *ranges[1])
         )
-    return said + _another_body(before.fit, after.fit)
+    return said + _another_body(before, after)
 
 
-def _another_body(before: RollFit, after: RollFit) -> list[str]:
+def _another_body(before: Told, after: Told) -> list[str]:
     """Return whether the two rock like two vehicles: K·ω² is arm × mass over inertia.
 
     Springs and bars change lean and frequency together and leave that as it is.
@@ -167,31 +165,31 @@ def _another_body(before: RollFit, after: RollFit) -> list[str]:
     ]
 
 
-def _own(fit: RollFit) -> Interval:
-    assert fit.frequency_hz is not None
-    hertz, gradient = fit.frequency_hz, fit.gradient_rad_s2_per_m
+def _own(told: Told) -> Interval:
+    assert told.frequency_hz is not None
+    hertz, gradient = told.frequency_hz, told.gradient
     return Interval(
         gradient.value * hertz.value**2, gradient.low * hertz.low**2, gradient.high * hertz.high**2
     )
 
 
-def _settling(before: RollFit, after: RollFit) -> Interval | None:
+def _settling(before: Told, after: Told) -> Interval | None:
     rests = [_rests(one) for one in (before, after)]
     if rests[0] is None or rests[1] is None:
         return None
     return rests[0].over(rests[1])
 
 
-def _rests(fit: RollFit) -> Interval | None:
+def _rests(told: Told) -> Interval | None:
     """Return ζ·f, what the time to rest is one over."""
-    if fit.frequency_hz is None or fit.damping_ratio is None:
+    if told.frequency_hz is None or told.damping_ratio is None:
         return None
-    hertz, ratio = fit.frequency_hz, fit.damping_ratio
+    hertz, ratio = told.frequency_hz, told.damping_ratio
     sure = ratio.times(hertz.value)
     return sure.with_unsure((hertz.high - hertz.low) / 2 * ratio.value)
 
 
-def _swings(before: RollFit, after: RollFit) -> list[int] | None:
+def _swings(before: Told, after: Told) -> list[int] | None:
     if before.damping_ratio is None or after.damping_ratio is None:
         return None
     return [swings_of(one.damping_ratio.value) for one in (before, after) if one.damping_ratio]

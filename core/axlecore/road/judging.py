@@ -6,19 +6,18 @@ from dataclasses import dataclass, replace
 
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
-from axlecore.road.answer import Answered
+from axlecore.road.answer import Answered, Told
 from axlecore.road.explaining import Explanation, explanations
 from axlecore.road.intervals import Interval
 from axlecore.road.otherwise import with_factor
 from axlecore.road.predicted import Predicted, Verdict, predicted, rocks_like_another, verdict
-from axlecore.road.run import Run
-from axlecore.road.tuning import Correction, Step, correction, next_steps
+from axlecore.road.tuning import Correction, TuneStep, correction, next_steps
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp, Vehicle
 
 
 @dataclass(frozen=True)
-class Judged(Record):
+class AgainstSheet(Record):
     """A run beside its sheet.
 
     Attributes
@@ -33,7 +32,7 @@ class Judged(Record):
         Each tested alone; empty where the prediction held.
     correction : Correction or None
         Of this vehicle's springs, to be taken or left; None where springs do not explain it.
-    next_steps : list of Step
+    next_steps : list of TuneStep
         From the corrected sheet, what costs least first.
     """
 
@@ -44,22 +43,22 @@ class Judged(Record):
     by: float
     explanations: list[Explanation]
     correction: Correction | None
-    next_steps: list[Step]
+    next_steps: list[TuneStep]
 
 
 def judged(
-    run: Run,
+    run: Told,
     vehicle: Vehicle,
     set_up: SetUp,
     key: LoadKey,
-    before: Run | None = None,
+    before: Told | None = None,
     wanted_deg_per_g: float | None = None,
-) -> Judged:
+) -> AgainstSheet:
     """Return a run beside what its sheet predicted of it.
 
     Parameters
     ----------
-    run : Run
+    run : Told
         Driven with what is chosen.
     vehicle : Vehicle
         The measured sheet.
@@ -67,7 +66,7 @@ def judged(
         What was fitted.
     key : LoadKey
         How it was loaded.
-    before : Run or None
+    before : Told or None
         Driven before anything was fitted: it tells the springs apart from the new bar.
     wanted_deg_per_g : float or None
         What was aimed at [°/g].
@@ -80,17 +79,17 @@ def judged(
         The vehicle tips over by itself.
     """
     told = predicted(vehicle, set_up, key, run.bend_m_s2)
-    measured = run.gradient_deg_per_g
+    measured = run.gradient
     found = verdict(measured, told.after)
     said: list[Explanation] = []
     if found is not Verdict.AGREES:
-        damped = run.fit.damping_ratio
+        damped = run.damping_ratio
         said = explanations(vehicle, set_up, key, told, measured, damped, run.bend_m_s2)
     offered = _correction(run, before, vehicle, set_up, key, told)
     corrected = vehicle
     if offered is not None:
         corrected = with_factor(vehicle, offered.factor.value)
-    return Judged(
+    return AgainstSheet(
         told.after,
         told.before,
         told.ratio,
@@ -103,8 +102,8 @@ def judged(
 
 
 def _correction(
-    run: Run,
-    before: Run | None,
+    run: Told,
+    before: Told | None,
     vehicle: Vehicle,
     set_up: SetUp,
     key: LoadKey,
@@ -114,9 +113,7 @@ def _correction(
     if before is not None:
         evidence, fitted, band = before, SetUp(), told.before
     try:
-        return correction(
-            vehicle, fitted, key, evidence.gradient_deg_per_g, band, evidence.bend_m_s2
-        )
+        return correction(vehicle, fitted, key, evidence.gradient, band, evidence.bend_m_s2)
     except InputError:
         return None
 
@@ -135,10 +132,10 @@ def of_this_vehicle(found: Answered, vehicle: Vehicle, set_up: SetUp, key: LoadK
     key : LoadKey
         How it was loaded.
     """
-    if found.run is None or found.run.fit.frequency_hz is None:
+    if found.told is None or found.told.frequency_hz is None:
         return found
-    told = predicted(vehicle, set_up, key, found.run.bend_m_s2)
-    why = rocks_like_another(found.run.fit.frequency_hz, told)
+    told = predicted(vehicle, set_up, key, found.told.bend_m_s2)
+    why = rocks_like_another(found.told.frequency_hz, told)
     if not why:
         return found
     refused = replace(

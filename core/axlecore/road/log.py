@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass, fields
 
 import numpy as np
@@ -67,3 +67,14 @@ class RoadLog:
             values = getattr(self, one.name)
             if values is not None:
                 yield one.name, values
+
+    def only(self, names: Collection[str]) -> RoadLog:
+        """Return the log with these channels of it alone.
+
+        Parameters
+        ----------
+        names : collection of str
+            Of channels.
+        """
+        kept = {name: values for name, values in self.channels() if name in names}
+        return RoadLog(self.time_s, **kept)

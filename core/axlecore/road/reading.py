@@ -6,10 +6,12 @@ import csv
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass, fields
+from io import StringIO
 
 import numpy as np
 
 from axlecore.errors import InputError
+from axlecore.quantities.measure import Record
 from axlecore.quantities.units import si_per
 from axlecore.road.log import RoadLog
 
@@ -69,12 +71,7 @@ def read_log(text: str, mapping: Mapping[str, str] | None = None) -> ReadLog:
         With the line and the heading: no time, a heading that is not there, a unit that is not
         known, a cell that is no number.
     """
-    lines = text.lstrip("\ufeff").splitlines()
-    if not lines:
-        raise InputError("text", "The log is empty; its first line holds the headings.")
-    if len(lines) > MOST_ROWS:
-        raise InputError("text", f"Read {len(lines)} lines; a log holds {MOST_ROWS} at most.")
-    mark = max(",;\t", key=lines[0].count)
+    lines, mark = _parted(text)
     rows = list(csv.reader(lines, delimiter=mark))
     headings = [cell.strip() for cell in rows[0]]
     chosen = _chosen(headings, mapping)
@@ -84,6 +81,86 @@ def read_log(text: str, mapping: Mapping[str, str] | None = None) -> ReadLog:
         assumed += said
         channels[channel] = scale * _numbers(rows, at, headings[at], decimal_comma=mark != ",")
     return ReadLog(RoadLog(**channels), tuple(assumed))
+
+
+@dataclass(frozen=True)
+class Column(Record):
+    """A column of a table as it is looked at before it is read.
+
+    Attributes
+    ----------
+    heading : str
+        As it stands there.
+    channel : str
+        Which it is taken for by its heading; empty where nobody can say.
+    unit : str
+        That the heading names; empty where it names none.
+    first : list of str
+        Its first cells.
+    """
+
+    heading: str
+    channel: str
+    unit: str
+    first: list[str]
+
+
+#: What a heading has to hold to be taken for a channel, the first that fits.
+_SOUNDS_LIKE = (
+    ("time_s", ("time", "elapsed", "timestamp")),
+    ("roll_rate_rad_s", ("roll rate", "gyro x", "gyro_x", "rotation x", "rollrate", "wx")),
+    ("yaw_rate_rad_s", ("yaw", "gyro z", "gyro_z", "rotation z", "wz")),
+    ("roll_angle_rad", ("roll", "lean", "bank")),
+    ("vertical_acceleration_m_s2", ("vertical", "acc z", "acc_z", "accel z", "az")),
+    ("lateral_acceleration_m_s2", ("lateral", "acc y", "acc_y", "accel y", "ay", "sideways")),
+    ("speed_m_s", ("speed", "velocity")),
+)
+_FIRST_ROWS = 4
+
+
+def columns_of(text: str) -> list[Column]:
+    """Return the columns of a table, each with what it is taken for.
+
+    Parameters
+    ----------
+    text : str
+        As it was logged.
+
+    Raises
+    ------
+    InputError
+        It is empty or too long.
+    """
+    lines, mark = _parted(text)
+    rows = list(csv.reader(lines[: 1 + _FIRST_ROWS], delimiter=mark))
+    found, taken = [], set()
+    for at, cell in enumerate(rows[0]):
+        heading = cell.strip()
+        channel = _taken_for(heading)
+        if channel in taken:
+            channel = ""
+        taken.add(channel)
+        bracket = _IN_BRACKETS.search(heading)
+        first = [row[at] if at < len(row) else "" for row in rows[1:]]
+        found.append(Column(heading, channel, bracket[1].strip() if bracket else "", first))
+    return found
+
+
+def _taken_for(heading: str) -> str:
+    if heading in CHANNELS:
+        return heading
+    plain = heading.lower()
+    return next((one for one, words in _SOUNDS_LIKE if any(word in plain for word in words)), "")
+
+
+def _parted(text: str) -> tuple[list[str], str]:
+    """Return a table's lines, and by what its cells are parted."""
+    lines = text.lstrip("\ufeff").splitlines()
+    if not lines:
+        raise InputError("text", "The log is empty; its first line holds the headings.")
+    if len(lines) > MOST_ROWS:
+        raise InputError("text", f"Read {len(lines)} lines; a log holds {MOST_ROWS} at most.")
+    return lines, max(",;\t", key=lines[0].count)
 
 
 def _chosen(headings: list[str], mapping: Mapping[str, str] | None) -> dict[str, int]:
@@ -148,3 +225,18 @@ def _numbers(
                     heading, f"Line {number}, “{heading}”: read “{cell[:20]}”, which is no number."
                 ) from None
         raise
+
+
+def written(log: RoadLog) -> str:
+    """Return a log as a table of our own headings.
+
+    Parameters
+    ----------
+    log : RoadLog
+        In SI.
+    """
+    channels = [("time_s", log.time_s), *log.channels()]
+    table = StringIO()
+    table.write(",".join(name for name, _ in channels) + "\n")
+    np.savetxt(table, np.column_stack([values for _, values in channels]), "%.7g", ",")
+    return table.getvalue()

@@ -291,7 +291,7 @@ def _edges(
 ) -> FloatArray:
     """Return K, ln ω and ln ζ at the edges of what each may be, the others fitted, (2·k, 3).
 
-    A bootstrap of scores knows the fit's neighbourhood only; these are as far as the fit itself
+    A bootstrap of scores knows what lies close to the fit only; these are as far as the fit itself
     stays nearly as good. Source: Pawitan, *In All Likelihood*, ch. 3.
     """
     squares = _squares(ready, at, noise)

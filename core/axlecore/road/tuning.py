@@ -44,7 +44,7 @@ class Correction(Record):
 
 
 @dataclass(frozen=True)
-class Step(Record):
+class TuneStep(Record):
     """One thing that can be done next.
 
     Attributes
@@ -133,7 +133,7 @@ def next_steps(
     measured_deg_per_g: float,
     wanted_deg_per_g: float | None = None,
     bend_m_s2: float = REFERENCE_BEND_M_S2,
-) -> list[Step]:
+) -> list[TuneStep]:
     """Return what can be done next, what costs least first.
 
     Parameters
@@ -154,7 +154,7 @@ def next_steps(
     now = gradient_deg_per_g(vehicle, set_up, key, bend_m_s2)
     damped = float(rocks_of(vehicle, set_up, key).damping_ratio[0])
     met = wanted_deg_per_g is not None and measured_deg_per_g <= wanted_deg_per_g
-    stop = Step("stop", "Stop here", None, None, measured_deg_per_g, 0.0, damped, 0.0, False)
+    stop = TuneStep("stop", "Stop here", None, None, measured_deg_per_g, 0.0, damped, 0.0, False)
     steps = []
     for one in _changes(vehicle, set_up):
         leans = gradient_deg_per_g(one.vehicle, one.set_up, key, bend_m_s2)
@@ -163,7 +163,7 @@ def next_steps(
         change = leans / now - 1
         if abs(change) > _LEAST_CHANGE or (one.key == "shocks" and damped < _NEW_SHOCKS):
             steps.append(
-                Step(
+                TuneStep(
                     one.key,
                     one.what,
                     one.end,

@@ -40,6 +40,8 @@ class Sensed:
         What drives the model and what it is held against.
     standing : tuple of Piece
         The same, of each spell in which the vehicle stood.
+    spells : tuple of slice
+        Where that was.
     """
 
     way: Way
@@ -48,6 +50,7 @@ class Sensed:
     roll_rad: FloatArray
     piece: Piece
     standing: tuple[Piece, ...]
+    spells: tuple[slice, ...]
 
 
 @dataclass(frozen=True, eq=False)
@@ -96,7 +99,8 @@ def sensed(one: Levelled, step_s: float, sensor_height_m: float) -> list[Sensed]
             still = replace(had, seen=had.seen_standing)
             spells = tuple(_piece(still, step_s, at) for at in one.spells)
             lateral, roll = had.lateral_m_s2, had.roll_rad
-            made.append(Sensed(way, one.piece.time_s, lateral, roll, whole, spells))
+            stood = tuple(one.spells)
+            made.append(Sensed(way, one.piece.time_s, lateral, roll, whole, spells, stood))
     return made
 
 

@@ -69,5 +69,4 @@ def seeded(seed):
     log = logged(drove, body(drove, *true), logger, chance)
     speed_too = way == "C" or chance.random() < 0.5
     kept = CHANNELS_BY_WAY[way] + ("speed_m_s",) * speed_too
-    channels = {name: values for name, values in log.channels() if name in kept}
-    return Seeded(way, RoadLog(log.time_s, **channels), logger.height_m, *true)
+    return Seeded(way, log.only(kept), logger.height_m, *true)

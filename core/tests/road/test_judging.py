@@ -72,7 +72,7 @@ class JudgingTests(unittest.TestCase):
     def judge(self, vehicle, hidden, set_up=None):
         set_up = self.set_up if set_up is None else set_up
         before, after = (run(vehicle, one, hidden) for one in (SetUp(), set_up))
-        return judged(after.run, vehicle, set_up, STATE, before.run)
+        return judged(after.told, vehicle, set_up, STATE, before.told)
 
     def test_a_prediction_that_holds_agrees_and_needs_no_explanation(self):
         found = self.judge(self.vehicle, Hidden())
@@ -125,7 +125,7 @@ class JudgingTests(unittest.TestCase):
         quick = run(self.vehicle, SetUp(), Hidden(inertia=0.25, damping=0.4))
         self.assertIsNotNone(quick.answer.natural_frequency_hz)
         refused = of_this_vehicle(quick, self.vehicle, self.set_up, STATE)
-        self.assertIsNone(refused.run)
+        self.assertIsNone(refused.told)
         self.assertIn("another vehicle", refused.answer.refused[0])
         own = run(self.vehicle, SetUp(), Hidden())
         self.assertIs(of_this_vehicle(own, self.vehicle, self.set_up, STATE), own)

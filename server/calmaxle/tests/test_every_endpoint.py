@@ -101,6 +101,10 @@ class EveryOperation(TwoShops):
             {"place": "sheet", "key": uuid4(), "file": paper},
         )
         self.scan = sent.json()["id"]
+        driven = {"when": "before", "manoeuvre": "known bend", "state": "trip_ready"}
+        driven |= {"surface": "dry", "key": str(uuid4())}
+        sent = self.send("POST", f"/jobs/{self.job.pk}/runs/stand-in", driven)
+        self.run_id = sent.json()["runs"][0]["id"]
         told = self.client.get(f"/api/jobs/{self.job.pk}/ranking?state=trip_ready")
         assert told.status_code == 200
         self.task = Task.objects.get().pk
@@ -114,6 +118,7 @@ class EveryOperation(TwoShops):
             "attachment_id": self.attachment,
             "job_id": self.job.pk,
             "photo_id": self.photo,
+            "run_id": self.run_id,
             "scan_id": self.scan,
             "task_id": self.task,
             "person_id": self.viewer.pk,

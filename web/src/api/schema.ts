@@ -942,6 +942,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/drive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Drive */
+        get: operations["read_drive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/drive/correction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Correction */
+        post: operations["correct_springs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/due": {
         parameters: {
             query?: never;
@@ -1413,6 +1447,91 @@ export interface paths {
         get: operations["replay"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Run */
+        post: operations["keep_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/runs/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Columns */
+        post: operations["look_at_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/runs/felt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Felt */
+        post: operations["keep_felt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/runs/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Removed */
+        post: operations["remove_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/runs/stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Stand In */
+        post: operations["drive_stand_in"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2069,6 +2188,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Trace */
+        get: operations["read_trace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scans/{scan_id}": {
         parameters: {
             query?: never;
@@ -2516,6 +2652,38 @@ export interface components {
              * @default false
              */
             with_choice: boolean;
+        };
+        /**
+         * AgainstSheet
+         * @description A run beside its sheet.
+         *
+         *     Attributes
+         *     ----------
+         *     predicted, predicted_before, predicted_ratio : Interval
+         *         Roll gradient of what is chosen and as it stood [°/g], and their ratio.
+         *     verdict : Verdict
+         *         Whether the prediction held.
+         *     by : float
+         *         Measured over predicted, less one.
+         *     explanations : list of Explanation
+         *         Each tested alone; empty where the prediction held.
+         *     correction : Correction or None
+         *         Of this vehicle's springs, to be taken or left; None where springs do not explain it.
+         *     next_steps : list of TuneStep
+         *         From the corrected sheet, what costs least first.
+         */
+        AgainstSheet: {
+            /** By */
+            by: number;
+            correction: components["schemas"]["Correction"] | null;
+            /** Explanations */
+            explanations: components["schemas"]["Explanation"][];
+            /** Next Steps */
+            next_steps: components["schemas"]["TuneStep"][];
+            predicted: components["schemas"]["Interval"];
+            predicted_before: components["schemas"]["Interval"];
+            predicted_ratio: components["schemas"]["Interval"];
+            verdict: components["schemas"]["Verdict"];
         };
         /** AgreedIn */
         AgreedIn: {
@@ -3306,6 +3474,11 @@ export interface components {
             /** Strength Spread */
             strength_spread: number;
         };
+        /** BaseIn */
+        BaseIn: {
+            /** Base Version */
+            base_version: number;
+        };
         /** BayAwayIn */
         BayAwayIn: {
             /** Bay Id */
@@ -3933,31 +4106,35 @@ export interface components {
         };
         /**
          * Column
-         * @description One column of the table.
+         * @description A column of a table as it is looked at before it is read.
          *
          *     Attributes
          *     ----------
-         *     key : str
-         *         Heading that we write.
-         *     says : str
-         *         What stands in it.
-         *     example : str
-         *         A cell as it may be typed.
-         *     needed : bool
-         *         Every part has it.
+         *     heading : str
+         *         As it stands there.
+         *     channel : str
+         *         Which it is taken for by its heading; empty where nobody can say.
+         *     unit : str
+         *         That the heading names; empty where it names none.
+         *     first : list of str
+         *         Its first cells.
          */
         Column: {
-            /** Example */
-            example: string;
-            /** Key */
-            key: string;
-            /**
-             * Needed
-             * @default false
-             */
-            needed: boolean;
-            /** Says */
-            says: string;
+            /** Channel */
+            channel: string;
+            /** First */
+            first: string[];
+            /** Heading */
+            heading: string;
+            /** Unit */
+            unit: string;
+        };
+        /** ColumnsOut */
+        ColumnsOut: {
+            /** Channels */
+            channels: string[];
+            /** Columns */
+            columns: components["schemas"]["Column"][];
         };
         /**
          * Combination
@@ -4018,6 +4195,24 @@ export interface components {
             /** Troubles */
             troubles: components["schemas"]["HoleTrouble"][];
         };
+        /**
+         * Compared
+         * @description A run before beside one after.
+         *
+         *     Attributes
+         *     ----------
+         *     before_id, after_id : int
+         *         Which runs.
+         *     comparison : Comparison
+         *         What core says of them.
+         */
+        Compared: {
+            /** After Id */
+            after_id: number;
+            /** Before Id */
+            before_id: number;
+            comparison: components["schemas"]["Comparison"];
+        };
         /** ComparedSet */
         ComparedSet: {
             /** Bands */
@@ -4032,6 +4227,33 @@ export interface components {
             /** Sets */
             sets: components["schemas"]["SetIn"][];
             state: components["schemas"]["LoadKey"];
+        };
+        /**
+         * Comparison
+         * @description Two runs of one vehicle beside each other: what `axlecore road LOG AFTER --json` writes.
+         *
+         *     Attributes
+         *     ----------
+         *     before, after : RunAnswer
+         *         Each by itself.
+         *     ratio : Interval or None
+         *         Roll gradient after over before; None where the two may not be compared.
+         *     settling : Interval or None
+         *         Time to rest after over before; None where either does not tell it.
+         *     swings : list of int or None
+         *         Swings past centre, before and after.
+         *     comparable : list of str
+         *         What does not hold between the two; empty where they may be compared.
+         */
+        Comparison: {
+            after: components["schemas"]["RunAnswer"];
+            before: components["schemas"]["RunAnswer"];
+            /** Comparable */
+            comparable: string[];
+            ratio: components["schemas"]["Interval"] | null;
+            settling: components["schemas"]["Interval"] | null;
+            /** Swings */
+            swings: number[] | null;
         };
         /**
          * Complaint
@@ -4169,6 +4391,22 @@ export interface components {
             with_choice: boolean;
         };
         /**
+         * Correction
+         * @description A factor on all springs of a vehicle, by what was measured on the road.
+         *
+         *     Attributes
+         *     ----------
+         *     factor : Interval
+         *         On the sheet's springs as they were before any correction.
+         *     measured, predicted : Interval
+         *         Roll gradient it rests on, and what the sheet said [°/g].
+         */
+        Correction: {
+            factor: components["schemas"]["Interval"];
+            measured: components["schemas"]["Interval"];
+            predicted: components["schemas"]["Interval"];
+        };
+        /**
          * Cost
          * @description What one number's band does to the lean.
          *
@@ -4259,6 +4497,25 @@ export interface components {
          * @enum {string}
          */
         Currency: "EUR" | "USD" | "GBP" | "CAD" | "AUD" | "NZD" | "CHF" | "DKK" | "NOK" | "SEK";
+        /**
+         * Cut
+         * @description What was left out of a run, and why.
+         *
+         *     Attributes
+         *     ----------
+         *     from_s, to_s : float
+         *         Where in the run [s].
+         *     why : str
+         *         In words.
+         */
+        Cut: {
+            /** From S */
+            from_s: number;
+            /** To S */
+            to_s: number;
+            /** Why */
+            why: string;
+        };
         /**
          * DayMove
          * @description A job that is ready on another day than was told last.
@@ -4506,6 +4763,24 @@ export interface components {
             /** Plumb Above Edge M */
             plumb_above_edge_m: number;
         };
+        /** DriveOut */
+        DriveOut: {
+            /** Corrected */
+            corrected: boolean;
+            /** Job Id */
+            job_id: number;
+            /** Questions */
+            questions: components["schemas"]["Question"][];
+            /** Runs */
+            runs: components["schemas"]["RunOut"][];
+            /** Scale */
+            scale: string[];
+            /** Standing */
+            standing: components["schemas"]["StandingRun"][];
+            /** States */
+            states: components["schemas"]["LoadKey"][];
+            verdicts: components["schemas"]["Verdicts"];
+        };
         /**
          * Driver
          * @description A number that makes the band wide.
@@ -4651,6 +4926,35 @@ export interface components {
             wind_m_s: number[];
         };
         /**
+         * Explanation
+         * @description One thing that may be other than the sheet says, and what the lean would then be.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Which: play, hole, preload, air_bags, load, shocks.
+         *     what : str
+         *         In words, with how much it would take.
+         *     gradient_deg_per_g : float
+         *         Predicted with it [°/g].
+         *     explains : bool
+         *         Whether it brings the prediction to what was measured.
+         *     check : str
+         *         How to find out in the bay.
+         */
+        Explanation: {
+            /** Check */
+            check: string;
+            /** Explains */
+            explains: boolean;
+            /** Gradient Deg Per G */
+            gradient_deg_per_g: number;
+            /** Key */
+            key: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Extra
          * @description Whether a part that is not a bar is there.
          * @enum {string}
@@ -4697,6 +5001,32 @@ export interface components {
          * @enum {string}
          */
         Fault: "cracked" | "broken" | "missing" | "welded before" | "rust under the bushing" | "rusted from inside" | "surface rust" | "bent" | "play" | "torn boot" | "seized stud" | "stud will spin" | "crushed bushing" | "missing bushing" | "soft" | "oval" | "split" | "dry" | "wrong size" | "loose" | "hole worn oval" | "captive nut spins" | "permanent thread-lock" | "covers bolts we need" | "in the way of a bar" | "not standard" | "chafed" | "leaks" | "off-centre" | "option not on the sheet" | "too heavy for one";
+        /**
+         * Felt
+         * @description What is asked, in order.
+         * @enum {string}
+         */
+        Felt: "leans" | "settles" | "head" | "pushed" | "holds_on" | "rattles" | "steering" | "noises";
+        /** FeltIn */
+        FeltIn: {
+            /** Felt */
+            felt: {
+                [key: string]: number;
+            };
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Run Id */
+            run_id: number;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            seat: components["schemas"]["Seat"];
+        };
         /**
          * Figures
          * @description What one set-up does.
@@ -5349,6 +5679,18 @@ export interface components {
             /** Updated */
             updated: number;
         };
+        /** ImpressionOut */
+        ImpressionOut: {
+            /** Felt */
+            felt: {
+                [key: string]: number;
+            };
+            /** Name */
+            name: string;
+            /** Said */
+            said: string;
+            seat: components["schemas"]["Seat"];
+        };
         /** InHandIn */
         InHandIn: {
             /** Step */
@@ -5360,6 +5702,23 @@ export interface components {
          * @enum {string}
          */
         Inside: "unseen" | "clear" | "wiring";
+        /**
+         * Interval
+         * @description A number with the interval that holds it in 95 of 100 runs like this one.
+         *
+         *     Attributes
+         *     ----------
+         *     value, low, high : float
+         *         In the unit of what it is of.
+         */
+        Interval: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Value */
+            value: number;
+        };
         /** InvitationOut */
         InvitationOut: {
             /**
@@ -6335,6 +6694,85 @@ export interface components {
             rear_right_height_m?: components["schemas"]["Measured"] | null;
             rear_right_kg: components["schemas"]["Measured"];
         };
+        /** LoggedIn */
+        LoggedIn: {
+            /**
+             * Closed Ground
+             * @default false
+             */
+            closed_ground: boolean;
+            /**
+             * Columns
+             * @default
+             */
+            columns: string;
+            /** Driven At */
+            driven_at?: string | null;
+            /**
+             * Driver
+             * @default
+             */
+            driver: string;
+            /**
+             * Front Pressure
+             * @default
+             */
+            front_pressure: string;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /**
+             * Limit
+             * @default
+             */
+            limit: string;
+            manoeuvre: components["schemas"]["Manoeuvre"];
+            /**
+             * Passenger
+             * @default
+             */
+            passenger: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Rear Pressure
+             * @default
+             */
+            rear_pressure: string;
+            /**
+             * Sensor Height
+             * @default
+             */
+            sensor_height: string;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /**
+             * Speed
+             * @default
+             */
+            speed: string;
+            state: components["schemas"]["LoadKey"];
+            surface: components["schemas"]["Surface"];
+            /**
+             * Traffic
+             * @default
+             */
+            traffic: string;
+            when: components["schemas"]["When"];
+            /**
+             * Wind
+             * @default
+             */
+            wind: string;
+        };
         /** LookOut */
         LookOut: {
             change: components["schemas"]["PlanChange"];
@@ -6428,6 +6866,12 @@ export interface components {
          * @enum {string}
          */
         MadeFor: "front" | "rear" | "either";
+        /**
+         * Manoeuvre
+         * @description The standing manoeuvres, driven the same way before and after.
+         * @enum {string}
+         */
+        Manoeuvre: "slow first exit" | "gentle slalom" | "known bend" | "one-side bumps" | "even bumps" | "firm stop" | "road with trucks passing" | "climb and winding road" | "marked gust place";
         /** MarksIn */
         MarksIn: {
             /** Base Version */
@@ -7814,6 +8258,22 @@ export interface components {
          */
         Quantity: "lean" | "balance" | "reserve";
         /**
+         * Question
+         * @description One thing that is asked.
+         *
+         *     Attributes
+         *     ----------
+         *     felt : Felt
+         *         Which.
+         *     text : str
+         *         In the words it is always asked in.
+         */
+        Question: {
+            felt: components["schemas"]["Felt"];
+            /** Text */
+            text: string;
+        };
+        /**
          * Quote
          * @description What a job takes and costs.
          *
@@ -8438,11 +8898,99 @@ export interface components {
             part_number: string;
         };
         /**
+         * RunAnswer
+         * @description What one run says: what `axlecore road LOG --json` writes.
+         *
+         *     Attributes
+         *     ----------
+         *     method : str
+         *         A by roll rate, B by a roll angle, C by yaw rate and speed; empty where none was possible.
+         *     roll_gradient_deg_per_g : Interval or None
+         *         Lean of a long bend [°/g].
+         *     natural_frequency_hz : Interval or None
+         *         Undamped [Hz]; None where this run does not tell it.
+         *     damping_ratio : Interval or None
+         *         Of critical; None where this run does not tell it.
+         *     straight_line_deg_per_g : float or None
+         *         Slope of roll over lateral acceleration, shown beside [°/g].
+         *     assumed : list of str
+         *         What was taken for granted.
+         *     refused : list of str
+         *         Why there is no number; empty where there is one.
+         */
+        RunAnswer: {
+            /** Assumed */
+            assumed: string[];
+            damping_ratio: components["schemas"]["Interval"] | null;
+            /** Method */
+            method: string;
+            natural_frequency_hz: components["schemas"]["Interval"] | null;
+            /** Refused */
+            refused: string[];
+            roll_gradient_deg_per_g: components["schemas"]["Interval"] | null;
+            /** Straight Line Deg Per G */
+            straight_line_deg_per_g: number | null;
+        };
+        /**
          * Rung
          * @description Rungs of the ladder, in the order they are tried.
          * @enum {string}
          */
         Rung: "extract" | "re-tap" | "insert" | "through-bolt" | "larger tap" | "rivet nut" | "weld";
+        /** RunOut */
+        RunOut: {
+            answer: components["schemas"]["RunAnswer"];
+            /** Closed Ground */
+            closed_ground: boolean;
+            /**
+             * Driven At
+             * Format: date-time
+             */
+            driven_at: string;
+            /** Driver */
+            driver: string;
+            /** Front Pressure Pa */
+            front_pressure_pa: number | null;
+            /** Has Log */
+            has_log: boolean;
+            /** Id */
+            id: number;
+            /** Impressions */
+            impressions: components["schemas"]["ImpressionOut"][];
+            /** Limit M S */
+            limit_m_s: number | null;
+            /** Log Name */
+            log_name: string;
+            manoeuvre: components["schemas"]["Manoeuvre"];
+            /** Passenger */
+            passenger: string;
+            /** Person */
+            person: string;
+            /** Place */
+            place: string;
+            /** Rear Pressure Pa */
+            rear_pressure_pa: number | null;
+            /** Simulated */
+            simulated: boolean;
+            /** Speed M S */
+            speed_m_s: number | null;
+            state: components["schemas"]["LoadKey"];
+            surface: components["schemas"]["Surface"];
+            /** Tells */
+            tells: boolean;
+            /** Traffic */
+            traffic: string;
+            when: components["schemas"]["When"];
+            /** Wind */
+            wind: string;
+        };
+        /** RunRemovedIn */
+        RunRemovedIn: {
+            /** Removed */
+            removed: boolean;
+            /** Run Id */
+            run_id: number;
+        };
         /**
          * Rust
          * @description Rust of the whole undercarriage.
@@ -9449,6 +9997,111 @@ export interface components {
             swings_before: number;
         };
         /**
+         * StandingRun
+         * @description One of the standing manoeuvres.
+         *
+         *     Attributes
+         *     ----------
+         *     manoeuvre : Manoeuvre
+         *         Which.
+         *     do : str
+         *         What the driver does.
+         *     tells : str
+         *         What it shows.
+         *     tells_lean : bool
+         *         Whether its log tells a roll gradient.
+         *     closed_ground : bool
+         *         Whether it belongs on closed ground.
+         *     speed_m_s, lateral_m_s2 : float
+         *         Usual speed, and how sharp its bends are, for the stand-in logger.
+         */
+        StandingRun: {
+            /** Closed Ground */
+            closed_ground: boolean;
+            /** Do */
+            do: string;
+            /** Lateral M S2 */
+            lateral_m_s2: number;
+            manoeuvre: components["schemas"]["Manoeuvre"];
+            /** Speed M S */
+            speed_m_s: number;
+            /** Tells */
+            tells: string;
+            /** Tells Lean */
+            tells_lean: boolean;
+        };
+        /** StandInIn */
+        StandInIn: {
+            /**
+             * Closed Ground
+             * @default false
+             */
+            closed_ground: boolean;
+            /** Driven At */
+            driven_at?: string | null;
+            /**
+             * Driver
+             * @default
+             */
+            driver: string;
+            /**
+             * Front Pressure
+             * @default
+             */
+            front_pressure: string;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /**
+             * Limit
+             * @default
+             */
+            limit: string;
+            manoeuvre: components["schemas"]["Manoeuvre"];
+            /**
+             * Passenger
+             * @default
+             */
+            passenger: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Rear Pressure
+             * @default
+             */
+            rear_pressure: string;
+            /**
+             * Sensor Height
+             * @default
+             */
+            sensor_height: string;
+            /**
+             * Speed
+             * @default
+             */
+            speed: string;
+            state: components["schemas"]["LoadKey"];
+            surface: components["schemas"]["Surface"];
+            /**
+             * Traffic
+             * @default
+             */
+            traffic: string;
+            /** @default A */
+            way: components["schemas"]["Way"];
+            when: components["schemas"]["When"];
+            /**
+             * Wind
+             * @default
+             */
+            wind: string;
+        };
+        /**
          * StateAngles
          * @description Arm and link of the left side in one load state.
          *
@@ -9938,6 +10591,12 @@ export interface components {
             /** There */
             there: number;
         };
+        /**
+         * Surface
+         * @description What the road was like.
+         * @enum {string}
+         */
+        Surface: "dry" | "wet";
         /**
          * Suspension
          * @description What joins left and right wheel.
@@ -10466,6 +11125,57 @@ export interface components {
             load_kg?: components["schemas"]["Measured"] | null;
         };
         /**
+         * Trace
+         * @description A run as it is drawn.
+         *
+         *     Attributes
+         *     ----------
+         *     pieces : list of TracePiece
+         *         In the order of time.
+         *     cuts : list of Cut
+         *         What was left out, and why.
+         */
+        Trace: {
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /** Pieces */
+            pieces: components["schemas"]["TracePiece"][];
+        };
+        /**
+         * TracePiece
+         * @description An even piece of a run.
+         *
+         *     Attributes
+         *     ----------
+         *     from_s, step_s : float
+         *         When it begins and how far its samples are apart [s].
+         *     lateral_m_s2 : list of float
+         *         Of the road's plane [m/s²].
+         *     roll_rad : list of float
+         *         As measured [rad].
+         *     model_rad : list of float
+         *         As the fitted model rolls [rad].
+         *     still : list of tuple of float
+         *         From and to where the vehicle stood [s].
+         */
+        TracePiece: {
+            /** From S */
+            from_s: number;
+            /** Lateral M S2 */
+            lateral_m_s2: number[];
+            /** Model Rad */
+            model_rad: number[];
+            /** Roll Rad */
+            roll_rad: number[];
+            /** Step S */
+            step_s: number;
+            /** Still */
+            still: [
+                number,
+                number
+            ][];
+        };
+        /**
          * Trouble
          * @description Readings from which nothing follows, and why.
          *
@@ -10552,6 +11262,50 @@ export interface components {
          * @enum {string}
          */
         TubeShape: "unseen" | "round" | "oval" | "square";
+        /**
+         * TuneStep
+         * @description One thing that can be done next.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Which: stop, hole, preload, joints, air_lines, pressure, shocks.
+         *     what : str
+         *         In words.
+         *     end : End or None
+         *         At which end.
+         *     hole : int or None
+         *         Into which, 0 the outermost.
+         *     gradient_deg_per_g : float
+         *         Predicted with it [°/g].
+         *     change : float
+         *         Of the lean now, as a part of it.
+         *     damping_ratio : float
+         *         Predicted with it.
+         *     hours : float
+         *         What it usually takes [h].
+         *     parts : bool
+         *         Whether parts have to be bought.
+         */
+        TuneStep: {
+            /** Change */
+            change: number;
+            /** Damping Ratio */
+            damping_ratio: number;
+            end: components["schemas"]["End"] | null;
+            /** Gradient Deg Per G */
+            gradient_deg_per_g: number;
+            /** Hole */
+            hole: number | null;
+            /** Hours */
+            hours: number;
+            /** Key */
+            key: string;
+            /** Parts */
+            parts: boolean;
+            /** What */
+            what: string;
+        };
         /**
          * TwistTables
          * @description Lean of both ends for one frame stiffness, over bend (rows) and side force (columns).
@@ -10798,6 +11552,26 @@ export interface components {
          */
         Verdict: "open" | "accepted" | "overridden";
         /**
+         * Verdicts
+         * @description What the runs of a job come to.
+         *
+         *     Attributes
+         *     ----------
+         *     compared : list of Compared
+         *         Each manoeuvre's newest run before beside its newest after.
+         *     judged_run_id : int or None
+         *         The run after that is held against the sheet: the newest that tells a gradient.
+         *     judged : AgainstSheet or None
+         *         What that comes to.
+         */
+        Verdicts: {
+            /** Compared */
+            compared: components["schemas"]["Compared"][];
+            judged: components["schemas"]["AgainstSheet"] | null;
+            /** Judged Run Id */
+            judged_run_id: number | null;
+        };
+        /**
          * Waiting
          * @description What a job waits for.
          *
@@ -10832,10 +11606,10 @@ export interface components {
         };
         /**
          * Way
-         * @description How an owner agreed.
+         * @description How lateral acceleration and roll were had of a log.
          * @enum {string}
          */
-        Way: "in person" | "by phone" | "in writing" | "signed here" | "by link";
+        Way: "A" | "B" | "C";
         /**
          * WayToFree
          * @description One way to free a fastener, as it stands here.
@@ -12521,6 +13295,54 @@ export interface operations {
             };
         };
     };
+    read_drive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
+                };
+            };
+        };
+    };
+    correct_springs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BaseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
     change_due: {
         parameters: {
             query?: never;
@@ -13277,6 +14099,241 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BeforeAfterReplay"];
+                };
+            };
+        };
+    };
+    keep_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Closed Ground
+                     * @default false
+                     */
+                    closed_ground?: boolean;
+                    /**
+                     * Columns
+                     * @default
+                     */
+                    columns?: string;
+                    /** Driven At */
+                    driven_at?: string | null;
+                    /**
+                     * Driver
+                     * @default
+                     */
+                    driver?: string;
+                    /** File */
+                    file?: string | null;
+                    /**
+                     * Front Pressure
+                     * @default
+                     */
+                    front_pressure?: string;
+                    /**
+                     * Key
+                     * Format: uuid
+                     */
+                    key: string;
+                    /**
+                     * Limit
+                     * @default
+                     */
+                    limit?: string;
+                    /**
+                     * Manoeuvre
+                     * @description The standing manoeuvres, driven the same way before and after.
+                     * @enum {string}
+                     */
+                    manoeuvre: "slow first exit" | "gentle slalom" | "known bend" | "one-side bumps" | "even bumps" | "firm stop" | "road with trucks passing" | "climb and winding road" | "marked gust place";
+                    /**
+                     * Passenger
+                     * @default
+                     */
+                    passenger?: string;
+                    /**
+                     * Place
+                     * @default
+                     */
+                    place?: string;
+                    /**
+                     * Rear Pressure
+                     * @default
+                     */
+                    rear_pressure?: string;
+                    /**
+                     * Sensor Height
+                     * @default
+                     */
+                    sensor_height?: string;
+                    /**
+                     * Simulated
+                     * @default false
+                     */
+                    simulated?: boolean;
+                    /**
+                     * Speed
+                     * @default
+                     */
+                    speed?: string;
+                    /**
+                     * LoadKey
+                     * @description Load states, lightest first.
+                     * @enum {string}
+                     */
+                    state: "empty" | "trip_ready" | "maximum" | "towing";
+                    /**
+                     * Surface
+                     * @description What the road was like.
+                     * @enum {string}
+                     */
+                    surface: "dry" | "wet";
+                    /**
+                     * Traffic
+                     * @default
+                     */
+                    traffic?: string;
+                    /**
+                     * When
+                     * @description On which side of the work a run was driven.
+                     * @enum {string}
+                     */
+                    when: "before" | "after";
+                    /**
+                     * Wind
+                     * @default
+                     */
+                    wind?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
+                };
+            };
+        };
+    };
+    look_at_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColumnsOut"];
+                };
+            };
+        };
+    };
+    keep_felt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeltIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
+                };
+            };
+        };
+    };
+    remove_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunRemovedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
+                };
+            };
+        };
+    };
+    drive_stand_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandInIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
                 };
             };
         };
@@ -14304,6 +15361,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SupplierOut"][];
+                };
+            };
+        };
+    };
+    read_trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trace"];
                 };
             };
         };

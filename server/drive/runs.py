@@ -1,0 +1,215 @@
+"""Keeping runs: as a logger sends them, as the stand-in drives them, and what was felt."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from datetime import datetime
+from uuid import UUID
+
+import numpy as np
+from django.utils import timezone
+
+from axlecore.errors import InputError
+from axlecore.formats import to_plain
+from axlecore.motion.manoeuvres import Course
+from axlecore.quantities.units import Dimension, read_quantity, with_unit
+from axlecore.road.driving import Manoeuvre
+from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Seat
+from axlecore.road.reading import written
+from axlecore.road.stand_in import CHANNELS_BY_WAY, Hidden, Logger, run_of
+from axlecore.road.standing_runs import standing_run
+from axlecore.road.ways import Way
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import SetUp
+from drive.logs import packed, text_of, worked
+from drive.models import Impression, Run, Surface, When
+from jobs.opened import OpenJob
+from jobs.writes import in_turn
+from shops.errors import Refused
+from shops.models import Person
+
+_MOST_RUNS = 60
+#: Over the posted limit by more than a gauge's error is not planned.
+_GAUGE = 1.0
+
+
+@dataclass(frozen=True)
+class TypedRun:
+    """How a run was driven, as it was typed."""
+
+    key: UUID
+    when: When
+    manoeuvre: Manoeuvre
+    state: LoadKey
+    surface: Surface
+    place: str = ""
+    wind: str = ""
+    traffic: str = ""
+    driver: str = ""
+    passenger: str = ""
+    closed_ground: bool = False
+    speed: str = ""
+    limit: str = ""
+    front_pressure: str = ""
+    rear_pressure: str = ""
+    simulated: bool = False
+    driven_at: datetime | None = None
+    columns: Mapping[str, str] = field(default_factory=dict)
+    sensor_height: str = ""
+
+
+def keep_run(
+    job: OpenJob, person: Person, typed: TypedRun, name: str = "", content: bytes | None = None
+) -> Run:
+    """Keep a run with its log, if it has one; the same key again is the same run.
+
+    Called without a lock: a log takes half a second to be worked through.
+    """
+    run = _read(job, person, typed)
+    if content is None:
+        return _kept(job, run, b"")
+    text = text_of(content)
+    found = worked(text, typed.columns, run.sensor_height_m)
+    run.log_name, run.columns = name[:120], dict(typed.columns)
+    run.answer, run.told = to_plain(found.answer), to_plain(found.told)
+    return _kept(job, run, packed(text))
+
+
+def _read(job: OpenJob, person: Person, typed: TypedRun) -> Run:
+    """A run with its numbers read; InputError where one is none, or it went over the limit."""
+
+    def number(what: str, dimension: Dimension) -> float | None:
+        said = getattr(typed, what).strip()
+        if not said:
+            return None
+        return read_quantity(with_unit(said, dimension, person.shown_units), dimension, what)
+
+    if job.rig.state(typed.state) is None:
+        there = ", ".join(one.key.label for one in job.rig.load_states)
+        raise InputError("state", f"This load was not weighed; weighed: {there}.")
+    set_up = SetUp() if typed.when is When.BEFORE else job.fitted_rig[1]
+    run = Run(
+        job=job.row,
+        key=typed.key,
+        when=typed.when,
+        manoeuvre=typed.manoeuvre,
+        state=typed.state,
+        surface=typed.surface,
+        closed_ground=typed.closed_ground,
+        simulated=typed.simulated,
+        set_up=to_plain(set_up),
+        sensor_height_m=number("sensor_height", Dimension.SHIFT),
+        speed_m_s=number("speed", Dimension.SPEED),
+        limit_m_s=number("limit", Dimension.SPEED),
+        front_pressure_pa=number("front_pressure", Dimension.PRESSURE),
+        rear_pressure_pa=number("rear_pressure", Dimension.PRESSURE),
+        person=person,
+        driven_at=_driven_at(typed.driven_at),
+        **{
+            name: getattr(typed, name).strip()
+            for name in ("place", "wind", "traffic", "driver", "passenger")
+        },
+    )
+    _check_speed(run)
+    return run
+
+
+def _driven_at(told: datetime | None) -> datetime:
+    now = timezone.now()
+    return told if told is not None and told <= now else now
+
+
+def _check_speed(run: Run) -> None:
+    for name, value in (("speed", run.speed_m_s), ("limit", run.limit_m_s)):
+        if value is not None and not 0 < value < 45:
+            raise InputError(name, f"Read {3.6 * value:.0f} km/h; enter 1 to 160 km/h.")
+    if standing_run(Manoeuvre(run.manoeuvre)).closed_ground and run.closed_ground:
+        return
+    if run.speed_m_s and run.limit_m_s and run.speed_m_s > run.limit_m_s + _GAUGE:
+        raise InputError(
+            "speed",
+            f"{3.6 * run.speed_m_s:.0f} km/h is over the posted {3.6 * run.limit_m_s:.0f} km/h: "
+            "plan it slower.",
+        )
+
+
+def _kept(job: OpenJob, run: Run, content: bytes) -> Run:
+    def keep() -> Run:
+        there = job.row.runs.filter(key=run.key).first()
+        if there is not None:
+            return there
+        if job.row.runs.filter(removed_at=None).count() >= _MOST_RUNS:
+            raise Refused("file", f"A job keeps {_MOST_RUNS} runs; take some away first.", 422)
+        if content:
+            run.save_with_log(content)
+        else:
+            run.save()
+        return run
+
+    # One key is one run, and the count is true.
+    return in_turn(job.row.pk, job.row.shop_id, keep)
+
+
+def hidden_of(job: OpenJob) -> Hidden:
+    """How this made vehicle differs from its sheet: what a stand-in knows and nobody else."""
+    chance = np.random.default_rng([job.row.vehicle_id, 7])
+    return Hidden(
+        springs=float(chance.uniform(0.94, 1.06)),
+        damping=float(chance.uniform(0.8, 1.1)),
+        inertia=float(chance.uniform(0.9, 1.1)),
+    )
+
+
+def stand_in(job: OpenJob, person: Person, typed: TypedRun, way: Way, hidden: Hidden) -> Run:
+    """Let the stand-in logger drive a run, and keep what it logged, marked as simulated."""
+    run = _read(job, person, typed)
+    what = standing_run(typed.manoeuvre)
+    speed = run.speed_m_s or what.speed_m_s
+    course = Course(
+        road_speed_m_s=speed,
+        lateral_m_s2=max(what.lateral_m_s2, 0.2),
+        slalom_spacing_m=2.3 * speed,
+    )
+    fitted = job.fitted_rig
+    set_up = SetUp() if typed.when is When.BEFORE else fitted[1]
+    seed = int(typed.key.int % 2**31)
+    logger = Logger()
+    log = run_of(fitted[0], set_up, typed.state, typed.manoeuvre, course, hidden, logger, seed)
+    kept = {*CHANNELS_BY_WAY[way], "speed_m_s"}
+    text = written(log.only(kept))
+    found = worked(text, {}, logger.height_m)
+    run.log_name, run.simulated = f"stand-in, {typed.manoeuvre}.csv", True
+    run.sensor_height_m = logger.height_m
+    run.answer, run.told = to_plain(found.answer), to_plain(found.told)
+    return _kept(job, run, packed(text))
+
+
+def set_run_removed(job: OpenJob, run_id: int, removed: bool) -> None:
+    """Take a run away, or put it back. Call with the job locked."""
+    run = job.row.runs.get(pk=run_id)
+    run.removed_at = timezone.now() if removed else None
+    run.save(update_fields=["removed_at"])
+
+
+def felt(
+    job: OpenJob,
+    person: Person,
+    run_id: int,
+    seat: Seat,
+    name: str,
+    ratings: Mapping[Felt, int],
+    said: str,
+) -> None:
+    """Keep what somebody felt in a run; said again, the newer counts. Call with the job locked."""
+    run = job.row.runs.get(pk=run_id, removed_at=None)
+    for one, rating in ratings.items():
+        if not 0 <= rating < len(SCALE):
+            raise InputError(
+                f"felt.{one}", f"Read {rating}; the scale goes from 0 to {len(SCALE) - 1}."
+            )
+    asked = [one.felt for one in QUESTIONS]
+    kept = {one.value: ratings[one] for one in asked if one in ratings}
+    Impression.objects.update_or_create(
+        run=run,
+        seat=seat,
+        defaults={"name": name.strip(), "felt": kept, "said": said.strip(), "person": person},
+    )

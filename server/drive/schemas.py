@@ -1,0 +1,115 @@
+"""What Drive shows, as it is sent."""
+
+from datetime import datetime
+
+from ninja import Schema
+
+from axlecore.lean.mass_shift import FROM_THE_ROAD
+from axlecore.road.answer import RunAnswer
+from axlecore.road.driving import Manoeuvre
+from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Question, Seat
+from axlecore.road.standing_runs import STANDING_RUNS, StandingRun
+from axlecore.vehicle.loads import LoadKey
+from drive.models import Impression, Run, Surface, When
+from drive.verdict import Verdicts, answer_of, verdicts
+from jobs.opened import OpenJob
+
+
+class ImpressionOut(Schema):
+    seat: Seat
+    name: str
+    felt: dict[Felt, int]
+    said: str
+
+
+class RunOut(Schema):
+    id: int
+    when: When
+    manoeuvre: Manoeuvre
+    state: LoadKey
+    surface: Surface
+    place: str
+    wind: str
+    traffic: str
+    driver: str
+    passenger: str
+    closed_ground: bool
+    speed_m_s: float | None
+    limit_m_s: float | None
+    front_pressure_pa: float | None
+    rear_pressure_pa: float | None
+    log_name: str
+    has_log: bool
+    simulated: bool
+    answer: RunAnswer
+    #: Whether another vehicle's frequency, or anything else, keeps it from being compared.
+    tells: bool
+    impressions: list[ImpressionOut]
+    person: str
+    driven_at: datetime
+
+
+class DriveOut(Schema):
+    job_id: int
+    standing: list[StandingRun]
+    questions: list[Question]
+    scale: list[str]
+    #: Load states that were weighed, in which a run can be held against the sheet.
+    states: list[LoadKey]
+    runs: list[RunOut]
+    verdicts: Verdicts
+    #: Whether the sheet's springs are corrected by the road.
+    corrected: bool
+
+
+def drive_out(job: OpenJob) -> DriveOut:
+    """Return a job's runs with what they come to."""
+    rows = job.row.runs.filter(removed_at=None).select_related("person")
+    runs = list(rows.prefetch_related("impressions").order_by("driven_at", "pk"))
+    answers = {run.pk: answer_of(run, job) for run in runs}
+    correction = job.sheet.spring_correction
+    return DriveOut(
+        job_id=job.row.pk,
+        standing=list(STANDING_RUNS),
+        questions=list(QUESTIONS),
+        scale=list(SCALE),
+        states=[state.key for state in job.rig.load_states],
+        runs=[
+            _run_out(run, answers[run.pk].answer, answers[run.pk].told is not None) for run in runs
+        ],
+        verdicts=verdicts(job, runs, answers),
+        corrected=correction is not None and correction.typed == FROM_THE_ROAD,
+    )
+
+
+def _run_out(run: Run, answer: RunAnswer, tells: bool) -> RunOut:
+    return RunOut(
+        id=run.pk,
+        when=When(run.when),
+        manoeuvre=Manoeuvre(run.manoeuvre),
+        state=LoadKey(run.state),
+        surface=Surface(run.surface),
+        place=run.place,
+        wind=run.wind,
+        traffic=run.traffic,
+        driver=run.driver,
+        passenger=run.passenger,
+        closed_ground=run.closed_ground,
+        speed_m_s=run.speed_m_s,
+        limit_m_s=run.limit_m_s,
+        front_pressure_pa=run.front_pressure_pa,
+        rear_pressure_pa=run.rear_pressure_pa,
+        log_name=run.log_name,
+        has_log=bool(run.log),
+        simulated=run.simulated,
+        answer=answer,
+        tells=tells,
+        impressions=[_impression_out(one) for one in run.impressions.all()],
+        person=run.person.shown_name,
+        driven_at=run.driven_at,
+    )
+
+
+def _impression_out(one: Impression) -> ImpressionOut:
+    felt = {Felt(name): rating for name, rating in one.felt.items()}
+    return ImpressionOut(seat=Seat(one.seat), name=one.name, felt=felt, said=one.said)

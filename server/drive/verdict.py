@@ -1,0 +1,167 @@
+"""What the runs of a job come to: compared, held against the sheet, and what next."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from axlecore.formats import from_plain, to_plain
+from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
+from axlecore.lean.mass_shift import FROM_THE_ROAD
+from axlecore.practice.target import Target
+from axlecore.quantities.measure import Measured, Record
+from axlecore.road.answer import Answered, RunAnswer, Told
+from axlecore.road.comparing import Comparison, Conditions, compare
+from axlecore.road.judging import AgainstSheet, judged, of_this_vehicle
+from axlecore.road.otherwise import with_factor
+from axlecore.road.run import degrees_per_g
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import SetUp
+from axlecore.vehicle.rig import Vehicle as Sheet
+from drive.models import Run, When
+from jobs.kept import Kept
+from jobs.opened import OpenJob
+from jobs.services import edit_sheet
+from shops.errors import Refused
+from shops.models import Person
+
+_judged: Kept[AgainstSheet] = Kept(64)
+
+
+@dataclass(frozen=True)
+class Compared(Record):
+    """A run before beside one after.
+
+    Attributes
+    ----------
+    before_id, after_id : int
+        Which runs.
+    comparison : Comparison
+        What core says of them.
+    """
+
+    before_id: int
+    after_id: int
+    comparison: Comparison
+
+
+@dataclass(frozen=True)
+class Verdicts(Record):
+    """What the runs of a job come to.
+
+    Attributes
+    ----------
+    compared : list of Compared
+        Each manoeuvre's newest run before beside its newest after.
+    judged_run_id : int or None
+        The run after that is held against the sheet: the newest that tells a gradient.
+    judged : AgainstSheet or None
+        What that comes to.
+    """
+
+    compared: list[Compared]
+    judged_run_id: int | None
+    judged: AgainstSheet | None
+
+
+def answer_of(run: Run, job: OpenJob) -> Answered:
+    """What a run says, refused where it rocks like another vehicle."""
+    if run.answer is None:
+        nothing = RunAnswer("", None, None, None, None, [], ["This run has no log."])
+        return Answered(nothing, None)
+    told = None if run.told is None else from_plain(run.told, Told)
+    found = Answered(from_plain(run.answer, RunAnswer), told)
+    set_up = from_plain(run.set_up, SetUp)
+    return of_this_vehicle(found, job.rig, set_up, LoadKey(run.state))
+
+
+def conditions_of(run: Run) -> Conditions:
+    """How a run was driven."""
+    return Conditions(
+        run.manoeuvre,
+        run.surface,
+        LoadKey(run.state),
+        run.speed_m_s,
+        None if run.closed_ground else run.limit_m_s,
+        run.front_pressure_pa,
+        run.rear_pressure_pa,
+    )
+
+
+def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) -> Verdicts:
+    """What a job's runs come to; oldest first."""
+    logged = [run for run in runs if run.log]
+    compared = []
+    for manoeuvre in dict.fromkeys(run.manoeuvre for run in logged):
+        pair = [_newest(logged, manoeuvre, when) for when in (When.BEFORE, When.AFTER)]
+        before, after = pair
+        if before is not None and after is not None:
+            found = compare(
+                answers[before.pk],
+                answers[after.pk],
+                (conditions_of(before), conditions_of(after)),
+            )
+            compared.append(Compared(before.pk, after.pk, found))
+    telling = [run for run in logged if run.when == When.AFTER and answers[run.pk].told]
+    if not telling:
+        return Verdicts(compared, None, None)
+    run = telling[-1]
+    like_it = [one for one in compared if one.after_id == run.pk and one.comparison.ratio]
+    earlier = answers[like_it[-1].before_id].told if like_it else None
+    return Verdicts(compared, run.pk, _judge(job, run, answers[run.pk], earlier))
+
+
+def _newest(runs: Sequence[Run], manoeuvre: str, when: When) -> Run | None:
+    return next(
+        (run for run in reversed(runs) if run.manoeuvre == manoeuvre and run.when == when), None
+    )
+
+
+def _judge(job: OpenJob, run: Run, found: Answered, before: Told | None) -> AgainstSheet:
+    told = found.told
+    assert told is not None
+    # As it was before the road corrected it: a prediction is not held against itself.
+    sheet = replace(job.fitted_rig[0], spring_correction=_before_the_road(job))
+    set_up, key = from_plain(run.set_up, SetUp), LoadKey(run.state)
+    wanted = _wanted(job, key)
+
+    def work() -> AgainstSheet:
+        return judged(told, sheet, set_up, key, before, wanted)
+
+    question = [
+        to_plain(sheet), run.set_up, run.state, run.told, before and to_plain(before), wanted,
+    ]  # fmt: skip
+    return _judged.answer(question, work)
+
+
+def _wanted(job: OpenJob, key: LoadKey) -> float | None:
+    """The roll gradient aimed at [°/g]; None where nobody set a target."""
+    lean = job.read(Target).of(key).lean_rad
+    if lean is None:
+        return None
+    return degrees_per_g(lean.value / REFERENCE_BEND_M_S2)
+
+
+def _before_the_road(job: OpenJob) -> Measured | None:
+    """The correction of the sheet's springs, were it not for the road's."""
+    now = job.sheet.spring_correction
+    if now is None or now.typed != FROM_THE_ROAD:
+        return now
+    for revision in job.row.vehicle.revisions.order_by("-version").iterator():
+        found = from_plain(revision.document, Sheet).spring_correction
+        if found is None or found.typed != FROM_THE_ROAD:
+            return found
+    return None
+
+
+def take_correction(job: OpenJob, person: Person, base_version: int, found: Verdicts) -> None:
+    """Correct the sheet's springs by the road; Refused where nothing is offered."""
+    offered = found.judged and found.judged.correction
+    if not offered:
+        raise Refused("correction", "No run offers a correction of the springs yet.", 422)
+    factor = offered.factor
+    half = (factor.high - factor.low) / 2
+
+    def change(sheet: Sheet) -> Sheet:
+        return with_factor(sheet, round(factor.value, 4), round(half, 4))
+
+    said = f"{factor.value:.2f} ± {half:.2f}, {FROM_THE_ROAD}"
+    edit_sheet(job, person, base_version, "spring_correction", said, change)
