@@ -14,13 +14,13 @@ from pydantic import AwareDatetime, Field
 
 from axlecore.errors import InputError
 from axlecore.road.driving import Manoeuvre
-from axlecore.road.impressions import Felt, Seat
-from axlecore.road.reading import CHANNELS, Column, columns_of
+from axlecore.road.impressions import Felt, Rider
+from axlecore.road.reading import CHANNELS, LogColumn, columns_of
 from axlecore.road.trace import Trace
-from axlecore.road.ways import Way
+from axlecore.road.ways import RollWay
 from axlecore.vehicle.loads import LoadKey
 from drive.logs import LARGEST_BYTES, text_of, trace_json
-from drive.models import Run, Surface, When
+from drive.models import BeforeAfter, Run, Surface
 from drive.runs import TypedRun, felt, hidden_of, keep_run, set_run_removed, stand_in
 from drive.schemas import DriveOut, drive_out
 from drive.verdict import answer_of, take_correction, verdicts
@@ -38,7 +38,7 @@ class DrivenIn(Schema):
     """How a run was driven, as it was typed."""
 
     key: UUID
-    when: When
+    when: BeforeAfter
     manoeuvre: Manoeuvre
     state: LoadKey
     surface: Surface
@@ -63,12 +63,12 @@ class LoggedIn(DrivenIn):
 
 
 class StandInIn(DrivenIn):
-    way: Way = Way.ROLL_RATE
+    way: RollWay = RollWay.ROLL_RATE
 
 
 class FeltIn(Schema):
     run_id: int = Field(ge=1, lt=2**63)
-    seat: Seat
+    seat: Rider
     name: str = Field("", max_length=60)
     felt: dict[Felt, int]
     said: str = Field("", max_length=400)
@@ -80,7 +80,7 @@ class RunRemovedIn(Schema):
 
 
 class ColumnsOut(Schema):
-    columns: list[Column]
+    columns: list[LogColumn]
     channels: list[str]
 
 

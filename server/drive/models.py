@@ -9,12 +9,12 @@ from django.db.models import Q
 from django.utils import timezone
 
 from axlecore.road.driving import Manoeuvre
-from axlecore.road.impressions import Seat
+from axlecore.road.impressions import Rider
 from axlecore.vehicle.loads import LoadKey
 from jobs.models import Job
 
 
-class When(models.TextChoices):
+class BeforeAfter(models.TextChoices):
     """On which side of the work a run was driven."""
 
     BEFORE = "before"
@@ -38,7 +38,7 @@ class Run(models.Model):
     job = models.ForeignKey(Job, models.CASCADE, related_name="runs")
     # Said by whoever sends it: sent again after a lost answer, it is kept once.
     key = models.UUIDField(editable=False)
-    when = models.CharField(max_length=6, choices=When)
+    when = models.CharField(max_length=6, choices=BeforeAfter)
     manoeuvre = models.CharField(max_length=30)
     state = models.CharField(max_length=12)
     surface = models.CharField(max_length=3, choices=Surface)
@@ -79,7 +79,7 @@ class Run(models.Model):
                 condition=Q(state__in=[one.value for one in LoadKey]), name="known_load_of_a_run"
             ),
             models.CheckConstraint(
-                condition=Q(when__in=When.values) & Q(surface__in=Surface.values),
+                condition=Q(when__in=BeforeAfter.values) & Q(surface__in=Surface.values),
                 name="known_side_and_surface",
             ),
             models.CheckConstraint(
@@ -115,7 +115,7 @@ class Impression(models.Model):
         constraints = [
             models.UniqueConstraint(fields=["run", "seat"], name="one_impression_a_seat"),
             models.CheckConstraint(
-                condition=Q(seat__in=[one.value for one in Seat]), name="known_seat"
+                condition=Q(seat__in=[one.value for one in Rider]), name="known_seat"
             ),
         ]
 

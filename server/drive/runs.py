@@ -13,15 +13,15 @@ from axlecore.formats import to_plain
 from axlecore.motion.manoeuvres import Course
 from axlecore.quantities.units import Dimension, read_quantity, with_unit
 from axlecore.road.driving import Manoeuvre
-from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Seat
+from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Rider
 from axlecore.road.reading import written
 from axlecore.road.stand_in import CHANNELS_BY_WAY, Hidden, Logger, run_of
 from axlecore.road.standing_runs import standing_run
-from axlecore.road.ways import Way
+from axlecore.road.ways import RollWay
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp
 from drive.logs import packed, text_of, worked
-from drive.models import Impression, Run, Surface, When
+from drive.models import BeforeAfter, Impression, Run, Surface
 from jobs.opened import OpenJob
 from jobs.writes import in_turn
 from shops.errors import Refused
@@ -37,7 +37,7 @@ class TypedRun:
     """How a run was driven, as it was typed."""
 
     key: UUID
-    when: When
+    when: BeforeAfter
     manoeuvre: Manoeuvre
     state: LoadKey
     surface: Surface
@@ -86,7 +86,7 @@ def _read(job: OpenJob, person: Person, typed: TypedRun) -> Run:
     if job.rig.state(typed.state) is None:
         there = ", ".join(one.key.label for one in job.rig.load_states)
         raise InputError("state", f"This load was not weighed; weighed: {there}.")
-    set_up = SetUp() if typed.when is When.BEFORE else job.fitted_rig[1]
+    set_up = SetUp() if typed.when is BeforeAfter.BEFORE else job.fitted_rig[1]
     run = Run(
         job=job.row,
         key=typed.key,
@@ -159,7 +159,7 @@ def hidden_of(job: OpenJob) -> Hidden:
     )
 
 
-def stand_in(job: OpenJob, person: Person, typed: TypedRun, way: Way, hidden: Hidden) -> Run:
+def stand_in(job: OpenJob, person: Person, typed: TypedRun, way: RollWay, hidden: Hidden) -> Run:
     """Let the stand-in logger drive a run, and keep what it logged, marked as simulated."""
     run = _read(job, person, typed)
     what = standing_run(typed.manoeuvre)
@@ -170,7 +170,7 @@ def stand_in(job: OpenJob, person: Person, typed: TypedRun, way: Way, hidden: Hi
         slalom_spacing_m=2.3 * speed,
     )
     fitted = job.fitted_rig
-    set_up = SetUp() if typed.when is When.BEFORE else fitted[1]
+    set_up = SetUp() if typed.when is BeforeAfter.BEFORE else fitted[1]
     seed = int(typed.key.int % 2**31)
     logger = Logger()
     log = run_of(fitted[0], set_up, typed.state, typed.manoeuvre, course, hidden, logger, seed)
@@ -194,7 +194,7 @@ def felt(
     job: OpenJob,
     person: Person,
     run_id: int,
-    seat: Seat,
+    seat: Rider,
     name: str,
     ratings: Mapping[Felt, int],
     said: str,

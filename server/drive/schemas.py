@@ -7,16 +7,16 @@ from ninja import Schema
 from axlecore.lean.mass_shift import FROM_THE_ROAD
 from axlecore.road.answer import RunAnswer
 from axlecore.road.driving import Manoeuvre
-from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Question, Seat
+from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Question, Rider
 from axlecore.road.standing_runs import STANDING_RUNS, StandingRun
 from axlecore.vehicle.loads import LoadKey
-from drive.models import Impression, Run, Surface, When
+from drive.models import BeforeAfter, Impression, Run, Surface
 from drive.verdict import Verdicts, answer_of, verdicts
 from jobs.opened import OpenJob
 
 
 class ImpressionOut(Schema):
-    seat: Seat
+    seat: Rider
     name: str
     felt: dict[Felt, int]
     said: str
@@ -24,7 +24,7 @@ class ImpressionOut(Schema):
 
 class RunOut(Schema):
     id: int
-    when: When
+    when: BeforeAfter
     manoeuvre: Manoeuvre
     state: LoadKey
     surface: Surface
@@ -85,7 +85,7 @@ def drive_out(job: OpenJob) -> DriveOut:
 def _run_out(run: Run, answer: RunAnswer, tells: bool) -> RunOut:
     return RunOut(
         id=run.pk,
-        when=When(run.when),
+        when=BeforeAfter(run.when),
         manoeuvre=Manoeuvre(run.manoeuvre),
         state=LoadKey(run.state),
         surface=Surface(run.surface),
@@ -112,4 +112,4 @@ def _run_out(run: Run, answer: RunAnswer, tells: bool) -> RunOut:
 
 def _impression_out(one: Impression) -> ImpressionOut:
     felt = {Felt(name): rating for name, rating in one.felt.items()}
-    return ImpressionOut(seat=Seat(one.seat), name=one.name, felt=felt, said=one.said)
+    return ImpressionOut(seat=Rider(one.seat), name=one.name, felt=felt, said=one.said)

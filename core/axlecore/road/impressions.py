@@ -21,7 +21,7 @@ class Felt(StrEnum):
     NOISES = "noises"
 
 
-class Seat(StrEnum):
+class Rider(StrEnum):
     """Who felt it."""
 
     DRIVER = "driver"

@@ -84,7 +84,7 @@ def read_log(text: str, mapping: Mapping[str, str] | None = None) -> ReadLog:
 
 
 @dataclass(frozen=True)
-class Column(Record):
+class LogColumn(Record):
     """A column of a table as it is looked at before it is read.
 
     Attributes
@@ -118,7 +118,7 @@ _SOUNDS_LIKE = (
 _FIRST_ROWS = 4
 
 
-def columns_of(text: str) -> list[Column]:
+def columns_of(text: str) -> list[LogColumn]:
     """Return the columns of a table, each with what it is taken for.
 
     Parameters
@@ -142,7 +142,7 @@ def columns_of(text: str) -> list[Column]:
         taken.add(channel)
         bracket = _IN_BRACKETS.search(heading)
         first = [row[at] if at < len(row) else "" for row in rows[1:]]
-        found.append(Column(heading, channel, bracket[1].strip() if bracket else "", first))
+        found.append(LogColumn(heading, channel, bracket[1].strip() if bracket else "", first))
     return found
 
 

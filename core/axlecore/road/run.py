@@ -17,7 +17,7 @@ from axlecore.road.log import RoadLog
 from axlecore.road.mounting import MOST_RAD, Turn, turn_of, turned_back
 from axlecore.road.roll_fit import RollFit, fit_roll
 from axlecore.road.standing import Levelled, levelled
-from axlecore.road.ways import Sensed, Way, sensed
+from axlecore.road.ways import RollWay, Sensed, sensed
 
 #: Less than this from side to side leans no body out of the noise [m/s²].
 LEAST_RANGE_M_S2 = 1.0
@@ -28,7 +28,7 @@ _MOST_ROLL_RAD = 0.6
 #: No bend of a vehicle like these is sharper [m/s²].
 _MOST_LATERAL_M_S2 = 9.0
 #: Which way is believed first where several are possible.
-_FIRST = (Way.ROLL_ANGLE, Way.ROLL_RATE, Way.YAW_RATE)
+_FIRST = (RollWay.ROLL_ANGLE, RollWay.ROLL_RATE, RollWay.YAW_RATE)
 #: Slower than this it is not driven yet [m/s].
 _DRIVEN_M_S = 3.0
 _SEED = 1
@@ -40,11 +40,11 @@ class Run:
 
     Attributes
     ----------
-    way : Way
+    way : RollWay
         The one that is believed first.
-    sensed : mapping of Way to list of Sensed
+    sensed : mapping of RollWay to list of Sensed
         Its pieces, by every way that was possible.
-    fits : mapping of Way to RollFit
+    fits : mapping of RollWay to RollFit
         The fit to each.
     cleaned : CleanRun
         Its even pieces, and what was left out.
@@ -52,9 +52,9 @@ class Run:
         How far the sensor is turned about the vertical, where the run tells it.
     """
 
-    way: Way
-    sensed: dict[Way, list[Sensed]]
-    fits: dict[Way, RollFit]
+    way: RollWay
+    sensed: dict[RollWay, list[Sensed]]
+    fits: dict[RollWay, RollFit]
     cleaned: CleanRun
     turn: Turn | None
 
@@ -139,8 +139,8 @@ def worked_through(log: RoadLog, sensor_height_m: float) -> Run:
     ways = _ways(level, cleaned.step_s, sensor_height_m)
     fits = {way: _fitted(ways[way]) for way in _FIRST if way in ways}
     way = next(one for one in _FIRST if one in fits)
-    if turn is not None and Way.YAW_RATE in fits:
-        fits[Way.YAW_RATE] = _with_turn(fits[Way.YAW_RATE], turn)
+    if turn is not None and RollWay.YAW_RATE in fits:
+        fits[RollWay.YAW_RATE] = _with_turn(fits[RollWay.YAW_RATE], turn)
     run = Run(way, ways, fits, cleaned, turn)
     shown = run.gradient_deg_per_g.value
     if not _PLAUSIBLE_DEG_G[0] < shown < _PLAUSIBLE_DEG_G[1]:
@@ -174,8 +174,8 @@ def _check_turn(turn: Turn) -> None:
 
 def _ways(
     level: Sequence[Levelled], step_s: float, sensor_height_m: float
-) -> dict[Way, list[Sensed]]:
-    found: dict[Way, list[Sensed]] = {}
+) -> dict[RollWay, list[Sensed]]:
+    found: dict[RollWay, list[Sensed]] = {}
     for one in level:
         for made in sensed(one, step_s, sensor_height_m):
             found.setdefault(made.way, []).append(made)

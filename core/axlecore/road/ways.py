@@ -16,7 +16,7 @@ from axlecore.road.rocking import Piece
 from axlecore.road.standing import Levelled
 
 
-class Way(StrEnum):
+class RollWay(StrEnum):
     """How lateral acceleration and roll were had of a log."""
 
     ROLL_RATE = "A"
@@ -30,7 +30,7 @@ class Sensed:
 
     Attributes
     ----------
-    way : Way
+    way : RollWay
         Which of the three.
     time_s : ndarray, (n,)
         In the run [s].
@@ -44,7 +44,7 @@ class Sensed:
         Where that was.
     """
 
-    way: Way
+    way: RollWay
     time_s: FloatArray
     lateral_m_s2: FloatArray
     roll_rad: FloatArray
@@ -153,10 +153,10 @@ def _by_yaw_rate(one: Levelled, step_s: float, height_m: float) -> _Had | None:
 
 #: So often over, what is solved for is where it stays.
 _TURNS = 4
-_WAYS: dict[Way, Callable[[Levelled, float, float], _Had | None]] = {
-    Way.ROLL_RATE: _by_roll_rate,
-    Way.ROLL_ANGLE: _by_roll_angle,
-    Way.YAW_RATE: _by_yaw_rate,
+_WAYS: dict[RollWay, Callable[[Levelled, float, float], _Had | None]] = {
+    RollWay.ROLL_RATE: _by_roll_rate,
+    RollWay.ROLL_ANGLE: _by_roll_angle,
+    RollWay.YAW_RATE: _by_yaw_rate,
 }
 
 

@@ -4106,35 +4106,38 @@ export interface components {
         };
         /**
          * Column
-         * @description A column of a table as it is looked at before it is read.
+         * @description One column of the table.
          *
          *     Attributes
          *     ----------
-         *     heading : str
-         *         As it stands there.
-         *     channel : str
-         *         Which it is taken for by its heading; empty where nobody can say.
-         *     unit : str
-         *         That the heading names; empty where it names none.
-         *     first : list of str
-         *         Its first cells.
+         *     key : str
+         *         Heading that we write.
+         *     says : str
+         *         What stands in it.
+         *     example : str
+         *         A cell as it may be typed.
+         *     needed : bool
+         *         Every part has it.
          */
         Column: {
-            /** Channel */
-            channel: string;
-            /** First */
-            first: string[];
-            /** Heading */
-            heading: string;
-            /** Unit */
-            unit: string;
+            /** Example */
+            example: string;
+            /** Key */
+            key: string;
+            /**
+             * Needed
+             * @default false
+             */
+            needed: boolean;
+            /** Says */
+            says: string;
         };
         /** ColumnsOut */
         ColumnsOut: {
             /** Channels */
             channels: string[];
             /** Columns */
-            columns: components["schemas"]["Column"][];
+            columns: components["schemas"]["LogColumn"][];
         };
         /**
          * Combination
@@ -5025,7 +5028,7 @@ export interface components {
              * @default
              */
             said: string;
-            seat: components["schemas"]["Seat"];
+            seat: components["schemas"]["Rider"];
         };
         /**
          * Figures
@@ -5689,7 +5692,7 @@ export interface components {
             name: string;
             /** Said */
             said: string;
-            seat: components["schemas"]["Seat"];
+            seat: components["schemas"]["Rider"];
         };
         /** InHandIn */
         InHandIn: {
@@ -6694,6 +6697,31 @@ export interface components {
             rear_right_height_m?: components["schemas"]["Measured"] | null;
             rear_right_kg: components["schemas"]["Measured"];
         };
+        /**
+         * LogColumn
+         * @description A column of a table as it is looked at before it is read.
+         *
+         *     Attributes
+         *     ----------
+         *     heading : str
+         *         As it stands there.
+         *     channel : str
+         *         Which it is taken for by its heading; empty where nobody can say.
+         *     unit : str
+         *         That the heading names; empty where it names none.
+         *     first : list of str
+         *         Its first cells.
+         */
+        LogColumn: {
+            /** Channel */
+            channel: string;
+            /** First */
+            first: string[];
+            /** Heading */
+            heading: string;
+            /** Unit */
+            unit: string;
+        };
         /** LoggedIn */
         LoggedIn: {
             /**
@@ -6766,7 +6794,7 @@ export interface components {
              * @default
              */
             traffic: string;
-            when: components["schemas"]["When"];
+            when: components["schemas"]["BeforeAfter"];
             /**
              * Wind
              * @default
@@ -8773,6 +8801,12 @@ export interface components {
             to_version: number;
         };
         /**
+         * Rider
+         * @description Who felt it.
+         * @enum {string}
+         */
+        Rider: "driver" | "passenger";
+        /**
          * RigKind
          * @description What kind of vehicle it is; chooses class defaults and the drawing's outline.
          * @enum {string}
@@ -8864,6 +8898,12 @@ export interface components {
             /** Read Lean Rad */
             read_lean_rad?: number | null;
         };
+        /**
+         * RollWay
+         * @description How lateral acceleration and roll were had of a log.
+         * @enum {string}
+         */
+        RollWay: "A" | "B" | "C";
         /**
          * RoughGround
          * @description How one way of connecting the bars goes over rough ground.
@@ -8980,7 +9020,7 @@ export interface components {
             tells: boolean;
             /** Traffic */
             traffic: string;
-            when: components["schemas"]["When"];
+            when: components["schemas"]["BeforeAfter"];
             /** Wind */
             wind: string;
         };
@@ -10093,8 +10133,8 @@ export interface components {
              */
             traffic: string;
             /** @default A */
-            way: components["schemas"]["Way"];
-            when: components["schemas"]["When"];
+            way: components["schemas"]["RollWay"];
+            when: components["schemas"]["BeforeAfter"];
             /**
              * Wind
              * @default
@@ -11606,10 +11646,10 @@ export interface components {
         };
         /**
          * Way
-         * @description How lateral acceleration and roll were had of a log.
+         * @description How an owner agreed.
          * @enum {string}
          */
-        Way: "A" | "B" | "C";
+        Way: "in person" | "by phone" | "in writing" | "signed here" | "by link";
         /**
          * WayToFree
          * @description One way to free a fastener, as it stands here.
@@ -14203,7 +14243,7 @@ export interface operations {
                      */
                     traffic?: string;
                     /**
-                     * When
+                     * BeforeAfter
                      * @description On which side of the work a run was driven.
                      * @enum {string}
                      */
