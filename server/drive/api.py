@@ -20,7 +20,7 @@ from axlecore.road.trace import Trace
 from axlecore.road.ways import RollWay
 from axlecore.vehicle.loads import LoadKey
 from drive.logs import LARGEST_BYTES, text_of, trace_json
-from drive.models import BeforeAfter, Run, Surface
+from drive.models import Run, RunWhen, Surface
 from drive.runs import TypedRun, felt, hidden_of, keep_run, set_run_removed, stand_in
 from drive.schemas import DriveOut, drive_out
 from drive.verdict import answer_of, take_correction, verdicts
@@ -38,7 +38,7 @@ class DrivenIn(Schema):
     """How a run was driven, as it was typed."""
 
     key: UUID
-    when: BeforeAfter
+    when: RunWhen
     manoeuvre: Manoeuvre
     state: LoadKey
     surface: Surface
@@ -94,16 +94,20 @@ def post_run(
     request: PersonRequest,
     job_id: int,
     body: Form[LoggedIn],
-    file: UploadedFile | None = File(None),
+    file: UploadedFile = File(...),
 ) -> DriveOut:
     job, person = job_of(request, job_id), writer(request)
     given = body.dict()
     columns = _columns(given.pop("columns"))
-    typed = TypedRun(**given, columns=columns)
-    if file is None:
-        keep_run(job, person, typed)
-    else:
-        keep_run(job, person, typed, file.name or "", _content(file))
+    keep_run(job, person, TypedRun(**given, columns=columns), file.name or "", _content(file))
+    return drive_out(job_of(request, job_id))
+
+
+@router.post("/jobs/{int:job_id}/runs/driven", response=DriveOut, operation_id="keep_driven")
+def post_driven(request: PersonRequest, job_id: int, body: DrivenIn) -> DriveOut:
+    """A run without a log: what was felt in it counts all the same."""
+    job, person = job_of(request, job_id), writer(request)
+    keep_run(job, person, TypedRun(**body.dict()))
     return drive_out(job_of(request, job_id))
 
 

@@ -14,7 +14,7 @@ from axlecore.vehicle.loads import LoadKey
 from jobs.models import Job
 
 
-class BeforeAfter(models.TextChoices):
+class RunWhen(models.TextChoices):
     """On which side of the work a run was driven."""
 
     BEFORE = "before"
@@ -38,7 +38,7 @@ class Run(models.Model):
     job = models.ForeignKey(Job, models.CASCADE, related_name="runs")
     # Said by whoever sends it: sent again after a lost answer, it is kept once.
     key = models.UUIDField(editable=False)
-    when = models.CharField(max_length=6, choices=BeforeAfter)
+    when = models.CharField(max_length=6, choices=RunWhen)
     manoeuvre = models.CharField(max_length=30)
     state = models.CharField(max_length=12)
     surface = models.CharField(max_length=3, choices=Surface)
@@ -79,7 +79,7 @@ class Run(models.Model):
                 condition=Q(state__in=[one.value for one in LoadKey]), name="known_load_of_a_run"
             ),
             models.CheckConstraint(
-                condition=Q(when__in=BeforeAfter.values) & Q(surface__in=Surface.values),
+                condition=Q(when__in=RunWhen.values) & Q(surface__in=Surface.values),
                 name="known_side_and_surface",
             ),
             models.CheckConstraint(

@@ -21,7 +21,7 @@ from axlecore.road.ways import RollWay
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp
 from drive.logs import packed, text_of, worked
-from drive.models import BeforeAfter, Impression, Run, Surface
+from drive.models import Impression, Run, RunWhen, Surface
 from jobs.opened import OpenJob
 from jobs.writes import in_turn
 from shops.errors import Refused
@@ -37,7 +37,7 @@ class TypedRun:
     """How a run was driven, as it was typed."""
 
     key: UUID
-    when: BeforeAfter
+    when: RunWhen
     manoeuvre: Manoeuvre
     state: LoadKey
     surface: Surface
@@ -86,7 +86,7 @@ def _read(job: OpenJob, person: Person, typed: TypedRun) -> Run:
     if job.rig.state(typed.state) is None:
         there = ", ".join(one.key.label for one in job.rig.load_states)
         raise InputError("state", f"This load was not weighed; weighed: {there}.")
-    set_up = SetUp() if typed.when is BeforeAfter.BEFORE else job.fitted_rig[1]
+    set_up = SetUp() if typed.when is RunWhen.BEFORE else job.fitted_rig[1]
     run = Run(
         job=job.row,
         key=typed.key,
@@ -170,7 +170,7 @@ def stand_in(job: OpenJob, person: Person, typed: TypedRun, way: RollWay, hidden
         slalom_spacing_m=2.3 * speed,
     )
     fitted = job.fitted_rig
-    set_up = SetUp() if typed.when is BeforeAfter.BEFORE else fitted[1]
+    set_up = SetUp() if typed.when is RunWhen.BEFORE else fitted[1]
     seed = int(typed.key.int % 2**31)
     logger = Logger()
     log = run_of(fitted[0], set_up, typed.state, typed.manoeuvre, course, hidden, logger, seed)

@@ -10,7 +10,7 @@ from axlecore.road.driving import Manoeuvre
 from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Question, Rider
 from axlecore.road.standing_runs import STANDING_RUNS, StandingRun
 from axlecore.vehicle.loads import LoadKey
-from drive.models import BeforeAfter, Impression, Run, Surface
+from drive.models import Impression, Run, RunWhen, Surface
 from drive.verdict import Verdicts, answer_of, verdicts
 from jobs.opened import OpenJob
 
@@ -24,7 +24,7 @@ class ImpressionOut(Schema):
 
 class RunOut(Schema):
     id: int
-    when: BeforeAfter
+    when: RunWhen
     manoeuvre: Manoeuvre
     state: LoadKey
     surface: Surface
@@ -85,7 +85,7 @@ def drive_out(job: OpenJob) -> DriveOut:
 def _run_out(run: Run, answer: RunAnswer, tells: bool) -> RunOut:
     return RunOut(
         id=run.pk,
-        when=BeforeAfter(run.when),
+        when=RunWhen(run.when),
         manoeuvre=Manoeuvre(run.manoeuvre),
         state=LoadKey(run.state),
         surface=Surface(run.surface),

@@ -16,7 +16,7 @@ from axlecore.road.run import degrees_per_g
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp
 from axlecore.vehicle.rig import Vehicle as Sheet
-from drive.models import BeforeAfter, Run
+from drive.models import Run, RunWhen
 from jobs.kept import Kept
 from jobs.opened import OpenJob
 from jobs.services import edit_sheet
@@ -91,9 +91,7 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
     logged = [run for run in runs if run.log]
     compared = []
     for manoeuvre in dict.fromkeys(run.manoeuvre for run in logged):
-        pair = [
-            _newest(logged, manoeuvre, when) for when in (BeforeAfter.BEFORE, BeforeAfter.AFTER)
-        ]
+        pair = [_newest(logged, manoeuvre, when) for when in (RunWhen.BEFORE, RunWhen.AFTER)]
         before, after = pair
         if before is not None and after is not None:
             found = compare(
@@ -102,7 +100,7 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
                 (conditions_of(before), conditions_of(after)),
             )
             compared.append(Compared(before.pk, after.pk, found))
-    telling = [run for run in logged if run.when == BeforeAfter.AFTER and answers[run.pk].told]
+    telling = [run for run in logged if run.when == RunWhen.AFTER and answers[run.pk].told]
     if not telling:
         return Verdicts(compared, None, None)
     run = telling[-1]
@@ -111,7 +109,7 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
     return Verdicts(compared, run.pk, _judge(job, run, answers[run.pk], earlier))
 
 
-def _newest(runs: Sequence[Run], manoeuvre: str, when: BeforeAfter) -> Run | None:
+def _newest(runs: Sequence[Run], manoeuvre: str, when: RunWhen) -> Run | None:
     return next(
         (run for run in reversed(runs) if run.manoeuvre == manoeuvre and run.when == when), None
     )

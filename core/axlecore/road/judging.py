@@ -10,7 +10,7 @@ from axlecore.road.answer import Answered, Told
 from axlecore.road.explaining import Explanation, explanations
 from axlecore.road.intervals import Interval
 from axlecore.road.otherwise import with_factor
-from axlecore.road.predicted import Predicted, Verdict, predicted, rocks_like_another, verdict
+from axlecore.road.predicted import Predicted, RoadVerdict, predicted, rocks_like_another, verdict
 from axlecore.road.tuning import Correction, TuneStep, correction, next_steps
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp, Vehicle
@@ -24,7 +24,7 @@ class AgainstSheet(Record):
     ----------
     predicted, predicted_before, predicted_ratio : Interval
         Roll gradient of what is chosen and as it stood [°/g], and their ratio.
-    verdict : Verdict
+    verdict : RoadVerdict
         Whether the prediction held.
     by : float
         Measured over predicted, less one.
@@ -39,7 +39,7 @@ class AgainstSheet(Record):
     predicted: Interval
     predicted_before: Interval
     predicted_ratio: Interval
-    verdict: Verdict
+    verdict: RoadVerdict
     by: float
     explanations: list[Explanation]
     correction: Correction | None
@@ -82,7 +82,7 @@ def judged(
     measured = run.gradient
     found = verdict(measured, told.after)
     said: list[Explanation] = []
-    if found is not Verdict.AGREES:
+    if found is not RoadVerdict.AGREES:
         damped = run.damping_ratio
         said = explanations(vehicle, set_up, key, told, measured, damped, run.bend_m_s2)
     offered = _correction(run, before, vehicle, set_up, key, told)

@@ -27,7 +27,7 @@ _SAMPLES, _SEED = 2000, 1
 SAME_VEHICLE = 1.6
 
 
-class Verdict(StrEnum):
+class RoadVerdict(StrEnum):
     """Whether a prediction held."""
 
     AGREES = "agrees"
@@ -153,7 +153,7 @@ def rocks_of(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Rocking:
     return rocking(model_of(vehicle, set_up, key), inertia, damping)
 
 
-def verdict(measured: Interval, band: Interval) -> Verdict:
+def verdict(measured: Interval, band: Interval) -> RoadVerdict:
     """Return whether a prediction held: whether band and interval overlap.
 
     Parameters
@@ -162,8 +162,8 @@ def verdict(measured: Interval, band: Interval) -> Verdict:
         Of one figure, less of which is better.
     """
     if measured.overlaps(band):
-        return Verdict.AGREES
-    return Verdict.WORSE if measured.low > band.high else Verdict.BETTER
+        return RoadVerdict.AGREES
+    return RoadVerdict.WORSE if measured.low > band.high else RoadVerdict.BETTER
 
 
 def rocks_like_another(frequency_hz: Interval, told: Predicted) -> str:

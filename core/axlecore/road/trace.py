@@ -12,6 +12,10 @@ from axlecore.quantities.measure import Record
 from axlecore.road.cleaning import Cut
 from axlecore.road.rocking import begun, driven
 from axlecore.road.run import Run
+from axlecore.road.ways import RollWay
+
+#: An integrated roll rate wanders about as slowly as this; bends are over sooner [s].
+_WANDERS_IN_S = 20.0
 
 
 @dataclass(frozen=True)
@@ -25,7 +29,7 @@ class TracePiece(Record):
     lateral_m_s2 : list of float
         Of the road's plane [m/s²].
     roll_rad : list of float
-        As measured [rad].
+        As measured, without what wanders slowly [rad].
     model_rad : list of float
         As the fitted model rolls [rad].
     still : list of tuple of float
@@ -66,33 +70,38 @@ def trace(run: Run) -> Trace:
 
     Notes
     -----
-    An integrated roll rate wanders: the model is laid over it with what it began with and a
-    straight drift, both fitted to the piece.
+    The model is laid over with what the body began with. An integrated roll rate wanders: what
+    wanders slowly is fitted to the piece and taken out of it.
     """
     pieces = []
     gradient = run.fit.gradient_rad_s2_per_m.value
     for one in run.sensed[run.way]:
         step = run.cleaned.step_s
         model = gradient * driven(one.lateral_m_s2, step, run.fit.omega_rad_s, run.fit.zeta)
-        own = _own(len(model), step, run.fit.omega_rad_s, run.fit.zeta)
-        part, *_ = np.linalg.lstsq(own, one.roll_rad - model)
+        alone = begun(len(model), step, run.fit.omega_rad_s, min(run.fit.zeta, 0.99))
+        slow = _slow(len(model), step, wanders=run.way is RollWay.ROLL_RATE)
+        part, *_ = np.linalg.lstsq(np.column_stack([alone, slow]), one.roll_rad - model)
         begins = float(one.time_s[0])
         pieces.append(
             TracePiece(
                 begins,
                 step,
                 _listed(one.lateral_m_s2, 3),
-                _listed(one.roll_rad, 5),
-                _listed(model + own @ part, 5),
+                _listed(one.roll_rad - slow @ part[2:], 5),
+                _listed(model + alone @ part[:2], 5),
                 [(begins + step * at.start, begins + step * at.stop) for at in one.spells],
             )
         )
     return Trace(pieces, list(run.cleaned.cuts))
 
 
-def _own(n: int, step_s: float, omega: float, zeta: float) -> FloatArray:
-    alone = begun(n, step_s, omega, min(zeta, 0.99))
-    return np.column_stack([alone, np.ones(n), np.linspace(-1.0, 1.0, n)])
+def _slow(n: int, step_s: float, *, wanders: bool) -> FloatArray:
+    """Return a bias, or what is straight between knots, (n, k)."""
+    pieces = math.ceil(n * step_s / _WANDERS_IN_S) if wanders else 0
+    if not pieces:
+        return np.ones((n, 1))
+    knots = np.linspace(0, n - 1, pieces + 1)
+    return np.column_stack([np.interp(np.arange(n), knots, hat) for hat in np.eye(len(knots))])
 
 
 def _listed(values: FloatArray, digits: int) -> list[float]:

@@ -209,7 +209,7 @@ def _changes(vehicle: Vehicle, set_up: SetUp) -> Iterator[_Change]:
         rate = axle.tyre_rate_n_per_m
         stiffer = replace(rate, value=rate.value * (1 + _TYRE_RISES))
         firmer = replace(axle, tyre_rate_n_per_m=stiffer)
-        what = f"{end.capitalize()} tyres {_PRESSURE:.0%} fuller, if their makers allow it"
+        what = f"{end.capitalize()} tyres {100 * _PRESSURE:.0f} % fuller, if their makers allow it"
         yield _Change("pressure", what, end, 0.2, with_axle(vehicle, end, firmer), set_up)
     what = "New shocks: it comes to rest sooner"
     yield _Change("shocks", what, None, 2.0, vehicle, set_up, parts=True)

@@ -12,7 +12,7 @@ from axlecore.road.answer import answered
 from axlecore.road.driving import Manoeuvre
 from axlecore.road.judging import judged, of_this_vehicle
 from axlecore.road.otherwise import with_factor
-from axlecore.road.predicted import Verdict, gradient_deg_per_g, predicted
+from axlecore.road.predicted import RoadVerdict, gradient_deg_per_g, predicted
 from axlecore.road.stand_in import Hidden, Logger, run_of
 from axlecore.vehicle.axle import AirBags, AirLines
 from axlecore.vehicle.loads import LoadKey
@@ -76,7 +76,7 @@ class JudgingTests(unittest.TestCase):
 
     def test_a_prediction_that_holds_agrees_and_needs_no_explanation(self):
         found = self.judge(self.vehicle, Hidden())
-        self.assertIs(found.verdict, Verdict.AGREES)
+        self.assertIs(found.verdict, RoadVerdict.AGREES)
         self.assertEqual(found.explanations, [])
         self.assertAlmostEqual(found.by, 0, delta=0.05)
         self.assertAlmostEqual(found.correction.factor.value, 1, delta=0.05)
@@ -85,7 +85,7 @@ class JudgingTests(unittest.TestCase):
         bags = AirBags(m(120e3), m(0.95), AirLines.SEPARATE)
         vehicle = known_to(replace(vehicle_c(), rear=axle(air_bags=bags)), 0.03)
         found = self.judge(vehicle, Hidden(joined_bags=True))
-        self.assertIs(found.verdict, Verdict.WORSE)
+        self.assertIs(found.verdict, RoadVerdict.WORSE)
         bags_said = next(one for one in found.explanations if one.key == "air_bags")
         self.assertTrue(bags_said.explains)
         preload = next(one for one in found.explanations if one.key == "preload")

@@ -129,7 +129,7 @@ class DriveTests(WithChoice):
 
     def test_a_run_without_a_log_holds_what_was_felt_and_the_newer_word_counts(self):
         body = {**DRIVEN, "when": "before", "key": str(uuid4()), "manoeuvre": "slow first exit"}
-        self.client.post(f"/api{self.path('runs')}", body)
+        self.send("POST", self.path("runs/driven"), body)
         run = Run.objects.get()
         for rating in (4, 2):
             felt = {"run_id": run.pk, "seat": "driver", "felt": {"leans": rating}, "said": "x"}

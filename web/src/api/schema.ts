@@ -1487,6 +1487,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/runs/driven": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Driven
+         * @description A run without a log: what was felt in it counts all the same.
+         */
+        post: operations["keep_driven"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/runs/felt": {
         parameters: {
             query?: never;
@@ -2661,7 +2681,7 @@ export interface components {
          *     ----------
          *     predicted, predicted_before, predicted_ratio : Interval
          *         Roll gradient of what is chosen and as it stood [°/g], and their ratio.
-         *     verdict : Verdict
+         *     verdict : RoadVerdict
          *         Whether the prediction held.
          *     by : float
          *         Measured over predicted, less one.
@@ -2683,7 +2703,7 @@ export interface components {
             predicted: components["schemas"]["Interval"];
             predicted_before: components["schemas"]["Interval"];
             predicted_ratio: components["schemas"]["Interval"];
-            verdict: components["schemas"]["Verdict"];
+            verdict: components["schemas"]["RoadVerdict"];
         };
         /** AgreedIn */
         AgreedIn: {
@@ -4766,6 +4786,78 @@ export interface components {
             /** Plumb Above Edge M */
             plumb_above_edge_m: number;
         };
+        /**
+         * DrivenIn
+         * @description How a run was driven, as it was typed.
+         */
+        DrivenIn: {
+            /**
+             * Closed Ground
+             * @default false
+             */
+            closed_ground: boolean;
+            /** Driven At */
+            driven_at?: string | null;
+            /**
+             * Driver
+             * @default
+             */
+            driver: string;
+            /**
+             * Front Pressure
+             * @default
+             */
+            front_pressure: string;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /**
+             * Limit
+             * @default
+             */
+            limit: string;
+            manoeuvre: components["schemas"]["Manoeuvre"];
+            /**
+             * Passenger
+             * @default
+             */
+            passenger: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Rear Pressure
+             * @default
+             */
+            rear_pressure: string;
+            /**
+             * Sensor Height
+             * @default
+             */
+            sensor_height: string;
+            /**
+             * Speed
+             * @default
+             */
+            speed: string;
+            state: components["schemas"]["LoadKey"];
+            surface: components["schemas"]["Surface"];
+            /**
+             * Traffic
+             * @default
+             */
+            traffic: string;
+            when: components["schemas"]["RunWhen"];
+            /**
+             * Wind
+             * @default
+             */
+            wind: string;
+        };
         /** DriveOut */
         DriveOut: {
             /** Corrected */
@@ -6794,7 +6886,7 @@ export interface components {
              * @default
              */
             traffic: string;
-            when: components["schemas"]["BeforeAfter"];
+            when: components["schemas"]["RunWhen"];
             /**
              * Wind
              * @default
@@ -8813,6 +8905,12 @@ export interface components {
          */
         RigKind: "motorhome" | "coach" | "pickup" | "camper_pickup" | "wagon" | "van";
         /**
+         * RoadVerdict
+         * @description Whether a prediction held.
+         * @enum {string}
+         */
+        RoadVerdict: "agrees" | "better" | "worse";
+        /**
          * Role
          * @enum {string}
          */
@@ -9020,7 +9118,7 @@ export interface components {
             tells: boolean;
             /** Traffic */
             traffic: string;
-            when: components["schemas"]["BeforeAfter"];
+            when: components["schemas"]["RunWhen"];
             /** Wind */
             wind: string;
         };
@@ -9031,6 +9129,12 @@ export interface components {
             /** Run Id */
             run_id: number;
         };
+        /**
+         * RunWhen
+         * @description On which side of the work a run was driven.
+         * @enum {string}
+         */
+        RunWhen: "before" | "after";
         /**
          * Rust
          * @description Rust of the whole undercarriage.
@@ -10134,7 +10238,7 @@ export interface components {
             traffic: string;
             /** @default A */
             way: components["schemas"]["RollWay"];
-            when: components["schemas"]["BeforeAfter"];
+            when: components["schemas"]["RunWhen"];
             /**
              * Wind
              * @default
@@ -14172,8 +14276,11 @@ export interface operations {
                      * @default
                      */
                     driver?: string;
-                    /** File */
-                    file?: string | null;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
                     /**
                      * Front Pressure
                      * @default
@@ -14243,7 +14350,7 @@ export interface operations {
                      */
                     traffic?: string;
                     /**
-                     * BeforeAfter
+                     * RunWhen
                      * @description On which side of the work a run was driven.
                      * @enum {string}
                      */
@@ -14296,6 +14403,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ColumnsOut"];
+                };
+            };
+        };
+    };
+    keep_driven: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrivenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
                 };
             };
         };

@@ -128,3 +128,15 @@ export type Entry = { place: string; typed: string; known: Known; simulated: boo
 export type AxleName = "front" | "rear";
 /** One sentence about one field, as every refused request answers. */
 export type Complaint = { field: string; message: string };
+export type DriveView = Shapes["DriveOut"];
+export type DrivenRun = Shapes["RunOut"];
+export type StandingRun = Shapes["StandingRun"];
+export type Manoeuvre = Shapes["Manoeuvre"];
+export type RunTrace = Shapes["Trace"];
+export type TracePiece = Shapes["TracePiece"];
+export type Interval = Shapes["Interval"];
+export type AgainstSheet = Shapes["AgainstSheet"];
+export type Comparison = Shapes["Comparison"];
+export type LogColumns = Shapes["ColumnsOut"];
+export type Felt = Shapes["Felt"];
+export type Rider = Shapes["Rider"];

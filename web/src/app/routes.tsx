@@ -13,7 +13,13 @@ import { Broken } from "./broken";
 import { JobLayout } from "./jobLayout";
 import { STATIONS } from "../job/stations";
 import { YARD_SORTS } from "../stations/yard/sorts";
-import { ALL_FIT_SHEETS, BUILD_SHEETS, CHOOSE_SHEETS, WEIGH_SHEETS } from "../job/sheets";
+import {
+  ALL_FIT_SHEETS,
+  BUILD_SHEETS,
+  CHOOSE_SHEETS,
+  DRIVE_SHEETS,
+  WEIGH_SHEETS,
+} from "../job/sheets";
 import { Shell } from "./shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
@@ -88,6 +94,16 @@ const build = createRoute({
   validateSearch: z.object({ sheet: oneOf(BUILD_SHEETS), step: text }),
 });
 
+const drive = createRoute({
+  getParentRoute: () => job,
+  path: "drive",
+  component: lazyRouteComponent(() => import("../stations/drive/drive"), "Drive"),
+  validateSearch: z.object({
+    sheet: oneOf(DRIVE_SHEETS),
+    run: z.catch(z.optional(z.int()), undefined),
+  }),
+});
+
 // Rooms beside the yard come when they are asked for, so that the first page stays small.
 const racks = createRoute({
   getParentRoute: () => root,
@@ -111,6 +127,15 @@ const bay = createRoute({
   path: "/bay/$jobId",
   component: lazyRouteComponent(() => import("../bay/bay"), "Bay"),
   validateSearch: z.object({ step: z.catch(z.optional(z.string()), undefined) }),
+});
+const logger = createRoute({
+  getParentRoute: () => root,
+  path: "/logger/$jobId",
+  component: lazyRouteComponent(() => import("../bay/phoneLogger"), "PhoneLogger"),
+  validateSearch: z.object({
+    when: oneOf(["before", "after"]),
+    manoeuvre: oneOf(["gentle slalom", "known bend", "climb and winding road"]),
+  }),
 });
 const shop = createRoute({
   getParentRoute: () => root,
@@ -155,7 +180,8 @@ export const router = createRouter({
     join,
     board,
     bay,
-    job.addChildren([jobStart, listen, weigh, look, choose, fit, build]),
+    logger,
+    job.addChildren([jobStart, listen, weigh, look, choose, fit, build, drive]),
   ]),
   defaultPreload: false,
   defaultErrorComponent: Broken,

@@ -10,6 +10,7 @@ import {
   suggestionsQuery,
 } from "../api/choose";
 import { bayQuery } from "../api/bay";
+import { driveQuery } from "../api/drive";
 import { fitQuery } from "../api/fit";
 import { workQuery } from "../api/work";
 import { benchQuery } from "../bench/asks";
@@ -34,6 +35,7 @@ export function sheetsOf(cache: QueryClient, job: Job, state: LoadKey): (() => P
     // Before anybody goes under the vehicle, where there is no network.
     () => cache.prefetchQuery(bayQuery(job.id)),
     () => cache.prefetchQuery(workQuery(job)),
+    () => cache.prefetchQuery(driveQuery(job)),
     () => photosOf(cache, job.id),
     () => cache.prefetchQuery(certaintyQuery(job, state)),
     () => cache.prefetchQuery(leanSheetQuery(job, state)),

@@ -34,7 +34,7 @@ export function Shell() {
 
   const { leaving, leave } = useSignOut();
   // Under the vehicle there is one step and nothing else.
-  const inBay = useLocation({ select: ({ pathname }) => pathname.startsWith("/bay/") });
+  const inBay = useLocation({ select: ({ pathname }) => /^\/(bay|logger)\//.test(pathname) });
 
   if (leaving) return <p className="p-8 text-pale">Signing out …</p>;
   if (session.isPending) return <Opening />;

@@ -28,12 +28,17 @@ export const fitSheetsOf = (kind: JobKind): readonly FitSheet[] => FIT_SHEETS[ki
 export const BUILD_SHEETS = ["plan", "order", "quote"] as const;
 export type BuildSheet = (typeof BUILD_SHEETS)[number];
 
+/** Sheets that Drive is laid out on, from what was driven to what it says. */
+export const DRIVE_SHEETS = ["runs", "result", "trace"] as const;
+export type DriveSheet = (typeof DRIVE_SHEETS)[number];
+
 /** What sheets are called, by the station they are of. */
 export const SHEET_NAMES: {
   weigh: Record<WeighSheet, string>;
   choose: Record<ChooseSheet, string>;
   fit: Record<FitSheet, string>;
   build: Record<BuildSheet, string>;
+  drive: Record<DriveSheet, string>;
 } = {
   weigh: {
     drawings: "Drawings",
@@ -68,6 +73,11 @@ export const SHEET_NAMES: {
     order: "Order",
     quote: "Quote",
   },
+  drive: {
+    runs: "Runs",
+    result: "Did it hold?",
+    trace: "Trace",
+  },
 };
 
 /** What each sheet is for, what is entered on it, and what comes of it. */
@@ -78,6 +88,7 @@ export const SHEET_SAYS: {
   choose: Record<ChooseSheet, readonly string[]>;
   fit: Record<FitSheet, readonly string[]>;
   build: Record<BuildSheet, readonly string[]>;
+  drive: Record<DriveSheet, readonly string[]>;
 } = {
   listen: [
     "What the owner feels, sorted into what a bar changes and what it does not.",
@@ -220,6 +231,23 @@ export const SHEET_SAYS: {
       "What the job takes and costs, as a band: bolts snap, steps take longer.",
       "Send the owner a link, hand them the tablet to sign, or write down what they said.",
       "Out come the band, the three things that widen it most, and what was agreed, as shown.",
+    ],
+  },
+  drive: {
+    runs: [
+      "The same runs before and after, driven the same way: load, pressures, speed, a dry road.",
+      "Take in a logger's file, or write down a run without one and what was felt.",
+      "Out comes which of them may be held beside each other, and why not.",
+    ],
+    result: [
+      "What the work did, with how sure it is, beside what was predicted.",
+      "Nothing is entered here; a correction of the springs is yours to take or leave.",
+      "Out come the verdict, what would explain it, and what to do next.",
+    ],
+    trace: [
+      "One run over time, with the model that was fitted to it.",
+      "Drag to move along, pinch or turn the wheel to come nearer.",
+      "Out comes what was left out of it, and why.",
     ],
   },
 };

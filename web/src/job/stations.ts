@@ -12,6 +12,7 @@ export const PAGE_OF = {
   choose: "/jobs/$jobId/choose",
   fit: "/jobs/$jobId/fit",
   build: "/jobs/$jobId/build",
+  drive: "/jobs/$jobId/drive",
 } as const satisfies Partial<Record<Station, string>>;
 
 type Page = (typeof PAGE_OF)[keyof typeof PAGE_OF];

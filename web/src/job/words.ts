@@ -21,6 +21,7 @@ const ALONE: Record<Alone, (place: string) => string> = {
   racks: () => "Parts taken in",
   shop: (place) => `Our way, ${inWords(place)}`,
   bay: (place) => `Bay, ${place}`,
+  drive: (place) => `Drive, ${place}`,
   board: (place) => `Board, ${inWords(place)}`,
 };
 

@@ -1,6 +1,7 @@
 import type { QueryClient, QueryFilters } from "@tanstack/react-query";
 import { sentAlone, sentFile } from "../client";
 import { bayKey } from "../bay";
+import { driveKey } from "../drive";
 import { attachmentsKey, jobKey } from "../queries";
 import type { BayWork, Job } from "../types";
 import type { Alone, Write } from "./write";
@@ -23,6 +24,7 @@ const STALE: Record<Alone, (write: Write, cache: QueryClient, made: unknown) => 
         moved && id === jobId && (what === "job" || what === "troubles"),
     };
   },
+  drive: ({ jobId }) => ({ queryKey: driveKey(jobId) }),
   attachments: ({ jobId }) => ({ queryKey: attachmentsKey(jobId) }),
   yard: () => ({ queryKey: ["yard"] }),
   racks: () => ALL,

@@ -5,7 +5,7 @@ import type { Complaint, Job, News } from "../types";
 export type Paper = "sheet" | "set_up" | OwnPaper;
 export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival" | "plan";
 /** What is sent as it was made, with no job beneath that it could have passed by. */
-const ALONE = ["photos", "attachments", "yard", "racks", "shop", "board", "bay"] as const;
+const ALONE = ["photos", "attachments", "yard", "racks", "shop", "board", "bay", "drive"] as const;
 export type Alone = (typeof ALONE)[number];
 /** What a write is based on: a paper, where the job stands, or nothing. */
 export type Base = Paper | "line" | Alone;
@@ -85,6 +85,17 @@ export const photoOf = (jobId: number, place: string, picture: File): Made => ({
   step: "do",
   ask: { method: "POST", path: `/api/jobs/${jobId}/photos`, body: { place } },
   file: picture,
+});
+
+/** A run of a job with its log, sent along as a file. */
+export const runOf = (jobId: number, place: string, body: object, log: File): Made => ({
+  jobId,
+  base: "drive",
+  place,
+  typed: log.name,
+  step: "do",
+  ask: { method: "POST", path: `/api/jobs/${jobId}/runs`, body },
+  file: log,
 });
 
 export type Refusal = {

@@ -1,0 +1,100 @@
+import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
+import { answered, client } from "./client";
+import { newKey } from "./key";
+import { useOutbox } from "./outbox/useOutbox";
+import { ask, runOf } from "./outbox/write";
+import type { BodyOf } from "./outbox/write";
+import type { DrivenRun, Job, LogColumns, RunTrace } from "./types";
+
+export const driveKey = (jobId: number) => ["drive", jobId] as const;
+
+export const driveQuery = ({ id, sheet_version, set_up_version, target_version }: Job) =>
+  queryOptions({
+    queryKey: [...driveKey(id), sheet_version, set_up_version, target_version],
+    queryFn: () =>
+      answered(client.GET("/api/jobs/{job_id}/drive", { params: { path: { job_id: id } } })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+/** A job's runs with what they come to; anew where its sheet, choice or target moved. */
+export const useDrive = (job: Job) => useQuery(driveQuery(job));
+
+/** Everything of a run, sample by sample. */
+export const traceQuery = (jobId: number, runId: number) =>
+  queryOptions({
+    queryKey: ["trace", jobId, runId],
+    queryFn: (): Promise<RunTrace> =>
+      answered(client.GET("/api/runs/{run_id}/trace", { params: { path: { run_id: runId } } })),
+    retry: false,
+    staleTime: Infinity,
+  });
+
+type Driven = BodyOf<"/api/jobs/{job_id}/runs/driven", "post">;
+/** How a run was driven, as it is typed; its key is made here. */
+export type Typed = Omit<Driven, "key" | "driven_at">;
+
+/** The same with its time, by this device's own clock. */
+const told = (typed: Typed) => ({ ...typed, driven_at: new Date().toISOString() });
+
+/** Headings of a logger's file, and which channel each is taken for. */
+export async function lookAtLog(jobId: number, file: File): Promise<LogColumns> {
+  return answered(
+    client.POST("/api/jobs/{job_id}/runs/columns", {
+      params: { path: { job_id: jobId } },
+      body: { file: file as unknown as string },
+      bodySerializer: () => {
+        const form = new FormData();
+        form.set("file", file);
+        return form;
+      },
+    }),
+  );
+}
+
+/** Puts runs and what was felt into the outbox; they are sent once, whenever they can be. */
+export function useDriveWrites(jobId: number) {
+  const outbox = useOutbox();
+  const send = (place: string, typed: string, what: "driven" | "felt" | "removed", body: object) =>
+    outbox.add({
+      jobId,
+      base: "drive",
+      place,
+      typed,
+      step: "do",
+      ask: ask("post", `/api/jobs/{job_id}/runs/${what}`, jobId, body as never),
+    });
+  return {
+    keepDriven: (typed: Typed) =>
+      send("run", typed.manoeuvre, "driven", { ...told(typed), key: newKey() }),
+    keepLog: (typed: Typed, log: File, columns: Record<string, string>, simulated = false) => {
+      // A file is named by its write, wherever it is sent from.
+      const body = { ...told(typed), simulated, columns: JSON.stringify(columns) };
+      return outbox.add(runOf(jobId, "run", body, log));
+    },
+    felt: (felt: BodyOf<"/api/jobs/{job_id}/runs/felt", "post">) =>
+      send(`run ${felt.run_id} ${felt.seat}`, felt.said || "felt", "felt", felt),
+    setAway: (run: DrivenRun, removed: boolean) =>
+      send(`run ${run.id}`, removed ? "taken away" : "put back", "removed", {
+        run_id: run.id,
+        removed,
+      }),
+    /** The stand-in drives at once: without a server there is none. */
+    standIn: (typed: Typed) =>
+      answered(
+        client.POST("/api/jobs/{job_id}/runs/stand-in", {
+          params: { path: { job_id: jobId } },
+          body: { ...told(typed), key: newKey(), way: "A" },
+        }),
+      ),
+    correct: () =>
+      outbox.add({
+        jobId,
+        base: "sheet",
+        place: "spring_correction",
+        typed: "by road runs",
+        step: "do",
+        ask: ask("post", "/api/jobs/{job_id}/drive/correction", jobId, {} as never),
+      }),
+  };
+}

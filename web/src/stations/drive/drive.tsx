@@ -1,0 +1,35 @@
+import { useSearch } from "@tanstack/react-router";
+import { useDrive } from "../../api/drive";
+import { useJobView } from "../../job/context";
+import { SHEET_NAMES, SHEET_SAYS } from "../../job/sheets";
+import { SheetTabs } from "../../job/sheetTabs";
+import { ResultSheet } from "./resultSheet";
+import { RunsSheet } from "./runsSheet";
+import { TraceSheet } from "./traceSheet";
+
+/** Station 7: did it work, and by how much. */
+export function Drive() {
+  const { job } = useJobView();
+  const { sheet: shown = "runs", run } = useSearch({ from: "/jobs/$jobId/drive" });
+  const { data: drive, error } = useDrive(job);
+  return (
+    <main className="pb-6">
+      <SheetTabs
+        station="Drive"
+        to="/jobs/$jobId/drive"
+        names={SHEET_NAMES.drive}
+        says={SHEET_SAYS.drive}
+        sheet={shown}
+      />
+      {drive === undefined ? (
+        <p className="py-8 text-pale">{error ? error.message : "Reading the runs …"}</p>
+      ) : (
+        <>
+          {shown === "runs" && <RunsSheet drive={drive} />}
+          {shown === "result" && <ResultSheet drive={drive} />}
+          {shown === "trace" && <TraceSheet drive={drive} asked={run} />}
+        </>
+      )}
+    </main>
+  );
+}

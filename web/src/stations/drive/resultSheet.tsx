@@ -1,0 +1,110 @@
+import type { DriveView } from "../../api/types";
+import { BandChart } from "./bandChart";
+import { Cloud } from "./cloud";
+import { CorrectionOffer } from "./correctionOffer";
+import { Explained } from "./explained";
+import { changeOf, withBand } from "./figures";
+import { LeaningBodies } from "./leaningBodies";
+import { NextSteps } from "./nextSteps";
+
+/** What the work did, beside what was predicted. */
+export function ResultSheet({ drive }: { drive: DriveView }) {
+  const { judged, judged_run_id: id } = drive.verdicts;
+  const run = drive.runs.find((one) => one.id === id);
+  const gradient = run?.answer.roll_gradient_deg_per_g;
+  if (!judged || !run || !gradient) return <NothingYet drive={drive} />;
+  const pair = drive.verdicts.compared.find((one) => one.after_id === id);
+  const before = drive.runs.find((one) => one.id === pair?.before_id);
+  const apart = drive.verdicts.compared.filter((one) => one.comparison.comparable.length > 0);
+  return (
+    <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[3fr_2fr]">
+      <div className="grid content-start gap-6">
+        <Cloud jobId={drive.job_id} before={before} after={run} />
+        <LeaningBodies measured={gradient} predicted={judged.predicted} />
+      </div>
+      <div className="grid content-start gap-6 lg:border-l lg:border-line lg:pl-6">
+        <section aria-label="Did it hold?">
+          <h2 className="font-semibold">Did it hold?</h2>
+          <BandChart
+            before={before?.answer.roll_gradient_deg_per_g ?? null}
+            predicted={judged.predicted}
+            after={gradient}
+          />
+          <p className="text-lg" data-testid="verdict">
+            {VERDICTS[judged.verdict]}: {withBand(gradient, "°/g")} measured,{" "}
+            {withBand(judged.predicted, "°/g")} predicted.
+          </p>
+          {pair?.comparison.ratio && (
+            <p className="text-sm text-pale">
+              It leans {changeOf(pair.comparison.ratio)} than before.{" "}
+              {pair.comparison.swings && (
+                <>
+                  Swings past centre {pair.comparison.swings[0]} → {pair.comparison.swings[1]}.
+                </>
+              )}
+            </p>
+          )}
+          <p className="text-sm text-pale">
+            Straight line through the cloud{" "}
+            <span className="figure">{run.answer.straight_line_deg_per_g?.toFixed(1)}°/g</span>:
+            rocking is in it, so it is not the answer.
+          </p>
+          {run.simulated && (
+            <p className="text-sm text-watch">Simulated: a stand-in drove it, no vehicle did.</p>
+          )}
+          <ul className="text-sm text-watch">
+            {apart.map(({ after_id, before_id, comparison }) => (
+              <li key={`${before_id} ${after_id}`}>
+                Not compared: {comparison.comparable.join("; ")}.
+              </li>
+            ))}
+          </ul>
+        </section>
+        <Explained judged={judged} />
+        <CorrectionOffer drive={drive} judged={judged} />
+        <NextSteps steps={judged.next_steps} />
+        <Assumed assumed={run.answer.assumed} />
+      </div>
+    </div>
+  );
+}
+
+const VERDICTS = {
+  agrees: "It agrees",
+  better: "It is better than predicted",
+  worse: "It is worse than predicted",
+} as const;
+
+function NothingYet({ drive }: { drive: DriveView }) {
+  const refused = drive.runs.filter((run) => run.has_log && !run.tells);
+  return (
+    <div className="py-6">
+      <p className="max-w-prose">
+        No run after the work tells a lean yet. Drive a slalom, a bend or the winding road with a
+        logger on the floor, as it was driven before.
+      </p>
+      <ul className="mt-2 text-sm text-watch">
+        {refused.map((run) => (
+          <li key={run.id}>
+            {run.manoeuvre}, {run.when}: {run.answer.refused[0]}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Assumed({ assumed }: { assumed: string[] }) {
+  return (
+    <details className="text-sm">
+      <summary className="min-h-11 cursor-pointer content-center underline underline-offset-4">
+        What was taken for granted
+      </summary>
+      <ul className="list-disc pl-5 text-pale">
+        {assumed.map((one) => (
+          <li key={one}>{one}</li>
+        ))}
+      </ul>
+    </details>
+  );
+}

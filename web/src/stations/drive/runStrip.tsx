@@ -1,0 +1,145 @@
+import { Link } from "@tanstack/react-router";
+import { LOAD_NAMES } from "../../api/generated/core";
+import { useDriveWrites } from "../../api/drive";
+import { useWritable } from "../../api/session";
+import type { DriveView, DrivenRun, Manoeuvre, StandingRun } from "../../api/types";
+import { Scroller } from "../../ui/scroller";
+import { drivenAs, withBand } from "./figures";
+
+const WHENS = ["before", "after"] as const;
+type When = (typeof WHENS)[number];
+
+type RunStripProps = {
+  drive: DriveView;
+  onNew: (manoeuvre: Manoeuvre, when: When) => void;
+  onFelt: (run: DrivenRun) => void;
+};
+
+/** Each standing manoeuvre with its runs before and after. */
+export function RunStrip({ drive, onNew, onFelt }: RunStripProps) {
+  return (
+    <Scroller label="Runs">
+      <table className="w-full min-w-140 text-sm" aria-label="Runs before and after">
+        <thead>
+          <tr className="border-b border-ink text-left text-xs text-pale">
+            <th scope="col" className="py-1 font-normal">
+              manoeuvre
+            </th>
+            <th scope="col" className="w-[34%] py-1 pl-3 font-normal">
+              before
+            </th>
+            <th scope="col" className="w-[34%] py-1 pl-3 font-normal">
+              after
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {drive.standing.map((one) => (
+            <tr key={one.manoeuvre} className="border-t border-line align-top">
+              <Named one={one} />
+              {WHENS.map((when) => (
+                <td key={when} className="pl-3">
+                  <Runs
+                    drive={drive}
+                    manoeuvre={one.manoeuvre}
+                    when={when}
+                    onNew={onNew}
+                    onFelt={onFelt}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Scroller>
+  );
+}
+
+function Named({ one }: { one: StandingRun }) {
+  return (
+    <th scope="row" className="py-2 text-left font-normal">
+      <span className="inline-block font-semibold first-letter:uppercase">{one.manoeuvre}</span>
+      {one.closed_ground && <span className="ml-2 text-xs text-watch">closed ground</span>}
+      <span className="block text-xs text-pale">{one.tells}</span>
+    </th>
+  );
+}
+
+type RunsProps = RunStripProps & { manoeuvre: Manoeuvre; when: When };
+
+function Runs({ drive, manoeuvre, when, onNew, onFelt }: RunsProps) {
+  const writable = useWritable();
+  const runs = drive.runs.filter((run) => run.manoeuvre === manoeuvre && run.when === when);
+  return (
+    <ul>
+      {runs.map((run) => (
+        <OneRun key={run.id} drive={drive} run={run} onFelt={onFelt} />
+      ))}
+      {writable && (
+        <li>
+          <button
+            type="button"
+            aria-label={`Add a run ${when}: ${manoeuvre}`}
+            onClick={() => onNew(manoeuvre, when)}
+            className="min-h-11 text-pale underline underline-offset-4 hover:text-after"
+          >
+            Add a run
+          </button>
+        </li>
+      )}
+    </ul>
+  );
+}
+
+type OneRunProps = { drive: DriveView; run: DrivenRun; onFelt: (run: DrivenRun) => void };
+
+function OneRun({ drive, run, onFelt }: OneRunProps) {
+  const writes = useDriveWrites(drive.job_id);
+  const writable = useWritable();
+  const gradient = run.answer.roll_gradient_deg_per_g;
+  const press = "min-h-11 underline underline-offset-4";
+  return (
+    <li className="border-b border-line py-1 last:border-0">
+      <p className={run.when === "after" ? "text-after" : "text-before"}>
+        {gradient ? (
+          <span className="figure">{withBand(gradient, "°/g")}</span>
+        ) : run.has_log ? (
+          <span className="text-watch">{run.answer.refused[0]}</span>
+        ) : (
+          "no log"
+        )}
+        {run.simulated && <span className="ml-2 text-xs text-watch">simulated</span>}
+      </p>
+      <p className="text-xs text-pale">
+        {LOAD_NAMES[run.state].toLowerCase()}, {drivenAs(run)}
+      </p>
+      <p className="flex flex-wrap gap-x-4 text-xs">
+        {run.has_log && run.tells && (
+          <Link
+            to="/jobs/$jobId/drive"
+            params={{ jobId: String(drive.job_id) }}
+            search={{ sheet: "trace", run: run.id }}
+            className={`${press} inline-flex items-center`}
+          >
+            Trace
+          </Link>
+        )}
+        {writable && (
+          <>
+            <button type="button" className={press} onClick={() => onFelt(run)}>
+              What was felt
+            </button>
+            <button
+              type="button"
+              className={`${press} text-pale`}
+              onClick={() => void writes.setAway(run, true)}
+            >
+              Take away
+            </button>
+          </>
+        )}
+      </p>
+    </li>
+  );
+}
