@@ -6,7 +6,7 @@ from shops.models import Person, Shop
 class YardTests(BrowserTestCase):
     def test_the_yard_shows_each_job_and_what_stops_it_and_finds_by_name(self):
         rows = self.page.locator("main li")
-        self.until(lambda: rows.count() == 10)
+        self.until(lambda: rows.count() == 12)
         self.wait_for_text(rows, "Stop. The rear axle is over its rating when at maximum.")
         self.wait_for_text(rows, "Not yet: Every part of the list is looked at.")
         self.page.get_by_label("Find a job").fill("hive")

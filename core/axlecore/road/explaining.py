@@ -93,10 +93,11 @@ def explanations(
     def meets(gradient: float) -> bool:
         return Interval(gradient, gradient * (1 - part), gradient * (1 + part)).overlaps(measured)
 
+    # What can only be one thing or another first: it is told by a look.
     found = [
-        *_play(vehicle, set_up, leans, measured),
         *_holes(vehicle, set_up, leans, meets),
         *_air_bags(vehicle, set_up, leans, meets),
+        *_play(vehicle, set_up, leans, measured),
         _load(vehicle, set_up, key, leans, measured),
         _preload(told),
         *_shocks(told, damping_ratio),

@@ -34,6 +34,25 @@ type Driven = BodyOf<"/api/jobs/{job_id}/runs/driven", "post">;
 /** How a run was driven, as it is typed; its key is made here. */
 export type Typed = Omit<Driven, "key" | "driven_at">;
 
+/** A run of which no more is said than this. */
+export const plainly = (
+  said: Pick<Typed, "when" | "manoeuvre" | "state"> & Partial<Typed>,
+): Typed => ({
+  surface: "dry",
+  place: "",
+  wind: "",
+  traffic: "",
+  driver: "",
+  passenger: "",
+  closed_ground: false,
+  speed: "",
+  limit: "",
+  front_pressure: "",
+  rear_pressure: "",
+  sensor_height: "",
+  ...said,
+});
+
 /** The same with its time, by this device's own clock. */
 const told = (typed: Typed) => ({ ...typed, driven_at: new Date().toISOString() });
 

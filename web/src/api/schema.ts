@@ -11296,7 +11296,7 @@ export interface components {
          *     lateral_m_s2 : list of float
          *         Of the road's plane [m/s²].
          *     roll_rad : list of float
-         *         As measured [rad].
+         *         As measured, without what wanders slowly [rad].
          *     model_rad : list of float
          *         As the fitted model rolls [rad].
          *     still : list of tuple of float

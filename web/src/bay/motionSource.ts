@@ -42,7 +42,7 @@ export function browserMotion(): MotionSource {
         onSample({
           timeS: event.timeStamp / 1e3,
           acceleration: [x, y, z],
-          rate: [(beta ?? 0) * RAD, (gamma ?? 0) * RAD, (alpha ?? 0) * RAD],
+          rate: [(alpha ?? 0) * RAD, (beta ?? 0) * RAD, (gamma ?? 0) * RAD],
         });
       };
       window.addEventListener("devicemotion", hear);

@@ -1,6 +1,6 @@
 import { Link, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import type { Typed } from "../api/drive";
+import { plainly } from "../api/drive";
 import { useOnItsWay } from "../api/outbox/useOutbox";
 import { useJob } from "../api/queries";
 import { SavingMark } from "../job/savingMark";
@@ -26,14 +26,9 @@ export function PhoneLogger() {
   const { jobId } = useParams({ from: "/logger/$jobId" });
   const { when = "before", manoeuvre = "gentle slalom" } = useSearch({ from: "/logger/$jobId" });
   const job = useJob(Number(jobId)).data;
-  const [driven, setDriven] = useState<Typed>({
-    when,
-    manoeuvre,
-    surface: "dry",
-    state: "trip_ready",
-    place: "",
-    closed_ground: true,
-  });
+  const [driven, setDriven] = useState(() =>
+    plainly({ when, manoeuvre, state: "trip_ready", closed_ground: true }),
+  );
   const { phase, seconds, rate, failed, start, standing, again } = usePhoneLog(Number(jobId));
   useBayFace();
   const refused = useOnItsWay().find(

@@ -18,6 +18,7 @@ from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, Vehicle
 from demo import scenario
 from demo.desk import KIT, settle
+from demo.driven import drive
 from demo.pictures import part_picture, side_picture
 from demo.under_way import work
 from jobs.choosing import Pick, record_decision, take_set
@@ -60,6 +61,26 @@ class _Rig:
 
 #: Last opened stands on top of the yard.
 _RIGS = (
+    _Rig(
+        "rescue",
+        "Heron rescue",
+        "heavy pickup of a rescue post",
+        scenario.rescue,
+        JobKind.UPGRADE,
+        1,
+        (),
+        (Action.SUPPLEMENT, "GC-KR25"),
+    ),
+    _Rig(
+        "seedbank",
+        "Gannet seedbank",
+        "cutaway van that keeps seeds",
+        scenario.seedbank,
+        JobKind.UPGRADE,
+        1,
+        (),
+        (Action.SUPPLEMENT, "OR-K32T"),
+    ),
     _Rig(
         "post",
         "Sandpiper post",
@@ -262,3 +283,4 @@ class Command(BaseCommand):
             _open(lead, rig)
         settle(lead, people[1])
         work(lead, people[1])
+        drive(lead, people[1])

@@ -8,12 +8,14 @@ export function withBand({ value, low, high }: Interval, unit: string): string {
   return `${grouped(value, digits)} ± ${grouped(half, digits)}${unit}`;
 }
 
-/** A part of something as a change: 29 % less, 26 to 32. */
+/** A ratio as a change: 29 % less than before (27 to 31 %). */
 export function changeOf({ value, low, high }: Interval): string {
   const part = (one: number) => grouped(Math.abs(1 - one) * 100, 0);
-  const way = value < 1 ? "less" : "more";
-  const [near, far] = value < 1 ? [high, low] : [low, high];
-  return `${part(value)} % ${way} (${near < 1 === value < 1 ? part(near) : "0"} to ${part(far)} %)`;
+  if (low < 1 && high > 1) {
+    return `as before, within ${part(1 - low > high - 1 ? low : high)} %`;
+  }
+  const [way, near, far] = value < 1 ? ["less", high, low] : ["more", low, high];
+  return `${part(value)} % ${way} than before (${part(near)} to ${part(far)} %)`;
 }
 
 /** How a run was driven, in one line. */

@@ -18,13 +18,15 @@ export function NextSteps({ steps }: { steps: AgainstSheet["next_steps"] }) {
           <th scope="row" className="py-1 text-left font-normal">
             {step.what}
           </th>
-          <td className="figure">{grouped(step.gradient_deg_per_g, 1)}</td>
-          <td className="figure">
+          <td className="figure whitespace-nowrap">{grouped(step.gradient_deg_per_g, 1)}</td>
+          <td className="figure whitespace-nowrap">
             {STAYS.has(step.key)
               ? "–"
               : `${step.change > 0 ? "+" : ""}${grouped(step.change * 100, 0)} %`}
           </td>
-          <td className="figure">{step.hours === 0 ? "–" : hoursOf(step.hours)}</td>
+          <td className="figure whitespace-nowrap">
+            {step.hours === 0 ? "–" : hoursOf(step.hours)}
+          </td>
           <td className="text-pale">{step.parts ? "parts to buy" : ""}</td>
         </Row>
       ))}

@@ -36,7 +36,7 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
           </p>
           {pair?.comparison.ratio && (
             <p className="text-sm text-pale">
-              It leans {changeOf(pair.comparison.ratio)} than before.{" "}
+              It leans {changeOf(pair.comparison.ratio)}.{" "}
               {pair.comparison.swings && (
                 <>
                   Swings past centre {pair.comparison.swings[0]} → {pair.comparison.swings[1]}.

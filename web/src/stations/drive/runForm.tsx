@@ -2,7 +2,7 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { LOAD_NAMES } from "../../api/generated/core";
 import { useAttempt } from "../../api/attempt";
-import { driveKey, lookAtLog, useDriveWrites } from "../../api/drive";
+import { driveKey, lookAtLog, plainly, useDriveWrites } from "../../api/drive";
 import type { Typed } from "../../api/drive";
 import { cache } from "../../api/cache";
 import { shownAs, withUnit } from "../../api/units";
@@ -30,14 +30,11 @@ function likeTheLast(drive: DriveView, manoeuvre: Manoeuvre, when: "before" | "a
   const usual = drive.standing.find((one) => one.manoeuvre === manoeuvre);
   const speed = (last?.manoeuvre === manoeuvre ? last.speed_m_s : null) ?? usual?.speed_m_s;
   const pressure = (pa: number | null | undefined) => (pa ? known(pa, "pressure", 5e3) : "");
-  return {
+  return plainly({
     manoeuvre,
     when,
     state: last?.state ?? drive.states[0] ?? "trip_ready",
-    surface: "dry",
     place: last?.place ?? "",
-    wind: "",
-    traffic: "",
     driver: last?.driver ?? "",
     passenger: last?.passenger ?? "",
     closed_ground: usual?.closed_ground ?? false,
@@ -45,8 +42,7 @@ function likeTheLast(drive: DriveView, manoeuvre: Manoeuvre, when: "before" | "a
     limit: last?.limit_m_s ? roadSpeed(last.limit_m_s) : "",
     front_pressure: pressure(last?.front_pressure_pa),
     rear_pressure: pressure(last?.rear_pressure_pa),
-    sensor_height: "",
-  };
+  });
 }
 
 /** A run as it was driven: its conditions, then its log, the stand-in's, or none. */

@@ -19,8 +19,8 @@ type RunStripProps = {
 export function RunStrip({ drive, onNew, onFelt }: RunStripProps) {
   return (
     <Scroller label="Runs">
-      <table className="w-full min-w-140 text-sm" aria-label="Runs before and after">
-        <thead>
+      <table className="w-full text-sm max-sheet:block" aria-label="Runs before and after">
+        <thead className="max-sheet:hidden">
           <tr className="border-b border-ink text-left text-xs text-pale">
             <th scope="col" className="py-1 font-normal">
               manoeuvre
@@ -33,12 +33,16 @@ export function RunStrip({ drive, onNew, onFelt }: RunStripProps) {
             </th>
           </tr>
         </thead>
-        <tbody>
+        <tbody className="max-sheet:block">
           {drive.standing.map((one) => (
-            <tr key={one.manoeuvre} className="border-t border-line align-top">
+            <tr
+              key={one.manoeuvre}
+              className="border-t border-line align-top max-sheet:grid max-sheet:grid-cols-2"
+            >
               <Named one={one} />
               {WHENS.map((when) => (
-                <td key={when} className="pl-3">
+                <td key={when} className="pl-3 max-sheet:pl-0">
+                  <span className="text-xs text-pale sheet:hidden">{when}</span>
                   <Runs
                     drive={drive}
                     manoeuvre={one.manoeuvre}
@@ -58,7 +62,7 @@ export function RunStrip({ drive, onNew, onFelt }: RunStripProps) {
 
 function Named({ one }: { one: StandingRun }) {
   return (
-    <th scope="row" className="py-2 text-left font-normal">
+    <th scope="row" className="py-2 text-left font-normal max-sheet:col-span-2">
       <span className="inline-block font-semibold first-letter:uppercase">{one.manoeuvre}</span>
       {one.closed_ground && <span className="ml-2 text-xs text-watch">closed ground</span>}
       <span className="block text-xs text-pale">{one.tells}</span>

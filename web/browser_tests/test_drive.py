@@ -1,0 +1,233 @@
+"""Drive as a fitter uses it: runs, a foreign log, a phone on the floor, the verdict, the trace."""
+
+import math
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+import numpy as np
+
+from axlecore.formats import from_plain
+from axlecore.motion.manoeuvres import Course
+from axlecore.road.driving import Manoeuvre
+from axlecore.road.reading import written
+from axlecore.road.stand_in import Hidden, Logger, run_of
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import SetUp
+from axlecore.vehicle.rig import Vehicle as Sheet
+from browser_tests.browser import BrowserTestCase
+from browser_tests.test_accessibility import AXE
+from drive.models import Run
+from jobs.models import Job
+
+#: What a phone's sensors would have sent, by the clock of the sensors, at once.
+SENDS = """([rows, from]) => rows.forEach(([at, x, z, roll, yaw]) => {
+  const event = new DeviceMotionEvent('devicemotion', {
+    accelerationIncludingGravity: { x, y: 0, z },
+    rotationRate: { alpha: 0, beta: roll, gamma: yaw }, interval: 20 });
+  Object.defineProperty(event, 'timeStamp', { value: from + 1000 * at });
+  window.dispatchEvent(event);
+})"""
+
+
+class DriveTests(BrowserTestCase):
+    at_yard = False
+
+    def drive(self, name, sheet="runs"):
+        return self.open_job(name, f"drive?sheet={sheet}")
+
+    def log_of(self, job, manoeuvre=Manoeuvre.SLALOM):
+        """A log of the job's vehicle as its sheet stands."""
+        course = Course(road_speed_m_s=13.0, lateral_m_s2=2.0, slalom_spacing_m=30.0)
+        sheet = from_plain(job.vehicle.sheet, Sheet)
+        return run_of(
+            sheet, SetUp(), LoadKey.TRIP_READY, manoeuvre, course, Hidden(), Logger(), 3
+        )
+
+    def test_the_stand_in_drives_before_and_after_and_the_verdict_follows_by_keyboard(self):
+        job = self.drive("Hive hauler")
+        self.page.get_by_text("Begin with the runs before anything is changed").wait_for()
+        for when in ("before", "after"):
+            add = self.page.get_by_role("button", name=f"Add a run {when}: gentle slalom")
+            add.focus()
+            self.page.keyboard.press("Enter")
+            self.page.get_by_label("Place", exact=True).fill("Airfield loop")
+            self.page.get_by_role("button", name="Let the stand-in drive it").press("Enter")
+            self.page.get_by_role("region", name="A run").wait_for(state="detached")
+        self.wait_for_text(self.page.get_by_role("table"), "simulated")
+        self.page.get_by_role("link", name="Did it hold?").press("Enter")
+        verdict = self.page.get_by_test_id("verdict")
+        self.wait_for_text(verdict, "measured")
+        self.page.get_by_text("Simulated: a stand-in drove it").wait_for()
+        leans = [
+            float(self.page.get_by_test_id(f"body as {one}").get_attribute("data-lean") or "")
+            for one in ("measured", "predicted")
+        ]
+        run = Run.objects.get(when="after", job=job)
+        told = run.told["gradient"]["value"]
+        self.assertAlmostEqual(leans[0], math.radians(0.3 * told), 6)
+        self.assertLess(abs(leans[1] / leans[0] - 1), 0.3)
+
+    def test_what_was_felt_stands_beside_what_was_felt_before(self):
+        self.drive("Gannet")
+        table = self.page.get_by_role("table", name="What was felt, before and after")
+        self.wait_for_text(table, "passenger, after")
+        row = table.get_by_role("row", name="It leans in bends")
+        self.wait_for_text(row, "strongly")
+        self.page.get_by_role("button", name="What was felt").last.click()
+        self.page.get_by_label("It leans in bends").select_option("too much to drive on")
+        self.page.get_by_role("button", name="Keep it").click()
+        self.wait_for_text(row, "too much to drive on")
+
+    def test_another_loggers_columns_are_mapped_and_what_is_wrong_is_said_at_its_line(self):
+        job = self.drive("Hive hauler")
+        text = written(self.log_of(job).only({"lateral_acceleration_m_s2", "roll_rate_rad_s"}))
+        head, *rows = text.splitlines()
+        degrees = [
+            f"{at};{side};{math.degrees(float(rate)):.4f}".replace(".", ",")
+            for at, side, rate in (row.split(",") for row in rows)
+        ]
+        with TemporaryDirectory() as folder:
+            log = Path(folder) / "box.csv"
+            log.write_text("\n".join(["Time (s);Channel 2 (m/s2);Gyro X (deg/s)", *degrees]))
+            add = self.page.get_by_role("button", name="Add a run before: gentle slalom")
+            add.click()
+            self.page.get_by_label("Log of this run").set_input_files(log)
+            self.wait_for_text(self.page.get_by_role("table", name="Columns of the log"), "Gyro X")
+            picked = self.page.get_by_label("What Channel 2 (m/s2) is")
+            self.assertEqual(picked.input_value(), "")
+            picked.select_option("acceleration, sideways")
+            self.page.get_by_role("button", name="Keep the run").click()
+            self.page.get_by_role("link", name="Trace").nth(1).wait_for()
+            run = Run.objects.get(job=job)
+            self.assertEqual((run.answer["method"], run.simulated), ("A", False))
+            broken = log.read_text().splitlines()
+            broken[4] = broken[4].replace(",", "x", 1)
+            log.write_text("\n".join(broken))
+            add.click()
+            self.expected = ("422",)
+            self.page.get_by_label("Log of this run").set_input_files(log)
+            self.page.get_by_label("What Channel 2 (m/s2) is").select_option(
+                "acceleration, sideways"
+            )
+            self.page.get_by_role("button", name="Keep the run").click()
+            self.page.get_by_text("Line 5").first.wait_for()
+
+    def test_a_wet_run_after_is_not_compared_and_says_so(self):
+        self.drive("Gannet", "result")
+        self.page.get_by_text("Not compared: the road was dry before and wet after.").wait_for()
+        self.wait_for_text(self.page.get_by_test_id("verdict"), "It agrees")
+
+    def test_joined_air_bags_explain_it_and_a_correction_is_taken_and_taken_back(self):
+        job = self.drive("Heron", "result")
+        self.wait_for_text(self.page.get_by_test_id("verdict"), "It is worse than predicted")
+        explained = self.page.get_by_role("region", name="What would explain it")
+        self.wait_for_text(explained.get_by_role("listitem").first, "air bags share one line")
+        self.page.get_by_role("button", name="Correct the sheet by this").click()
+        self.page.get_by_text("The sheet is corrected by the road").wait_for()
+        self.assertEqual(self.sheet(job)["spring_correction"]["typed"], "from road runs")
+        self.page.keyboard.press("Control+z")
+        self.page.get_by_role("button", name="Correct the sheet by this").wait_for()
+        self.assertIsNone(self.sheet(job)["spring_correction"])
+
+    def test_the_trace_comes_nearer_and_moves_along_by_keys(self):
+        self.drive("Gannet", "trace")
+        trace = self.page.get_by_test_id("trace")
+        trace.focus()
+
+        def span():
+            return [float(trace.get_attribute(f"data-{end}") or "") for end in ("from", "to")]
+
+        whole = span()
+        self.page.keyboard.press("+")
+        nearer = span()
+        self.assertAlmostEqual(nearer[1] - nearer[0], 0.7 * (whole[1] - whole[0]), 1)
+        self.page.keyboard.press("ArrowRight")
+        self.assertGreater(span()[0], nearer[0])
+        self.page.keyboard.press("Home")
+        self.assertEqual(span(), whole)
+
+    def test_drive_keeps_the_rules_in_both_themes(self):
+        for name, sheet, seen in (
+            ("Gannet", "runs", "Slow first exit"),
+            ("Heron", "result", "It is worse"),
+            ("Gannet", "trace", "the fitted model"),
+        ):
+            self.drive(name, sheet)
+            self.page.get_by_text(seen).first.wait_for()
+            self.rules_kept(f"drive {sheet}")
+        job = Job.objects.get(vehicle__name="Heron rescue")
+        self.page.set_viewport_size({"width": 390, "height": 844})
+        self.page.goto(f"{self.live_server_url}/logger/{job.pk}")
+        self.page.get_by_role("button", name="Start").wait_for()
+        self.rules_kept("logger")
+
+    def rules_kept(self, view):
+        self.page.evaluate(AXE.read_text())
+        for theme in ("paper", "bay"):
+            self.page.evaluate(f"document.documentElement.dataset.theme = '{theme}'")
+            found = self.page.evaluate("axe.run()")
+            broken = [(one["id"], one["nodes"][0]["html"][:160]) for one in found["violations"]]
+            self.assertEqual(broken, [], f"{view}, {theme}")
+
+
+class PhoneTests(BrowserTestCase):
+    at_yard = False
+
+    def rows(self, log):
+        """A log as a phone's sensors send it: degrees a second, its own axes."""
+        return [
+            [float(at), float(side), 9.81, -math.degrees(rate), -math.degrees(yaw)]
+            for at, side, rate, yaw in zip(
+                log.time_s,
+                log.lateral_acceleration_m_s2,
+                log.roll_rate_rad_s,
+                log.yaw_rate_rad_s,
+                strict=True,
+            )
+        ]
+
+    def test_a_phone_logs_without_a_network_and_sends_it_later(self):
+        job = Job.objects.get(vehicle__name="Heron rescue")
+        self.page.set_viewport_size({"width": 390, "height": 844})
+        self.page.goto(f"{self.live_server_url}/logger/{job.pk}?when=after")
+        # The sensors' own events first, as Chromium makes them of readings.
+        sensors = self.page.context.new_cdp_session(self.page)
+        for kind in ("accelerometer", "linear-acceleration", "gyroscope"):
+            metadata = {"available": True, "maximumFrequency": 60}
+            sensors.send(
+                "Emulation.setSensorOverrideEnabled",
+                {"enabled": True, "type": kind, "metadata": metadata},
+            )
+        self.page.get_by_label("Loaded").locator("option").first.wait_for(state="attached")
+        self.expected = ("ERR_INTERNET_DISCONNECTED",)
+        self.page.context.set_offline(True)
+        self.page.get_by_role("button", name="Start").click()
+        phase = self.page.get_by_test_id("phase")
+        self.page.locator('[data-phase="still"]').wait_for()
+        course = Course(road_speed_m_s=13.0, lateral_m_s2=2.0, slalom_spacing_m=30.0)
+        sheet = from_plain(job.vehicle.sheet, Sheet)
+        log = run_of(
+            sheet, SetUp(), LoadKey.TRIP_READY, Manoeuvre.SLALOM, course, Hidden(),
+            Logger(lost=0.0, jitter_s=0.0), 5,
+        )  # fmt: skip
+        rows = self.rows(log)
+        for kind in ("accelerometer", "linear-acceleration", "gyroscope"):
+            sensors.send(
+                "Emulation.setSensorOverrideEnabled", {"enabled": False, "type": kind}
+            )
+        began = 1e7
+        last = np.searchsorted(log.time_s, log.time_s[-1] - 20.0)
+        self.page.evaluate(SENDS, [rows[:last], began])
+        self.assertEqual(phase.get_attribute("data-phase"), "drive")
+        self.page.get_by_role("button", name="It stands again").click()
+        self.page.evaluate(SENDS, [[*rows[last:], [rows[-1][0] + 1, 0, 9.81, 0, 0]], began])
+        self.page.locator('[data-phase="done"]').wait_for()
+        self.assertEqual(Run.objects.filter(log_name__startswith="phone").count(), 0)
+        self.page.context.set_offline(False)
+        kept = Run.objects.filter(log_name__startswith="phone")
+        self.until(lambda: kept.exists())
+        run = kept.get()
+        self.assertEqual((run.when, run.answer["method"]), ("after", "A"))
+        stands = Run.objects.filter(job=job, when="before").first()
+        off = run.told["gradient"]["value"] / stands.told["gradient"]["value"] - 1
+        self.assertLess(abs(off), 0.06)
