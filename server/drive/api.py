@@ -18,12 +18,23 @@ from axlecore.road.impressions import Felt, Rider
 from axlecore.road.reading import CHANNELS, LogColumn, columns_of
 from axlecore.road.trace import Trace
 from axlecore.road.ways import RollWay
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
 from drive.logs import LARGEST_BYTES, text_of, trace_json
 from drive.models import Run, RunWhen, Surface
-from drive.runs import TypedRun, felt, hidden_of, keep_run, set_run_removed, stand_in
+from drive.runs import (
+    TypedRun,
+    felt,
+    hidden_of,
+    keep_run,
+    keep_yard_test,
+    set_run_removed,
+    stand_in,
+    take_yard_test_away,
+)
 from drive.schemas import DriveOut, drive_out
-from drive.verdict import answer_of, take_correction, verdicts
+from drive.tuning import tune
+from drive.verdict import take_correction, verdicts_of
 from jobs.opened import OpenJob
 from jobs.schemas import BaseIn, JobChange, change, job_of, json_answer
 from jobs.writes import write
@@ -77,6 +88,24 @@ class FeltIn(Schema):
 class RunRemovedIn(Schema):
     run_id: int = Field(ge=1, lt=2**63)
     removed: bool
+
+
+class YardTestIn(Schema):
+    fitted: str = Field(max_length=80)
+    mass_kg: str = Field(max_length=20)
+    moved_m: str = Field(max_length=20)
+    lean_right_rad: str = Field(max_length=20)
+    lean_left_rad: str = Field(max_length=20)
+
+
+class YardTestAwayIn(Schema):
+    test_id: int = Field(ge=1, lt=2**63)
+
+
+class TuneIn(Schema):
+    key: str = Field(max_length=20)
+    end: End | None = None
+    hole: int | None = Field(None, ge=0, le=8)
 
 
 class ColumnsOut(Schema):
@@ -141,16 +170,36 @@ def post_removed(request: PersonRequest, job_id: int, body: RunRemovedIn) -> Dri
     return _done(request, job_id, lambda job, _: set_run_removed(job, body.run_id, body.removed))
 
 
+@router.post("/jobs/{int:job_id}/drive/yard", response=DriveOut, operation_id="keep_yard_test")
+def post_yard_test(request: PersonRequest, job_id: int, body: YardTestIn) -> DriveOut:
+    typed = body.dict()
+    fitted = typed.pop("fitted")
+    return _done(request, job_id, lambda job, person: keep_yard_test(job, person, fitted, typed))
+
+
+@router.post(
+    "/jobs/{int:job_id}/drive/yard/away", response=DriveOut, operation_id="take_yard_test_away"
+)
+def post_yard_test_away(request: PersonRequest, job_id: int, body: YardTestAwayIn) -> DriveOut:
+    return _done(request, job_id, lambda job, _: take_yard_test_away(job, body.test_id))
+
+
 @router.post(
     "/jobs/{int:job_id}/drive/correction", response=JobChange, operation_id="correct_springs"
 )
 def post_correction(request: PersonRequest, job_id: int, body: BaseIn) -> HttpResponse:
     def act(job: OpenJob, person: Person) -> None:
-        runs = list(job.row.runs.filter(removed_at=None).order_by("driven_at", "pk"))
-        answers = {run.pk: answer_of(run, job) for run in runs}
-        take_correction(job, person, body.base_version, verdicts(job, runs, answers))
+        take_correction(job, person, body.base_version, verdicts_of(job))
 
     return change(request, job_id, act)
+
+
+@router.post("/jobs/{int:job_id}/drive/tune", response=DriveOut, operation_id="tune")
+def post_tune(request: PersonRequest, job_id: int, body: TuneIn) -> DriveOut:
+    def act(job: OpenJob, person: Person) -> None:
+        tune(job, person, verdicts_of(job), body.key, body.end, body.hole)
+
+    return _done(request, job_id, act)
 
 
 @router.get("/runs/{int:run_id}/trace", response=Trace, operation_id="read_trace")

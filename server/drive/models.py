@@ -121,3 +121,24 @@ class Impression(models.Model):
 
     def __str__(self) -> str:
         return f"{self.seat}, {self.run}"
+
+
+class YardTest(models.Model):
+    """A yard roll test after something was fitted: core's `YardLean`. Kept in their order."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="yard_tests")
+    fitted = models.CharField(max_length=80)
+    # As it was typed, by the names of its fields, and what core read of it.
+    typed = models.JSONField()
+    measured = models.JSONField()
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    removed_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(condition=~Q(fitted=""), name="something_was_fitted"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.fitted}, {self.job}"

@@ -4,14 +4,16 @@ from datetime import datetime
 
 from ninja import Schema
 
+from axlecore.formats import from_plain
 from axlecore.lean.mass_shift import FROM_THE_ROAD
-from axlecore.road.answer import RunAnswer
+from axlecore.road.answer import RunAnswer, Told
 from axlecore.road.driving import Manoeuvre
 from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Question, Rider
+from axlecore.road.parts_apart import PartGain, YardLean, gains
 from axlecore.road.standing_runs import STANDING_RUNS, StandingRun
 from axlecore.vehicle.loads import LoadKey
-from drive.models import Impression, Run, RunWhen, Surface
-from drive.verdict import Verdicts, answer_of, verdicts
+from drive.models import Impression, Run, RunWhen, Surface, YardTest
+from drive.verdict import Verdicts, answer_of, over_limit, verdicts
 from jobs.opened import OpenJob
 
 
@@ -44,9 +46,19 @@ class RunOut(Schema):
     answer: RunAnswer
     #: Whether another vehicle's frequency, or anything else, keeps it from being compared.
     tells: bool
+    #: Driven over the posted limit: never compared.
+    over_limit: bool
     impressions: list[ImpressionOut]
     person: str
     driven_at: datetime
+
+
+class YardTestOut(Schema):
+    id: int
+    fitted: str
+    typed: dict[str, str]
+    person: str
+    made_at: datetime
 
 
 class DriveOut(Schema):
@@ -58,6 +70,9 @@ class DriveOut(Schema):
     states: list[LoadKey]
     runs: list[RunOut]
     verdicts: Verdicts
+    #: The yard roll test after each part, and what each part did, one less.
+    yard_tests: list[YardTestOut]
+    gains: list[PartGain]
     #: Whether the sheet's springs are corrected by the road.
     corrected: bool
 
@@ -67,6 +82,7 @@ def drive_out(job: OpenJob) -> DriveOut:
     rows = job.row.runs.filter(removed_at=None).select_related("person")
     runs = list(rows.prefetch_related("impressions").order_by("driven_at", "pk"))
     answers = {run.pk: answer_of(run, job) for run in runs}
+    tests = list(job.row.yard_tests.filter(removed_at=None).select_related("person").order_by("pk"))
     correction = job.sheet.spring_correction
     return DriveOut(
         job_id=job.row.pk,
@@ -74,15 +90,15 @@ def drive_out(job: OpenJob) -> DriveOut:
         questions=list(QUESTIONS),
         scale=list(SCALE),
         states=[state.key for state in job.rig.load_states],
-        runs=[
-            _run_out(run, answers[run.pk].answer, answers[run.pk].told is not None) for run in runs
-        ],
+        runs=[_run_out(run, answers[run.pk].answer, answers[run.pk].told) for run in runs],
         verdicts=verdicts(job, runs, answers),
+        yard_tests=[_yard_out(test) for test in tests],
+        gains=gains([from_plain(test.measured, YardLean) for test in tests]),
         corrected=correction is not None and correction.typed == FROM_THE_ROAD,
     )
 
 
-def _run_out(run: Run, answer: RunAnswer, tells: bool) -> RunOut:
+def _run_out(run: Run, answer: RunAnswer, told: Told | None) -> RunOut:
     return RunOut(
         id=run.pk,
         when=RunWhen(run.when),
@@ -103,7 +119,8 @@ def _run_out(run: Run, answer: RunAnswer, tells: bool) -> RunOut:
         has_log=bool(run.log),
         simulated=run.simulated,
         answer=answer,
-        tells=tells,
+        tells=told is not None,
+        over_limit=over_limit(run, told),
         impressions=[_impression_out(one) for one in run.impressions.all()],
         person=run.person.shown_name,
         driven_at=run.driven_at,
@@ -113,3 +130,13 @@ def _run_out(run: Run, answer: RunAnswer, tells: bool) -> RunOut:
 def _impression_out(one: Impression) -> ImpressionOut:
     felt = {Felt(name): rating for name, rating in one.felt.items()}
     return ImpressionOut(seat=Rider(one.seat), name=one.name, felt=felt, said=one.said)
+
+
+def _yard_out(test: YardTest) -> YardTestOut:
+    return YardTestOut(
+        id=test.pk,
+        fitted=test.fitted,
+        typed=test.typed,
+        person=test.person.shown_name,
+        made_at=test.made_at,
+    )

@@ -9,7 +9,7 @@ from axlecore.lean.mass_shift import FROM_THE_ROAD
 from axlecore.practice.target import Target
 from axlecore.quantities.measure import Measured, Record
 from axlecore.road.answer import Answered, RunAnswer, Told
-from axlecore.road.comparing import Comparison, Conditions, compare
+from axlecore.road.comparing import OVER_M_S, Comparison, Conditions, compare
 from axlecore.road.judging import AgainstSheet, judged, of_this_vehicle
 from axlecore.road.otherwise import with_factor
 from axlecore.road.run import degrees_per_g
@@ -73,13 +73,13 @@ def answer_of(run: Run, job: OpenJob) -> Answered:
     return of_this_vehicle(found, job.rig, set_up, LoadKey(run.state))
 
 
-def conditions_of(run: Run) -> Conditions:
+def conditions_of(run: Run, told: Told | None) -> Conditions:
     """How a run was driven."""
     return Conditions(
         run.manoeuvre,
         run.surface,
         LoadKey(run.state),
-        run.speed_m_s,
+        (told and told.speed_m_s) or run.speed_m_s,
         None if run.closed_ground else run.limit_m_s,
         run.front_pressure_pa,
         run.rear_pressure_pa,
@@ -97,16 +97,39 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
             found = compare(
                 answers[before.pk],
                 answers[after.pk],
-                (conditions_of(before), conditions_of(after)),
+                (
+                    conditions_of(before, answers[before.pk].told),
+                    conditions_of(after, answers[after.pk].told),
+                ),
             )
             compared.append(Compared(before.pk, after.pk, found))
-    telling = [run for run in logged if run.when == RunWhen.AFTER and answers[run.pk].told]
+    telling = [
+        run
+        for run in logged
+        if run.when == RunWhen.AFTER
+        and answers[run.pk].told
+        and not over_limit(run, answers[run.pk].told)
+    ]
     if not telling:
         return Verdicts(compared, None, None)
     run = telling[-1]
     like_it = [one for one in compared if one.after_id == run.pk and one.comparison.ratio]
     earlier = answers[like_it[-1].before_id].told if like_it else None
     return Verdicts(compared, run.pk, _judge(job, run, answers[run.pk], earlier))
+
+
+def verdicts_of(job: OpenJob) -> Verdicts:
+    """What a job's runs come to, read anew."""
+    runs = list(job.row.runs.filter(removed_at=None).order_by("driven_at", "pk"))
+    return verdicts(job, runs, {run.pk: answer_of(run, job) for run in runs})
+
+
+def over_limit(run: Run, told: Told | None) -> bool:
+    """Whether a run was driven over the limit posted at its place, by its log or by its word."""
+    speed = (told and told.speed_m_s) or run.speed_m_s
+    if run.closed_ground or speed is None or run.limit_m_s is None:
+        return False
+    return speed > run.limit_m_s + OVER_M_S
 
 
 def _newest(runs: Sequence[Run], manoeuvre: str, when: RunWhen) -> Run | None:

@@ -111,8 +111,8 @@ class KeyboardTests(BrowserTestCase):
         self.open_job("Orrery", "weigh")
         self.page.keyboard.press("4")
         self.page.get_by_role("heading", name="Rear bar").wait_for()
-        # Drive is not there yet.
-        self.page.keyboard.press("7")
+        # Hand over is not there yet.
+        self.page.keyboard.press("8")
         self.page.get_by_role("heading", name="Rear bar").wait_for()
         after = self.text("wheel-right")
         self.page.keyboard.press("x")

@@ -129,6 +129,43 @@ class DriveTests(BrowserTestCase):
         self.page.get_by_role("button", name="Correct the sheet by this").wait_for()
         self.assertIsNone(self.sheet(job)["spring_correction"])
 
+    def test_a_next_step_goes_to_the_bay_and_is_driven_again(self):
+        job = self.drive("Gannet", "result")
+        self.wait_for_text(self.page.get_by_test_id("verdict"), "It agrees")
+        before = self.text("verdict")
+        take = self.page.get_by_role("button", name="Take it to the bay: Rear links into hole 2")
+        take.click()
+        there = self.page.get_by_role("link", name="In the bay; drive again after it")
+        there.wait_for()
+        job.refresh_from_db()
+        self.assertEqual(job.set_up["rear"]["fitted"]["hole"], 1)
+        there.click()
+        self.page.get_by_text("Rear links into hole 2").first.wait_for()
+        self.drive("Gannet")
+        self.page.get_by_role("button", name="Add a run after: gentle slalom").click()
+        self.page.get_by_role("button", name="Let the stand-in drive it").click()
+        self.page.get_by_role("region", name="A run").wait_for(state="detached")
+        self.page.get_by_role("link", name="Did it hold?").click()
+        self.wait_for_text(self.page.get_by_test_id("verdict"), "predicted")
+        self.assertNotEqual(self.text("verdict"), before)
+
+    def test_the_yard_test_after_each_part_tells_them_apart(self):
+        self.drive("Gannet")
+        for fitted, lean in (("as it stood", "2.0"), ("rear bar", "1.5")):
+            form = self.page.get_by_text("Read one")
+            form.click()
+            self.page.get_by_label("How it stands").or_(
+                self.page.get_by_label("What was fitted since")
+            ).fill(fitted)
+            self.page.get_by_label("Mass moved").fill("120")
+            self.page.get_by_label("From the middle").fill("900")
+            self.page.get_by_label("Lean to the right").fill(lean)
+            self.page.get_by_label("Lean to the left").fill(lean)
+            self.page.get_by_role("button", name="Keep the test").click()
+            self.page.get_by_role("button", name=f"Take the test away: {fitted}").wait_for()
+        table = self.page.get_by_role("table", name="Yard roll tests")
+        self.wait_for_text(table, "25 % less than before")
+
     def test_the_trace_comes_nearer_and_moves_along_by_keys(self):
         self.drive("Gannet", "trace")
         trace = self.page.get_by_test_id("trace")

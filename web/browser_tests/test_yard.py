@@ -37,9 +37,9 @@ class YardTests(BrowserTestCase):
 
     def test_stations_not_built_yet_say_so_and_lead_nowhere(self):
         self.open_job("Orrery", "weigh")
-        drive = self.page.get_by_role("navigation", name="Stations").get_by_text("Drive")
-        self.assertEqual(self.page.get_by_role("link", name="Drive").count(), 0)
-        self.assertIn("not yet", drive.locator("..").inner_text())
+        last = self.page.get_by_role("navigation", name="Stations").get_by_text("Hand over")
+        self.assertEqual(self.page.get_by_role("link", name="Hand over").count(), 0)
+        self.assertIn("not yet", last.locator("..").inner_text())
 
     def test_a_job_is_renamed_archived_and_taken_back(self):
         job = self.open_job("Orrery", "weigh")

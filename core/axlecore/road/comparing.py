@@ -12,6 +12,8 @@ from axlecore.road.answer import Answered, RunAnswer, Told
 from axlecore.road.intervals import Interval
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
 
+#: Over the posted limit by more than a gauge's error [m/s].
+OVER_M_S = 1.0
 #: Speeds may differ by this part, pressures too; lateral ranges share this part of the larger.
 SPEED_PART, PRESSURE_PART, SHARED_PART = 0.10, 0.10, 0.5
 #: K·ω² is the body's own, whatever its springs: further apart than this it is another vehicle's.
@@ -111,7 +113,7 @@ def _unlike(before: Conditions, after: Conditions) -> list[str]:
         if None not in pair and abs(pair[1] / pair[0] - 1) > PRESSURE_PART:
             said.append(f"the {end} tyres had {_kpa(pair[0])} before and {_kpa(pair[1])} after")
     for name, one in (("before", before), ("after", after)):
-        if one.speed_m_s and one.limit_m_s and one.speed_m_s > one.limit_m_s * 1.02:
+        if one.speed_m_s and one.limit_m_s and one.speed_m_s > one.limit_m_s + OVER_M_S:
             went, posted = _km_h(one.speed_m_s), _km_h(one.limit_m_s)
             said.append(f"the run {name} went {went}, over the posted {posted}")
     return said

@@ -66,6 +66,33 @@ class DriveTests(WithChoice):
         self.assertIsNone(pair["comparison"]["ratio"])
         self.assertIn("wet", pair["comparison"]["comparable"][0])
 
+    def test_a_run_over_the_posted_limit_is_not_planned_and_driven_it_is_flagged(self):
+        planned = self.stand_in("before", speed="70 km/h")
+        self.assertEqual(planned.json()["detail"][0]["field"], "speed")
+        self.stand_in("before")
+        told = self.upload(self.log(), "after", speed="44 km/h", limit="30 km/h").json()
+        *_, after = told["runs"]
+        self.assertTrue(after["over_limit"], "by its log, whatever was typed")
+        self.assertIsNone(told["verdicts"]["judged"])
+        self.assertIn("over the posted", str(told["verdicts"]["compared"]))
+
+    def test_a_next_step_goes_to_the_bay_once_and_the_set_up_follows_it(self):
+        self.stand_in("before")
+        steps = self.stand_in("after").json()["verdicts"]["judged"]["next_steps"]
+        hole = next(one for one in steps if one["key"] == "hole")
+        picked = {name: hole[name] for name in ("key", "end", "hole")}
+        taken = self.send("POST", self.path("drive/tune"), picked)
+        self.assertEqual(taken.status_code, 200, taken.content[:300])
+        self.job.refresh_from_db()
+        self.assertEqual(self.job.set_up["rear"]["fitted"]["hole"], hole["hole"])
+        bay = self.client.get(f"/api{self.path('bay')}").json()
+        self.assertIn(hole["what"], [one["what"] for one in bay["steps"]])
+        for body in (picked, {"key": "stop"}, {"key": "wings"}):
+            self.assertEqual(self.send("POST", self.path("drive/tune"), body).status_code, 422)
+        # Driven again, the run is held against what is fitted now.
+        again = self.stand_in("after").json()["verdicts"]["judged"]
+        self.assertAlmostEqual(again["predicted"]["value"], hole["gradient_deg_per_g"], delta=0.6)
+
     def test_a_log_is_kept_once_with_its_columns_and_given_back_as_it_came(self):
         text = self.log()
         theirs = text.replace("roll_rate_rad_s", "gyro x (rad/s)")
@@ -106,7 +133,7 @@ class DriveTests(WithChoice):
             self.assertEqual(answer.status_code, status, answer.content[:200])
             self.assertIn(words, answer.content.decode())
         for more, field in (
-            ({"speed": "70 km/h"}, "speed"),
+            ({"speed": "900 km/h"}, "speed"),
             ({"speed": "quick"}, "speed"),
             ({"state": "towing"}, "state"),
             ({"columns": "[1]"}, "columns"),
@@ -162,6 +189,21 @@ class DriveTests(WithChoice):
         self.send("POST", self.path("sheet/revert"), undone)
         self.assertFalse(self.drive()["corrected"])
 
+    def test_the_yard_test_after_each_part_tells_them_apart(self):
+        mass = {"mass_kg": "120 kg", "moved_m": "900 mm"}
+        for fitted, lean in (("as it stood", "2.0"), ("rear bar", "1.5"), ("new links", "1.4")):
+            body = {"fitted": fitted, **mass, "lean_right_rad": f"{lean}°", "lean_left_rad": lean}
+            told = self.send("POST", self.path("drive/yard"), body)
+            self.assertEqual(told.status_code, 200, told.content[:300])
+        bar, links = told.json()["gains"]
+        self.assertAlmostEqual(bar["lean"]["value"], 0.75)
+        self.assertAlmostEqual(links["share"], 1 / 6)
+        gone = {"test_id": told.json()["yard_tests"][1]["id"]}
+        (left,) = self.send("POST", self.path("drive/yard/away"), gone).json()["gains"]
+        self.assertAlmostEqual(left["lean"]["value"], 0.7)
+        bad = {"fitted": "", **mass, "lean_right_rad": "1", "lean_left_rad": "1"}
+        self.assertEqual(self.send("POST", self.path("drive/yard"), bad).status_code, 422)
+
     def test_another_shop_and_a_viewer(self):
         self.stand_in("before")
         run = Run.objects.get()
@@ -185,5 +227,5 @@ class DriveTests(WithChoice):
         for runs in (1, 2):
             for when in ("before", "after") * runs:
                 self.stand_in(when)
-            with self.assertNumQueries(8):
+            with self.assertNumQueries(9):
                 self.drive()

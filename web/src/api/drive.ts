@@ -4,7 +4,7 @@ import { newKey } from "./key";
 import { useOutbox } from "./outbox/useOutbox";
 import { ask, runOf } from "./outbox/write";
 import type { BodyOf } from "./outbox/write";
-import type { DrivenRun, Job, LogColumns, RunTrace } from "./types";
+import type { AgainstSheet, DrivenRun, Job, LogColumns, RunTrace } from "./types";
 
 export const driveKey = (jobId: number) => ["drive", jobId] as const;
 
@@ -71,33 +71,43 @@ export async function lookAtLog(jobId: number, file: File): Promise<LogColumns> 
   );
 }
 
+type Kind = `runs/${"driven" | "felt" | "removed"}` | `drive/${"tune" | "yard" | "yard/away"}`;
+type TuneStep = AgainstSheet["next_steps"][number];
+
 /** Puts runs and what was felt into the outbox; they are sent once, whenever they can be. */
 export function useDriveWrites(jobId: number) {
   const outbox = useOutbox();
-  const send = (place: string, typed: string, what: "driven" | "felt" | "removed", body: object) =>
+  const send = (place: string, typed: string, what: Kind, body: object) =>
     outbox.add({
       jobId,
       base: "drive",
       place,
       typed,
       step: "do",
-      ask: ask("post", `/api/jobs/{job_id}/runs/${what}`, jobId, body as never),
+      ask: ask("post", `/api/jobs/{job_id}/${what}`, jobId, body as never),
     });
   return {
     keepDriven: (typed: Typed) =>
-      send("run", typed.manoeuvre, "driven", { ...told(typed), key: newKey() }),
+      send("run", typed.manoeuvre, "runs/driven", { ...told(typed), key: newKey() }),
     keepLog: (typed: Typed, log: File, columns: Record<string, string>, simulated = false) => {
       // A file is named by its write, wherever it is sent from.
       const body = { ...told(typed), simulated, columns: JSON.stringify(columns) };
       return outbox.add(runOf(jobId, "run", body, log));
     },
     felt: (felt: BodyOf<"/api/jobs/{job_id}/runs/felt", "post">) =>
-      send(`run ${felt.run_id} ${felt.seat}`, felt.said || "felt", "felt", felt),
+      send(`run ${felt.run_id} ${felt.seat}`, felt.said || "felt", "runs/felt", felt),
     setAway: (run: DrivenRun, removed: boolean) =>
-      send(`run ${run.id}`, removed ? "taken away" : "put back", "removed", {
+      send(`run ${run.id}`, removed ? "taken away" : "put back", "runs/removed", {
         run_id: run.id,
         removed,
       }),
+    /** A next step goes to the bay as a small plan. */
+    tune: ({ key, end, hole, what }: TuneStep) =>
+      send("next", what, "drive/tune", { key, end, hole }),
+    keepYardTest: (test: BodyOf<"/api/jobs/{job_id}/drive/yard", "post">) =>
+      send("yard test", test.fitted, "drive/yard", test),
+    takeYardTestAway: (test_id: number) =>
+      send(`yard test ${test_id}`, "taken away", "drive/yard/away", { test_id }),
     /** The stand-in drives at once: without a server there is none. */
     standIn: (typed: Typed) =>
       answered(

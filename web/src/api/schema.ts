@@ -976,6 +976,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/drive/tune": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Tune */
+        post: operations["tune"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/drive/yard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Yard Test */
+        post: operations["keep_yard_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/drive/yard/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Yard Test Away */
+        post: operations["take_yard_test_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/due": {
         parameters: {
             query?: never;
@@ -4862,6 +4913,8 @@ export interface components {
         DriveOut: {
             /** Corrected */
             corrected: boolean;
+            /** Gains */
+            gains: components["schemas"]["PartGain"][];
             /** Job Id */
             job_id: number;
             /** Questions */
@@ -4875,6 +4928,8 @@ export interface components {
             /** States */
             states: components["schemas"]["LoadKey"][];
             verdicts: components["schemas"]["Verdicts"];
+            /** Yard Tests */
+            yard_tests: components["schemas"]["YardTestOut"][];
         };
         /**
          * Driver
@@ -7905,6 +7960,26 @@ export interface components {
              */
             together: boolean;
         };
+        /**
+         * PartGain
+         * @description What one part did.
+         *
+         *     Attributes
+         *     ----------
+         *     fitted : str
+         *         What was fitted.
+         *     lean : Interval
+         *         Under the same push, over what it was before this part.
+         *     share : float
+         *         Of the whole gain, as a part of it.
+         */
+        PartGain: {
+            /** Fitted */
+            fitted: string;
+            lean: components["schemas"]["Interval"];
+            /** Share */
+            share: number;
+        };
         /** PartIn */
         PartIn: {
             /** Base Version */
@@ -9100,6 +9175,8 @@ export interface components {
             /** Log Name */
             log_name: string;
             manoeuvre: components["schemas"]["Manoeuvre"];
+            /** Over Limit */
+            over_limit: boolean;
             /** Passenger */
             passenger: string;
             /** Person */
@@ -11406,6 +11483,14 @@ export interface components {
          * @enum {string}
          */
         TubeShape: "unseen" | "round" | "oval" | "square";
+        /** TuneIn */
+        TuneIn: {
+            end?: components["schemas"]["End"] | null;
+            /** Hole */
+            hole?: number | null;
+            /** Key */
+            key: string;
+        };
         /**
          * TuneStep
          * @description One thing that can be done next.
@@ -11970,6 +12055,42 @@ export interface components {
          * @enum {string}
          */
         YardSort: "changed" | "due" | "name" | "number";
+        /** YardTestAwayIn */
+        YardTestAwayIn: {
+            /** Test Id */
+            test_id: number;
+        };
+        /** YardTestIn */
+        YardTestIn: {
+            /** Fitted */
+            fitted: string;
+            /** Lean Left Rad */
+            lean_left_rad: string;
+            /** Lean Right Rad */
+            lean_right_rad: string;
+            /** Mass Kg */
+            mass_kg: string;
+            /** Moved M */
+            moved_m: string;
+        };
+        /** YardTestOut */
+        YardTestOut: {
+            /** Fitted */
+            fitted: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Person */
+            person: string;
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
+        };
     };
     responses: never;
     parameters: never;
@@ -13483,6 +13604,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    tune: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TuneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
+                };
+            };
+        };
+    };
+    keep_yard_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YardTestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
+                };
+            };
+        };
+    };
+    take_yard_test_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YardTestAwayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
                 };
             };
         };

@@ -1,13 +1,14 @@
 import type { QueryClient, QueryFilters } from "@tanstack/react-query";
 import { sentAlone, sentFile } from "../client";
 import { bayKey } from "../bay";
-import { driveKey } from "../drive";
 import { attachmentsKey, jobKey } from "../queries";
 import type { BayWork, Job } from "../types";
 import type { Alone, Write } from "./write";
 
 /** All that the server ever answered. */
 const ALL: QueryFilters = {};
+
+const DRIVEN = new Set(["drive", "job", "bay", "work"]);
 
 /** What is read anew once such a write is kept. */
 const STALE: Record<Alone, (write: Write, cache: QueryClient, made: unknown) => QueryFilters> = {
@@ -24,7 +25,10 @@ const STALE: Record<Alone, (write: Write, cache: QueryClient, made: unknown) => 
         moved && id === jobId && (what === "job" || what === "troubles"),
     };
   },
-  drive: ({ jobId }) => ({ queryKey: driveKey(jobId) }),
+  // A step taken to the bay moves set-up and plan too.
+  drive: ({ jobId }) => ({
+    predicate: ({ queryKey: [what, id] }) => id === jobId && DRIVEN.has(String(what)),
+  }),
   attachments: ({ jobId }) => ({ queryKey: attachmentsKey(jobId) }),
   yard: () => ({ queryKey: ["yard"] }),
   racks: () => ALL,

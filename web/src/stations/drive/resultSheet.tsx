@@ -1,4 +1,5 @@
-import type { DriveView } from "../../api/types";
+import type { DriveView, Job } from "../../api/types";
+import { useJobView } from "../../job/context";
 import { BandChart } from "./bandChart";
 import { Cloud } from "./cloud";
 import { CorrectionOffer } from "./correctionOffer";
@@ -9,6 +10,7 @@ import { NextSteps } from "./nextSteps";
 
 /** What the work did, beside what was predicted. */
 export function ResultSheet({ drive }: { drive: DriveView }) {
+  const { job } = useJobView();
   const { judged, judged_run_id: id } = drive.verdicts;
   const run = drive.runs.find((one) => one.id === id);
   const gradient = run?.answer.roll_gradient_deg_per_g;
@@ -22,7 +24,7 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
         <Cloud jobId={drive.job_id} before={before} after={run} />
         <LeaningBodies measured={gradient} predicted={judged.predicted} />
       </div>
-      <div className="grid content-start gap-6 lg:border-l lg:border-line lg:pl-6">
+      <div className="grid content-start gap-6 max-lg:order-first lg:border-l lg:border-line lg:pl-6">
         <section aria-label="Did it hold?">
           <h2 className="font-semibold">Did it hold?</h2>
           <BandChart
@@ -49,6 +51,12 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
             <span className="figure">{run.answer.straight_line_deg_per_g?.toFixed(1)}°/g</span>:
             rocking is in it, so it is not the answer.
           </p>
+          {severalChanged(job.set_up) && (
+            <p className="text-sm text-pale">
+              Several parts were changed together: a run after all of them cannot say which did how
+              much. The yard roll test after each part can.
+            </p>
+          )}
           {run.simulated && (
             <p className="text-sm text-watch">Simulated: a stand-in drove it, no vehicle did.</p>
           )}
@@ -62,12 +70,21 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
         </section>
         <Explained judged={judged} />
         <CorrectionOffer drive={drive} judged={judged} />
-        <NextSteps steps={judged.next_steps} />
+        <NextSteps jobId={drive.job_id} steps={judged.next_steps} />
         <Assumed assumed={run.answer.assumed} />
       </div>
     </div>
   );
 }
+
+/** Whether more than one part of the vehicle was changed. */
+const severalChanged = (chosen: Job["set_up"]) =>
+  [
+    chosen.front,
+    chosen.rear,
+    chosen.front_joints === "renewed",
+    chosen.rear_joints === "renewed",
+  ].filter(Boolean).length > 1;
 
 const VERDICTS = {
   agrees: "It agrees",

@@ -113,6 +113,9 @@ function OneRun({ drive, run, onFelt }: OneRunProps) {
         ) : (
           "no log"
         )}
+        {run.over_limit && (
+          <span className="ml-2 text-xs text-watch">over the posted limit, not compared</span>
+        )}
         {run.simulated && <span className="ml-2 text-xs text-watch">simulated</span>}
       </p>
       <p className="text-xs text-pale">

@@ -6,6 +6,7 @@ import { FeltForm } from "./feltForm";
 import { FeltTable } from "./feltTable";
 import { RunForm } from "./runForm";
 import { RunStrip } from "./runStrip";
+import { YardTests } from "./yardTests";
 
 type RunsSheetProps = { drive: DriveView };
 type Open = { new: Manoeuvre; when: "before" | "after" } | { felt: DrivenRun } | null;
@@ -71,6 +72,7 @@ export function RunsSheet({ drive }: RunsSheetProps) {
           </div>
         )}
         <FeltTable drive={drive} />
+        <YardTests drive={drive} />
       </div>
     </div>
   );
