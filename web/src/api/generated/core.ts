@@ -1669,6 +1669,26 @@ export const GLOSSARY = {
     "symbol": "φ̈·h",
     "unit": "–"
   },
+  "run": {
+    "means": "one drive of a manoeuvre",
+    "symbol": "–",
+    "unit": "–"
+  },
+  "side pull": {
+    "means": "lateral acceleration",
+    "symbol": "a_y",
+    "unit": "g"
+  },
+  "as measured": {
+    "means": "estimate with its interval",
+    "symbol": "–",
+    "unit": "°/g"
+  },
+  "posted limit": {
+    "means": "speed limit at the place",
+    "symbol": "–",
+    "unit": "km/h"
+  },
   "steel": {
     "means": "grade and condition",
     "symbol": "–",
