@@ -23,7 +23,7 @@ from tests.road import seeded
 LOGS, LONG_S, RATE_HZ = 200, 600.0, 100.0
 
 
-def _long() -> str:
+def long_log() -> str:
     """Ten minutes at 100 Hz of a slalom, as a table."""
     chance = np.random.default_rng(1)
     course = Course(road_speed_m_s=14.0, lateral_m_s2=2.0, slalom_spacing_m=32.0)
@@ -65,7 +65,7 @@ def measure() -> dict[str, float]:
         ):
             if interval is not None:
                 holds[name].append(interval.low <= true <= interval.high)
-    table = _long()
+    table = long_log()
     started = time.process_time()
     log: RoadLog = read_log(table).log
     read_s = time.process_time() - started

@@ -22,6 +22,7 @@ import fitup  # noqa: E402
 import page  # noqa: E402
 import physics  # noqa: E402
 import road  # noqa: E402
+import trace_page  # noqa: E402
 import underneath  # noqa: E402
 
 #: What each figure is asked to be: name → (words, unit, target or None).
@@ -59,6 +60,8 @@ FIGURES: dict[str, tuple[str, str, str]] = {
     "road_frequency_told": ("logs that tell a frequency", "", ""),
     "road_long_read_s": ("10 minutes at 100 Hz read", "s", ""),
     "road_long_s": ("the same read, cleaned, fitted, 500 draws", "s", "at most 1.5"),
+    "trace_drawn_ms": ("trace of 60,000 samples, press to drawn, median", "ms", "under 300"),
+    "trace_frames_a_second": ("the same dragged along, frames a second", "", "at least 30"),
     "import_s": ("import of all of axlecore's models", "s", "under 0.5"),
     "memory_mb": ("most memory of all that", "MB", "under 300"),
     "evaluation_processor_ms": ("one evaluation, processor time", "ms", "under 10"),
@@ -118,6 +121,7 @@ def main(address: str) -> None:
     )
     found |= endpoint.measure(address)
     found |= underneath.measure(address)
+    found |= trace_page.measure(address)
     found |= catalogue.measure() | page.script_size() | page.slider(address)
     machine = f"{platform.machine()}, {os.cpu_count()} cores, Python {platform.python_version()}"
     print(f"\n{'Measured on ' + machine:<52}{'':>14}  target")

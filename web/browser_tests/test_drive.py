@@ -114,7 +114,7 @@ class DriveTests(BrowserTestCase):
 
     def test_a_wet_run_after_is_not_compared_and_says_so(self):
         self.drive("Gannet", "result")
-        self.page.get_by_text("Not compared: the road was dry before and wet after.").wait_for()
+        self.page.get_by_text("not compared: the road was dry before and wet after.").wait_for()
         self.wait_for_text(self.page.get_by_test_id("verdict"), "It agrees")
 
     def test_joined_air_bags_explain_it_and_a_correction_is_taken_and_taken_back(self):

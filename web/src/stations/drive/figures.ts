@@ -1,4 +1,4 @@
-import type { DrivenRun, Interval } from "../../api/types";
+import type { DriveView, DrivenRun, Interval } from "../../api/types";
 import { grouped, known, roadSpeed } from "../../drawings/quantity";
 
 /** A number as its interval lets it be said: 6.4 ± 0.2. */
@@ -35,3 +35,7 @@ export function drivenAs(run: DrivenRun): string {
     .filter(Boolean)
     .join(", ");
 }
+
+/** What was driven in a run. */
+export const manoeuvreOf = (drive: DriveView, runId: number): string =>
+  drive.runs.find((run) => run.id === runId)?.manoeuvre ?? "";

@@ -4,7 +4,7 @@ import { BandChart } from "./bandChart";
 import { Cloud } from "./cloud";
 import { CorrectionOffer } from "./correctionOffer";
 import { Explained } from "./explained";
-import { changeOf, withBand } from "./figures";
+import { changeOf, manoeuvreOf, withBand } from "./figures";
 import { LeaningBodies } from "./leaningBodies";
 import { NextSteps } from "./nextSteps";
 
@@ -63,7 +63,10 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
           <ul className="text-sm text-watch">
             {apart.map(({ after_id, before_id, comparison }) => (
               <li key={`${before_id} ${after_id}`}>
-                Not compared: {comparison.comparable.join("; ")}.
+                <span className="inline-block first-letter:uppercase">
+                  {manoeuvreOf(drive, after_id)}
+                </span>
+                , not compared: {comparison.comparable.join("; ")}.
               </li>
             ))}
           </ul>

@@ -4,6 +4,7 @@ import type { DriveView, DrivenRun, Manoeuvre } from "../../api/types";
 import { Button } from "../../ui/button";
 import { FeltForm } from "./feltForm";
 import { FeltTable } from "./feltTable";
+import { manoeuvreOf } from "./figures";
 import { RunForm } from "./runForm";
 import { RunStrip } from "./runStrip";
 import { YardTests } from "./yardTests";
@@ -27,7 +28,10 @@ export function RunsSheet({ drive }: RunsSheetProps) {
         <ul className="mt-2 text-sm text-watch">
           {compared.map(({ before_id, after_id, comparison }) => (
             <li key={`${before_id} ${after_id}`}>
-              Not compared: {comparison.comparable.join("; ")}.
+              <span className="inline-block first-letter:uppercase">
+                {manoeuvreOf(drive, after_id)}
+              </span>
+              , not compared: {comparison.comparable.join("; ")}.
             </li>
           ))}
         </ul>
