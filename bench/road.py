@@ -58,13 +58,8 @@ def measure() -> dict[str, float]:
         gradient = told.roll_gradient_deg_per_g
         assert gradient is not None, told.refused
         off.append(abs(gradient.value / one.gradient_deg_per_g - 1))
-        for name, interval, true in (
-            ("gradient", gradient, one.gradient_deg_per_g),
-            ("frequency", told.natural_frequency_hz, one.frequency_hz),
-            ("damping", told.damping_ratio, one.damping_ratio),
-        ):
-            if interval is not None:
-                holds[name].append(interval.low <= true <= interval.high)
+        for name, held in one.holds(told):
+            holds[name].append(held)
     table = long_log()
     started = time.process_time()
     log: RoadLog = read_log(table).log

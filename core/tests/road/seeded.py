@@ -27,6 +27,16 @@ class Seeded:
     frequency_hz: float
     damping_ratio: float
 
+    def holds(self, told):
+        """Whether each interval that a run tells holds what is true."""
+        for name, interval, true in (
+            ("gradient", told.roll_gradient_deg_per_g, self.gradient_deg_per_g),
+            ("frequency", told.natural_frequency_hz, self.frequency_hz),
+            ("damping", told.damping_ratio, self.damping_ratio),
+        ):
+            if interval is not None:
+                yield name, interval.low <= true <= interval.high
+
 
 def body(drive, gradient_deg_per_g, hertz, damping):
     """How a body by the stated model moves through a drive."""

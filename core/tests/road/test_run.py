@@ -31,13 +31,8 @@ class SeededRuns(unittest.TestCase):
             off.append(abs(gradient.value / one.gradient_deg_per_g - 1))
             if off[-1] > 0.1:
                 self.assertIn("only", " ".join(told.assumed), seed)
-            for name, interval, true in (
-                ("gradient", gradient, one.gradient_deg_per_g),
-                ("frequency", told.natural_frequency_hz, one.frequency_hz),
-                ("damping", told.damping_ratio, one.damping_ratio),
-            ):
-                if interval is not None:
-                    holds[name].append(interval.low <= true <= interval.high)
+            for name, held in one.holds(told):
+                holds[name].append(held)
         self.assertLess(float(np.median(off)), 0.03)
         for name, held in holds.items():
             self.assertGreaterEqual(np.mean(held), HOLD, name)

@@ -4,9 +4,10 @@ import { BandChart } from "./bandChart";
 import { Cloud } from "./cloud";
 import { CorrectionOffer } from "./correctionOffer";
 import { Explained } from "./explained";
-import { changeOf, manoeuvreOf, withBand } from "./figures";
+import { changeOf, withBand } from "./figures";
 import { LeaningBodies } from "./leaningBodies";
 import { NextSteps } from "./nextSteps";
+import { NotCompared } from "./notCompared";
 
 /** What the work did, beside what was predicted. */
 export function ResultSheet({ drive }: { drive: DriveView }) {
@@ -17,7 +18,6 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
   if (!judged || !run || !gradient) return <NothingYet drive={drive} />;
   const pair = drive.verdicts.compared.find((one) => one.after_id === id);
   const before = drive.runs.find((one) => one.id === pair?.before_id);
-  const apart = drive.verdicts.compared.filter((one) => one.comparison.comparable.length > 0);
   return (
     <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[3fr_2fr]">
       <div className="grid content-start gap-6">
@@ -60,16 +60,7 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
           {run.simulated && (
             <p className="text-sm text-watch">Simulated: a stand-in drove it, no vehicle did.</p>
           )}
-          <ul className="text-sm text-watch">
-            {apart.map(({ after_id, before_id, comparison }) => (
-              <li key={`${before_id} ${after_id}`}>
-                <span className="inline-block first-letter:uppercase">
-                  {manoeuvreOf(drive, after_id)}
-                </span>
-                , not compared: {comparison.comparable.join("; ")}.
-              </li>
-            ))}
-          </ul>
+          <NotCompared drive={drive} />
         </section>
         <Explained judged={judged} />
         <CorrectionOffer drive={drive} judged={judged} />

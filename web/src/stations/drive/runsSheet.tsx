@@ -4,7 +4,7 @@ import type { DriveView, DrivenRun, Manoeuvre } from "../../api/types";
 import { Button } from "../../ui/button";
 import { FeltForm } from "./feltForm";
 import { FeltTable } from "./feltTable";
-import { manoeuvreOf } from "./figures";
+import { NotCompared } from "./notCompared";
 import { RunForm } from "./runForm";
 import { RunStrip } from "./runStrip";
 import { YardTests } from "./yardTests";
@@ -16,7 +16,6 @@ type Open = { new: Manoeuvre; when: "before" | "after" } | { felt: DrivenRun } |
 export function RunsSheet({ drive }: RunsSheetProps) {
   const [open, setOpen] = useState<Open>(null);
   const writable = useWritable();
-  const compared = drive.verdicts.compared.filter((one) => one.comparison.comparable.length > 0);
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[3fr_2fr]">
       <div>
@@ -25,16 +24,7 @@ export function RunsSheet({ drive }: RunsSheetProps) {
           onNew={(manoeuvre, when) => setOpen({ new: manoeuvre, when })}
           onFelt={(run) => setOpen({ felt: run })}
         />
-        <ul className="mt-2 text-sm text-watch">
-          {compared.map(({ before_id, after_id, comparison }) => (
-            <li key={`${before_id} ${after_id}`}>
-              <span className="inline-block first-letter:uppercase">
-                {manoeuvreOf(drive, after_id)}
-              </span>
-              , not compared: {comparison.comparable.join("; ")}.
-            </li>
-          ))}
-        </ul>
+        <NotCompared drive={drive} />
         <p className="mt-3 max-w-prose text-sm text-pale">
           Drive within the posted limit; a run over it is not compared. Sharp evasive runs belong on
           closed ground. Nobody looks at a screen while driving.
