@@ -2,7 +2,7 @@
 PY := .run/venv/bin
 HOUSE := python3 house/serve.py
 
-.PHONY: demo stop test test-setup check setup generate manage lock bench load plots released shots shop lead check-shop units \
+.PHONY: demo stop test test-setup check setup generate manage lock bench load plots released shots films shop lead check-shop units \
   backup restore format
 
 demo: ## set everything up, serve the demo shop on loopback, print address and sign-in
@@ -79,6 +79,9 @@ load: setup ## fifty people for three minutes on a shop of its own; SECONDS=30 i
 
 shots: ## take docs/screenshots from the demo data
 	@$(HOUSE) shots
+
+films: setup ## draw the demo's two films anew, from the core's replay
+	@$(HOUSE) films
 
 released: ## keep the demo shop as this version writes it, for the test of upgrades
 	@$(HOUSE) released

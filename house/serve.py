@@ -115,6 +115,14 @@ def shots(words: Sequence[str]) -> int:
     return subprocess.run(line, cwd=ROOT, check=False).returncode
 
 
+def films(_: Sequence[str]) -> int:
+    """Draw the demo's films anew."""
+    line = [str(PYTHON), str(ROOT / "house" / "films.py"), str(ROOT / "server" / "demo" / "films")]
+    # The made-up vehicles are the demo's.
+    environment = {**os.environ, "PYTHONPATH": str(ROOT / "server")}
+    return subprocess.run(line, cwd=ROOT, env=environment, check=False).returncode
+
+
 def bench(_: Sequence[str]) -> int:
     """Measure core, endpoint and page on the served demo."""
     demo(())
@@ -313,6 +321,7 @@ COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "test": test,
     "generated": generated,
     "shots": shots,
+    "films": films,
     "backup": back_up,
     "restore": restore_from,
     "bench": bench,

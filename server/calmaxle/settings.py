@@ -174,6 +174,7 @@ CONTENT_SECURITY_POLICY = {
         "script-src": ["'self'"],
         "style-src": ["'self'", NONCE],
         "img-src": ["'self'", "data:"],
+        "media-src": ["'self'", "blob:"],
         "font-src": ["'self'"],
         "connect-src": ["'self'"],
         "manifest-src": ["'self'"],

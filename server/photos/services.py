@@ -24,6 +24,8 @@ SIDE = "side"
 _MOST_PHOTOS = 200
 #: What came for each axle: the evidence where it is not as ordered.
 ARRIVED = ("front_arrival", "rear_arrival")
+#: Frozen frames of the films of a run, with the lines that were laid on them.
+FRAMES = ("film_before", "film_after")
 #: With the number of what was told: a part of the order that came wrong.
 WRONG_PART = "order"
 #: With its key: what a step of the plan has a photo of.
@@ -34,7 +36,7 @@ def keep_photo(
     job: OpenJob, person: Person, place: str, key: UUID, upload: IO[Any], size: int
 ) -> Photo:
     """Store a picture of one place of a job's vehicle; the same key again is the same picture."""
-    places = {part.key for part in parts_there(job.sheet)} | {SIDE, *ARRIVED}
+    places = {part.key for part in parts_there(job.sheet)} | {SIDE, *ARRIVED, *FRAMES}
     if place not in places and not _of_a_wrong_part(job, place) and not _of_a_step(job, place):
         raise InputError("place", f"There is no “{place[:40]}” on this vehicle's list.")
     content, width, height = as_kept(upload, size)

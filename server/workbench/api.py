@@ -14,9 +14,17 @@ from axlecore.fasteners.repair import RepairRung, repair_ladder
 from axlecore.fasteners.torque import GRADES, Lubrication, Torque, torque
 from axlecore.fitup.bracket_place import LevelHole, level_hole
 from axlecore.fitup.links import LinkAttitude, link_attitude, link_for_level_arm
-from axlecore.lean.protractor import Protractor, read_pictures
+from axlecore.lean.protractor import (
+    FrameLean,
+    FrameLength,
+    Line,
+    Protractor,
+    read_frame,
+    read_length,
+    read_pictures,
+)
 from axlecore.quantities.measure import Known, Measured
-from axlecore.quantities.units import Dimension, read_quantity
+from axlecore.quantities.units import Dimension, read_quantity, with_unit
 from shops.requests import PersonRequest
 
 router = Router(tags=["bench"])
@@ -115,6 +123,21 @@ class SnappedIn(Schema):
 class PicturesIn(Schema):
     body: list[tuple[float, float, float, float]] = Field(min_length=2, max_length=2)
     horizon: list[tuple[float, float, float, float]] = Field(min_length=2, max_length=2)
+
+
+class FrameIn(Schema):
+    """Lines laid on one frozen frame, in pixels, y down."""
+
+    body: Line
+    horizon: Line
+    travel: Line | None = None
+    trim: Line | None = None
+    trim_length: str = _typed()
+
+
+class FrameOut(Schema):
+    lean: FrameLean
+    travel: FrameLength | None
 
 
 def _read(text: str, dimension: Dimension, field: str) -> float:
@@ -269,3 +292,13 @@ def post_pictures(request: PersonRequest, body: PicturesIn) -> Protractor:
     if not all(np.isfinite(line).all() for line in (*body.body, *body.horizon)):
         raise InputError("body.0", "Click two points on each line.")
     return read_pictures((body.body[0], body.body[1]), (body.horizon[0], body.horizon[1]))
+
+
+@router.post("/bench/frame", response=FrameOut, operation_id="bench_frame")
+def post_frame(request: PersonRequest, body: FrameIn) -> FrameOut:
+    travel = None
+    if body.travel is not None and body.trim is not None:
+        text = with_unit(body.trim_length, Dimension.SMALL_LENGTH, request.user.shown_units)
+        known = read_quantity(text, Dimension.SMALL_LENGTH, "trim_length")
+        travel = read_length(body.travel, body.trim, known)
+    return FrameOut(lean=read_frame(body.body, body.horizon), travel=travel)

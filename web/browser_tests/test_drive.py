@@ -1,5 +1,6 @@
 """Drive as a fitter uses it: runs, a foreign log, a phone on the floor, the verdict, the trace."""
 
+import json
 import math
 from pathlib import Path
 from tempfile import TemporaryDirectory
@@ -19,6 +20,7 @@ from browser_tests.test_accessibility import AXE
 from drive.models import Run
 from jobs.models import Job
 
+FILMS = Path(__file__).parents[2] / "server" / "demo" / "films"
 #: What a phone's sensors would have sent, by the clock of the sensors, at once.
 SENDS = """([rows, from]) => rows.forEach(([at, x, z, roll, yaw]) => {
   const event = new DeviceMotionEvent('devicemotion', {
@@ -182,6 +184,50 @@ class DriveTests(BrowserTestCase):
         self.assertGreater(span()[0], nearer[0])
         self.page.keyboard.press("Home")
         self.assertEqual(span(), whole)
+
+    def test_two_films_are_read_and_hold_the_truth_they_were_drawn_by(self):
+        truth = json.loads((FILMS / "films.json").read_text())
+        job = self.drive("Gannet", "films")
+        for when in ("before", "after"):
+            self.page.get_by_label(f"Film {when} the work").set_input_files(FILMS / f"{when}.webm")
+            film = self.page.get_by_test_id(f"film-{when}")
+            film.evaluate("film => { film.currentTime = 4.5 }")
+            self.until(lambda film=film: film.evaluate("film => film.readyState") >= 2)
+            self.page.get_by_role("button", name=f"Mark this instant {when}").click()
+        self.page.get_by_text("mark at 4.50 s").nth(1).wait_for()
+        self.page.get_by_role("button", name="Both from their marks").click()
+        self.page.get_by_role("radio", name="⅛").click()
+        self.page.get_by_role("button", name="One frame on").click()
+        self.page.get_by_role("button", name="Freeze and measure").click()
+        for when in ("before", "after"):
+            picture = self.page.get_by_role("img", name=f"Frozen frame {when} with its lines")
+            lean = math.radians(truth[f"{when}_deg"])
+            middle, axis = truth["width"] / 2, truth["axis"]
+            ends = [
+                (
+                    middle + side * math.cos(lean) - (truth["stripe"] - axis) * math.sin(lean),
+                    axis + side * math.sin(lean) + (truth["stripe"] - axis) * math.cos(lean),
+                )
+                for side in (-truth["half"], truth["half"])
+            ]
+            self.click_on(picture, [*ends, (40, truth["ground"]), (1240, truth["ground"])])
+            read = self.page.get_by_test_id(f"read-{when}")
+            self.wait_for_text(read, "leans")
+            angle, band = (
+                float(one.rstrip("°")) for one in (read.text_content() or "")[6:].split(" ± ")
+            )
+            self.assertLess(abs(angle - truth[f"{when}_deg"]), band)
+            self.assertLess(band, 1.0)
+        self.page.get_by_role("button", name="Keep the frame").first.click()
+        self.page.get_by_role("button", name="Kept").wait_for()
+        self.assertEqual([one.place for one in job.photos.all()], ["film_before"])
+
+    def click_on(self, picture, points):
+        box = picture.bounding_box()
+        scale = min(box["width"] / 1280, box["height"] / 720)
+        left = (box["width"] - 1280 * scale) / 2
+        for x, y in points:
+            picture.click(position={"x": left + x * scale, "y": y * scale})
 
     def test_drive_keeps_the_rules_in_both_themes(self):
         for name, sheet, seen in (

@@ -31,6 +31,100 @@ class Protractor(Record):
     band_rad: float
 
 
+@dataclass(frozen=True)
+class FrameLean(Record):
+    """Lean read off one picture.
+
+    Attributes
+    ----------
+    angle_rad, band_rad : float
+        Body line against the horizon, and the half width of its band from the clicks [rad].
+    """
+
+    angle_rad: float
+    band_rad: float
+
+
+@dataclass(frozen=True)
+class FrameLength(Record):
+    """A length read off a picture beside one that is known.
+
+    Attributes
+    ----------
+    length_m, band_m : float
+        As read, and the half width of its band from the clicks [m].
+    """
+
+    length_m: float
+    band_m: float
+
+
+def read_frame(body: Line, horizon: Line, at: int = 0) -> FrameLean:
+    """Return the angle of a body line against the horizon in one picture.
+
+    Parameters
+    ----------
+    body, horizon : tuple of float
+        (x1, y1, x2, y2) in pixels, y down.
+    at : int
+        Which of several pictures, for the error's field.
+
+    Raises
+    ------
+    InputError
+        A line is shorter than twenty pixels, or not a number.
+
+    Notes
+    -----
+    A click within two pixels turns a line of length l by √2·2/l; both lines add as squares.
+    """
+    turned, variance = [], 0.0
+    for name, line in (("body", body), ("horizon", horizon)):
+        length = _pixels(f"{name}.{at}", line)
+        turned.append(math.atan2(-(line[3] - line[1]), line[2] - line[0]))
+        variance += (math.sqrt(2) * CLICK_PX / length) ** 2
+    return FrameLean(_undirected(turned[0] - turned[1]), math.sqrt(variance))
+
+
+def read_length(line: Line, trim: Line, trim_m: float) -> FrameLength:
+    """Return a length in a picture, such as wheel to arch, beside a trim of known length.
+
+    Parameters
+    ----------
+    line, trim : tuple of float
+        (x1, y1, x2, y2) in pixels.
+    trim_m : float
+        Length of the trim [m], above zero.
+
+    Raises
+    ------
+    InputError
+        A line is shorter than twenty pixels; the trim has no length.
+
+    Notes
+    -----
+    Both as far from the camera. A click within two pixels lengthens a line by √2·2.
+    """
+    if not (math.isfinite(trim_m) and trim_m > 0):
+        raise InputError("trim_length", "Say how long the trim is, such as 300 mm.")
+    read, known = _pixels("travel", line), _pixels("trim", trim)
+    length = trim_m * read / known
+    part = math.sqrt(2) * CLICK_PX
+    return FrameLength(length, length * math.hypot(part / read, part / known))
+
+
+def _pixels(field: str, line: Line) -> float:
+    length = math.hypot(line[2] - line[0], line[3] - line[1])
+    if not (math.isfinite(length) and length >= 20):
+        raise InputError(field, "Click two points well apart, at least 20 pixels.")
+    return length
+
+
+def _undirected(angle_rad: float) -> float:
+    """A line has no direction: angles count modulo half a turn."""
+    return (angle_rad + math.pi / 2) % math.pi - math.pi / 2
+
+
 def read_pictures(body: tuple[Line, Line], horizon: tuple[Line, Line]) -> Protractor:
     """Return the lean between two pictures of the same vehicle.
 
@@ -49,17 +143,11 @@ def read_pictures(body: tuple[Line, Line], horizon: tuple[Line, Line]) -> Protra
     The camera looks along the road and may be tilted: the horizon takes that out. A click
     within two pixels turns a line of length l by √2·2/l; four lines add as squares.
     """
-    angles, variance = [], 0.0
-    for at, (on_body, level) in enumerate(zip(body, horizon, strict=True)):
-        turned = []
-        for name, line in (("body", on_body), ("horizon", level)):
-            length = math.hypot(line[2] - line[0], line[3] - line[1])
-            if not (math.isfinite(length) and length >= 20):
-                raise InputError(f"{name}.{at}", "Click two points well apart, at least 20 pixels.")
-            turned.append(math.atan2(-(line[3] - line[1]), line[2] - line[0]))
-            variance += (math.sqrt(2) * CLICK_PX / length) ** 2
-        # A line has no direction: angles count modulo half a turn.
-        angle = (turned[0] - turned[1] + math.pi / 2) % math.pi - math.pi / 2
-        angles.append(angle)
-    lean = (angles[1] - angles[0] + math.pi / 2) % math.pi - math.pi / 2
-    return Protractor((angles[0], angles[1]), abs(lean), math.sqrt(variance))
+    frames = [
+        read_frame(on_body, level, at)
+        for at, (on_body, level) in enumerate(zip(body, horizon, strict=True))
+    ]
+    standing, leaning = frames
+    lean = _undirected(leaning.angle_rad - standing.angle_rad)
+    band = math.hypot(standing.band_rad, leaning.band_rad)
+    return Protractor((standing.angle_rad, leaning.angle_rad), abs(lean), band)

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import csv
 import re
-from collections.abc import Mapping
+from array import array
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, fields
 from io import StringIO
+from itertools import islice
 
 import numpy as np
 
@@ -17,6 +19,8 @@ from axlecore.road.log import RoadLog
 
 #: An hour at 200 Hz.
 MOST_ROWS = 720_000
+#: No logger writes more than this in a row.
+_LONGEST_LINE = 20_000
 #: Each channel, and the unit of SI that a logger's own is turned into.
 CHANNELS = {
     "time_s": "s",
@@ -71,15 +75,14 @@ def read_log(text: str, mapping: Mapping[str, str] | None = None) -> ReadLog:
         With the line and the heading: no time, a heading that is not there, a unit that is not
         known, a cell that is no number.
     """
-    lines, mark = _parted(text)
-    rows = list(csv.reader(lines, delimiter=mark))
-    headings = [cell.strip() for cell in rows[0]]
-    chosen = _chosen(headings, mapping)
+    rows = _Rows(text)
+    chosen = _chosen(rows.headings, mapping)
+    numbers = _numbers(rows, chosen)
     assumed, channels = [], {}
     for channel, at in chosen.items():
-        scale, said = _scale(headings[at], channel)
+        scale, said = _scale(rows.headings[at], channel)
         assumed += said
-        channels[channel] = scale * _numbers(rows, at, headings[at], decimal_comma=mark != ",")
+        channels[channel] = scale * np.frombuffer(numbers[channel])
     return ReadLog(RoadLog(**channels), tuple(assumed))
 
 
@@ -131,17 +134,16 @@ def columns_of(text: str) -> list[LogColumn]:
     InputError
         It is empty or too long.
     """
-    lines, mark = _parted(text)
-    rows = list(csv.reader(lines[: 1 + _FIRST_ROWS], delimiter=mark))
+    rows = _Rows(text)
+    firsts = [row for _, row in islice(rows, _FIRST_ROWS)]
     found, taken = [], set()
-    for at, cell in enumerate(rows[0]):
-        heading = cell.strip()
+    for at, heading in enumerate(rows.headings):
         channel = _taken_for(heading)
         if channel in taken:
             channel = ""
         taken.add(channel)
         bracket = _IN_BRACKETS.search(heading)
-        first = [row[at] if at < len(row) else "" for row in rows[1:]]
+        first = [row[at] if at < len(row) else "" for row in firsts]
         found.append(LogColumn(heading, channel, bracket[1].strip() if bracket else "", first))
     return found
 
@@ -153,14 +155,37 @@ def _taken_for(heading: str) -> str:
     return next((one for one, words in _SOUNDS_LIKE if any(word in plain for word in words)), "")
 
 
-def _parted(text: str) -> tuple[list[str], str]:
-    """Return a table's lines, and by what its cells are parted."""
-    lines = text.lstrip("\ufeff").splitlines()
-    if not lines:
-        raise InputError("text", "The log is empty; its first line holds the headings.")
-    if len(lines) > MOST_ROWS:
-        raise InputError("text", f"Read {len(lines)} lines; a log holds {MOST_ROWS} at most.")
-    return lines, max(",;\t", key=lines[0].count)
+class _Rows:
+    """The rows of a table one by one, so that a long one is never held in pieces."""
+
+    def __init__(self, text: str) -> None:
+        self._text = text.lstrip("\ufeff")
+        first = self._text.partition("\n")[0].rstrip("\r")
+        if not first.strip():
+            raise InputError("text", "The log is empty; its first line holds the headings.")
+        if len(first) > _LONGEST_LINE:
+            raise InputError("text", "The first line is too long to be a row of headings.")
+        self.mark = max(",;\t", key=first.count)
+        self.headings = [cell.strip() for cell in next(csv.reader([first], delimiter=self.mark))]
+
+    def __iter__(self) -> Iterator[tuple[int, list[str]]]:
+        """Yield the line of each row that is not empty, and its cells; the headings are none."""
+        reader = csv.reader(self._lines(), delimiter=self.mark)
+        try:
+            for row in reader:
+                if row and reader.line_num > 1:
+                    yield reader.line_num, row
+        except csv.Error as error:
+            line = reader.line_num
+            raise InputError("text", f"Line {line} is no row of a table: {error}.") from None
+
+    def _lines(self) -> Iterator[str]:
+        for number, line in enumerate(StringIO(self._text), 1):
+            if number > MOST_ROWS:
+                raise InputError("text", f"The log has over {MOST_ROWS} lines; log a shorter run.")
+            if len(line) > _LONGEST_LINE:
+                raise InputError("text", f"Line {number} is too long to be a row of numbers.")
+            yield line
 
 
 def _chosen(headings: list[str], mapping: Mapping[str, str] | None) -> dict[str, int]:
@@ -208,23 +233,22 @@ def _spoken(channel: str) -> str:
     return CHANNELS[channel].replace("**2", "²")
 
 
-def _numbers(
-    rows: list[list[str]], at: int, heading: str, *, decimal_comma: bool
-) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
-    cells = [row[at] if at < len(row) else "" for row in rows[1:] if row]
-    if decimal_comma:
-        cells = [cell.replace(",", ".") for cell in cells]
-    try:
-        return np.array(cells, dtype=float)
-    except ValueError:
-        for number, cell in enumerate(cells, 2):
+def _numbers(rows: _Rows, chosen: Mapping[str, int]) -> dict[str, array[float]]:
+    """Return the numbers of each chosen column."""
+    found = {channel: array("d") for channel in chosen}
+    decimal_comma = rows.mark != ","
+    columns = [(found[channel].append, at) for channel, at in chosen.items()]
+    for line, row in rows:
+        for keep, at in columns:
+            cell = row[at] if at < len(row) else ""
             try:
-                float(cell)
+                keep(float(cell.replace(",", ".") if decimal_comma else cell))
             except ValueError:
+                heading = rows.headings[at]
                 raise InputError(
-                    heading, f"Line {number}, “{heading}”: read “{cell[:20]}”, which is no number."
+                    heading, f"Line {line}, “{heading}”: read “{cell[:20]}”, which is no number."
                 ) from None
-        raise
+    return found
 
 
 def written(log: RoadLog) -> str:

@@ -136,7 +136,7 @@ def worked_through(log: RoadLog, sensor_height_m: float) -> Run:
     if turn is not None:
         level = [replace(one, piece=turned_back(one.piece, turn, cleaned.step_s)) for one in level]
         _check_turn(turn)
-    ways = _ways(level, cleaned.step_s, sensor_height_m)
+    ways = _that_bend(_ways(level, cleaned.step_s, sensor_height_m))
     fits = {way: _fitted(ways[way]) for way in _FIRST if way in ways}
     way = next(one for one in _FIRST if one in fits)
     if turn is not None and RollWay.YAW_RATE in fits:
@@ -186,6 +186,17 @@ def _ways(
             "with speed and lateral acceleration; this log has none of these together.",
         )
     return found
+
+
+def _that_bend(ways: dict[RollWay, list[Sensed]]) -> dict[RollWay, list[Sensed]]:
+    """Return the ways in which something was driven: a speed that was lost has no bends."""
+    bent = {way: found for way, found in ways.items() if _range(found) >= LEAST_RANGE_M_S2}
+    return bent or ways
+
+
+def _range(ways: Sequence[Sensed]) -> float:
+    lateral = np.concatenate([one.lateral_m_s2 for one in ways])
+    return float(np.ptp(np.quantile(lateral, [0.01, 0.99])))
 
 
 def _fitted(ways: Sequence[Sensed]) -> RollFit:

@@ -3,7 +3,7 @@ import unittest
 import numpy as np
 
 from axlecore.errors import InputError
-from axlecore.road.reading import read_log
+from axlecore.road.reading import columns_of, read_log, written
 
 ROWS = 60
 
@@ -56,3 +56,28 @@ class ReadingTests(unittest.TestCase):
             with self.assertRaises(InputError) as caught:
                 read_log(text, mapped)
             self.assertIn(words, str(caught.exception))
+
+    def test_what_only_looks_like_a_table_is_refused_before_it_is_held(self):
+        good = table(("time_s", "roll_angle_rad"), lambda at: (f"{at / 100}", "0.02"))
+        for text, words in (
+            ("," * 3_000_000, "first line"),
+            (good + "\n" + "," * 3_000_000, "too long"),
+            (good + '\n1,"' + "1\n" * 200_000, "no row of a table"),
+            ("time_s\n" + "1\n" * 800_000, "720000"),
+        ):
+            with self.assertRaises(InputError) as caught:
+                read_log(text)
+            self.assertIn(words, caught.exception.message)
+
+    def test_a_blank_line_moves_no_line_number_and_our_own_table_is_read_again(self):
+        lines = table(("time_s", "roll_angle_rad"), lambda at: (f"{at / 100}", "0.02")).split("\n")
+        lines[3:3] = [""]
+        lines[9] = "0.08,soft"
+        with self.assertRaises(InputError) as caught:
+            read_log("\n".join(lines))
+        self.assertIn("Line 10", caught.exception.message)
+        read = read_log(table(("time_s", "speed_m_s"), lambda at: (f"{at / 7}", f"{at / 3}")))
+        again = read_log(written(read.log))
+        np.testing.assert_allclose(again.log.speed_m_s, read.log.speed_m_s, rtol=1e-6)
+        heads = {one.heading: (one.channel, one.unit) for one in columns_of("t,ay (g)\n1,2\n")}
+        self.assertEqual(heads, {"t": ("", ""), "ay (g)": ("lateral_acceleration_m_s2", "g")})

@@ -64,6 +64,11 @@ class Mounting(unittest.TestCase):
         self.assertEqual({str(way) for way in found.run.fits}, {"A", "B", "C"})
         self.assertEqual(sum("beside way B" in one for one in found.answer.assumed), 2)
 
+    def test_a_speed_that_was_lost_leaves_the_other_ways(self):
+        log = self.driven(0)
+        lost = replace(log, speed_m_s=np.zeros_like(log.speed_m_s), roll_angle_rad=None)
+        self.assertEqual(set(worked_through(lost, 0.0).fits), {"A"})
+
     def test_degrees_of_yaw_read_as_radians_are_refused(self):
         log = self.driven(0)
         wrong = replace(

@@ -19,6 +19,9 @@ from bay.models import TorqueWrench
 from bay.work import BayWork
 from board.services import propose, standing
 from demo import scenario
+from demo.driven import HOLDS, JOINED
+from drive.models import Run
+from drive.verdict import verdicts_of
 from jobs.agreeing import last_agreement
 from jobs.models import Job
 from jobs.opened import opened
@@ -95,7 +98,7 @@ class LoadingTests(TestCase):
     def test_loading_twice_keeps_what_was_entered_in_between(self):
         Vehicle.objects.filter(name__startswith="Orrery").update(name="Renamed")
         call_command("load_demo", stdout=StringIO())
-        self.assertEqual((Job.objects.count(), Part.objects.count()), (10, 142))
+        self.assertEqual((Job.objects.count(), Part.objects.count()), (12, 142))
         self.assertTrue(Vehicle.objects.filter(name="Renamed").exists())
 
     def test_its_jobs_show_what_the_handling_of_findings_is_for(self):
@@ -127,6 +130,8 @@ class LoadingTests(TestCase):
                 "Tidewater": ("upgrade", "weigh"),
                 "Hive": ("upgrade", "fit"),
                 "Orrery": ("upgrade", "choose"),
+                "Gannet": ("upgrade", "drive"),
+                "Heron": ("upgrade", "drive"),
             },
         )
 
@@ -173,6 +178,16 @@ class LoadingTests(TestCase):
         self.assertTrue(any(row.supersedes_id for row in rows))
         due = TorqueWrench.objects.filter(due_on__lt=timezone.localdate())
         self.assertEqual(due.count(), 1)
+
+    def test_two_are_driven_one_as_predicted_and_one_whose_air_bags_are_joined(self):
+        jobs = {job.vehicle.name: opened(job.pk, job.shop_id) for job in Job.objects.all()}
+        holds, joined = (verdicts_of(jobs[name]) for name in (HOLDS, JOINED))
+        self.assertEqual((holds.judged.verdict, joined.judged.verdict), ("agrees", "worse"))
+        first = joined.judged.explanations[0]
+        self.assertEqual((first.key, first.explains), ("air_bags", True))
+        apart = [one.comparison.comparable for one in holds.compared]
+        self.assertEqual(apart[1:], [["the road was dry before and wet after"]])
+        self.assertTrue(all(run.simulated for run in Run.objects.all()))
 
     def test_readings_follow_and_pictures_are_kept(self):
         orrery = Job.objects.get(vehicle__name__startswith="Orrery")

@@ -2,7 +2,7 @@ import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query"
 import { answered, client } from "./client";
 import { newKey } from "./key";
 import { useOutbox } from "./outbox/useOutbox";
-import { ask, runOf } from "./outbox/write";
+import { ask, photoOf, runOf } from "./outbox/write";
 import type { BodyOf } from "./outbox/write";
 import type { AgainstSheet, DrivenRun, Job, LogColumns, RunTrace } from "./types";
 
@@ -55,6 +55,10 @@ export const plainly = (
 
 /** The same with its time, by this device's own clock. */
 const told = (typed: Typed) => ({ ...typed, driven_at: new Date().toISOString() });
+
+/** What lines on a frozen frame say. */
+export const readFrame = (lines: BodyOf<"/api/bench/frame", "post">) =>
+  answered(client.POST("/api/bench/frame", { body: lines }));
 
 /** Headings of a logger's file, and which channel each is taken for. */
 export async function lookAtLog(jobId: number, file: File): Promise<LogColumns> {
@@ -116,6 +120,9 @@ export function useDriveWrites(jobId: number) {
           body: { ...told(typed), key: newKey(), way: "A" },
         }),
       ),
+    /** A frozen frame, as a photo with its lines on it. */
+    keepFrame: (when: "before" | "after", picture: File) =>
+      outbox.add(photoOf(jobId, `film_${when}`, picture)),
     correct: () =>
       outbox.add({
         jobId,

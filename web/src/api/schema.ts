@@ -89,6 +89,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Frame */
+        post: operations["bench_frame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/level-hole": {
         parameters: {
             query?: never;
@@ -5604,6 +5621,80 @@ export interface components {
             said: string;
             /** Step */
             step: string;
+        };
+        /**
+         * FrameIn
+         * @description Lines laid on one frozen frame, in pixels, y down.
+         */
+        FrameIn: {
+            /** Body */
+            body: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Horizon */
+            horizon: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Travel */
+            travel?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /** Trim */
+            trim?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Trim Length
+             * @default
+             */
+            trim_length: string;
+        };
+        /**
+         * FrameLean
+         * @description Lean read off one picture.
+         *
+         *     Attributes
+         *     ----------
+         *     angle_rad, band_rad : float
+         *         Body line against the horizon, and the half width of its band from the clicks [rad].
+         */
+        FrameLean: {
+            /** Angle Rad */
+            angle_rad: number;
+            /** Band Rad */
+            band_rad: number;
+        };
+        /**
+         * FrameLength
+         * @description A length read off a picture beside one that is known.
+         *
+         *     Attributes
+         *     ----------
+         *     length_m, band_m : float
+         *         As read, and the half width of its band from the clicks [m].
+         */
+        FrameLength: {
+            /** Band M */
+            band_m: number;
+            /** Length M */
+            length_m: number;
+        };
+        /** FrameOut */
+        FrameOut: {
+            lean: components["schemas"]["FrameLean"];
+            travel: components["schemas"]["FrameLength"] | null;
         };
         /**
          * FrameTables
@@ -12227,6 +12318,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Holes"];
+                };
+            };
+        };
+    };
+    bench_frame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameOut"];
                 };
             };
         };

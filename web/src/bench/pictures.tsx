@@ -1,11 +1,12 @@
 import { useState } from "react";
+import { ClickedPicture } from "../drawings/clickedPicture";
+import { complete, linesOf, wanted } from "../drawings/clicks";
+import type { Clicks } from "../drawings/clicks";
 import { degrees } from "../drawings/quantity";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
 import { FileButton, PICTURES } from "../ui/fileButton";
 import { Answered, Figures, useAnswer } from "./answer";
-import { addClick, complete, linesOf, LINE_NAMES, wanted } from "./clicks";
-import type { Clicks } from "./clicks";
 
 type Picture = { url: string; width: number; height: number; clicks: Clicks };
 
@@ -82,15 +83,6 @@ function OnePicture({ title, picture, onChange }: OnePictureProps) {
     reader.readAsDataURL(file);
   }
 
-  function click(event: React.MouseEvent<SVGSVGElement>) {
-    if (picture === null) return;
-    const seen = event.currentTarget.getScreenCTM();
-    if (seen === null) return;
-    // Through the drawing's own matrix: a tall picture has empty paper at its sides.
-    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(seen.inverse());
-    onChange({ ...picture, clicks: addClick(picture.clicks, { x, y }) });
-  }
-
   return (
     <section aria-label={title}>
       <h3 className="font-semibold">
@@ -100,45 +92,11 @@ function OnePicture({ title, picture, onChange }: OnePictureProps) {
         </span>
       </h3>
       {picture && (
-        <svg
-          viewBox={`0 0 ${picture.width} ${picture.height}`}
-          className="my-1 block max-h-96 w-full cursor-crosshair border border-line"
-          role="img"
-          aria-label={`${title} picture with its lines`}
-          onClick={click}
-        >
-          <image href={picture.url} width={picture.width} height={picture.height} />
-          {picture.clicks.map(({ x, y }, i) => (
-            <circle
-              key={i}
-              cx={x}
-              cy={y}
-              r={picture.width / 120}
-              fill="var(--after)"
-              stroke="var(--paper)"
-            />
-          ))}
-          {[0, 2].map((at) => {
-            const [a, b] = [picture.clicks[at], picture.clicks[at + 1]];
-            return (
-              a &&
-              b && (
-                <line
-                  key={at}
-                  x1={a.x}
-                  y1={a.y}
-                  x2={b.x}
-                  y2={b.y}
-                  stroke="var(--after)"
-                  strokeWidth={picture.width / 250}
-                  strokeDasharray={at === 2 ? `${picture.width / 60}` : undefined}
-                >
-                  <title>{LINE_NAMES[at / 2]}</title>
-                </line>
-              )
-            );
-          })}
-        </svg>
+        <ClickedPicture
+          title={`${title} picture with its lines`}
+          {...picture}
+          onClicks={(clicks) => onChange({ ...picture, clicks })}
+        />
       )}
       <Alert roomy={false}>{bad}</Alert>
       <div className="flex flex-wrap gap-3">

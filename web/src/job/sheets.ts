@@ -29,7 +29,7 @@ export const BUILD_SHEETS = ["plan", "order", "quote"] as const;
 export type BuildSheet = (typeof BUILD_SHEETS)[number];
 
 /** Sheets that Drive is laid out on, from what was driven to what it says. */
-export const DRIVE_SHEETS = ["runs", "result", "trace"] as const;
+export const DRIVE_SHEETS = ["runs", "result", "trace", "films"] as const;
 export type DriveSheet = (typeof DRIVE_SHEETS)[number];
 
 /** What sheets are called, by the station they are of. */
@@ -77,6 +77,7 @@ export const SHEET_NAMES: {
     runs: "Runs",
     result: "Did it hold?",
     trace: "Trace",
+    films: "Films",
   },
 };
 
@@ -248,6 +249,11 @@ export const SHEET_SAYS: {
       "One run over time, with the model that was fitted to it.",
       "Drag to move along, pinch or turn the wheel to come nearer.",
       "Out comes what was left out of it, and why.",
+    ],
+    films: [
+      "Two films of this device, before and after, started together.",
+      "Mark the same instant in both, slow them, freeze, and lay lines on body and horizon.",
+      "Out comes the lean in each with how sure it is; the films are sent nowhere.",
     ],
   },
 };

@@ -3,6 +3,7 @@ import { useDrive } from "../../api/drive";
 import { useJobView } from "../../job/context";
 import { SHEET_NAMES, SHEET_SAYS } from "../../job/sheets";
 import { SheetTabs } from "../../job/sheetTabs";
+import { FilmsSheet } from "./filmsSheet";
 import { ResultSheet } from "./resultSheet";
 import { RunsSheet } from "./runsSheet";
 import { TraceSheet } from "./traceSheet";
@@ -27,6 +28,7 @@ export function Drive() {
         <>
           {shown === "runs" && <RunsSheet drive={drive} />}
           {shown === "result" && <ResultSheet drive={drive} />}
+          {shown === "films" && <FilmsSheet jobId={job.id} />}
           {shown === "trace" && <TraceSheet drive={drive} asked={run} />}
         </>
       )}

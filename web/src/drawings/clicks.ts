@@ -1,4 +1,4 @@
-import type { Point } from "../drawings/point";
+import type { Point } from "./point";
 
 /** Up to four clicks on a picture: both ends of a body line, then of the horizon. */
 export type Clicks = Point[];
@@ -22,7 +22,7 @@ export const wanted = (clicks: Clicks): string => PROMPTS[clicks.length] ?? "bot
 
 /** Body line and horizon as the server reads them: x1, y1, x2, y2 in pixels. */
 export function linesOf(clicks: Clicks) {
-  const line = (at: number) => {
+  const line = (at: number): [number, number, number, number] => {
     const [a, b] = [clicks[at] ?? { x: 0, y: 0 }, clicks[at + 1] ?? { x: 0, y: 0 }];
     return [a.x, a.y, b.x, b.y];
   };
