@@ -140,6 +140,25 @@ class CommandTests(unittest.TestCase):
         self.assertEqual(code, 2)
         self.assertIn("which is no number", said)
 
+    def test_road_compares_two_logs_and_holds_the_last_against_its_sheet(self):
+        log, rig = (str(ROOT / "docs" / f"example.{one}") for one in ("road.csv", "rig.json"))
+        text = Path(log).read_text()
+        code, said, _ = self.run_road(text, log, "--json")
+        told = json.loads(said)
+        self.assertEqual((code, told["comparable"]), (0, []))
+        self.assertAlmostEqual(told["ratio"]["value"], 1.0)
+        self.assertEqual(told["before"], told["after"])
+        code, said, _ = self.run_road(text, "--rig", rig, "--json")
+        held = json.loads(said)
+        self.assertEqual((code, held["verdict"]), (0, "better"))
+        self.assertTrue(held["predicted"]["low"] < held["predicted"]["value"])
+        self.assertGreater(len(held["explanations"]), 3)
+        code, said, _ = self.run_road(text, log, "--rig", rig)
+        self.assertIn("after over before", said)
+        self.assertIn("Next: ", said)
+        self.assertEqual(self.run_road(text, "--rig", log)[0], 2, "a log is no rig")
+        self.assertEqual(self.run_road(text, "--rig", rig, "--state", "towing")[0], 2)
+
     def run_torque(self, *words):
         out, complaints = io.StringIO(), io.StringIO()
         with contextlib.redirect_stdout(out), contextlib.redirect_stderr(complaints):

@@ -142,7 +142,7 @@ class DriveTests(BrowserTestCase):
         job.refresh_from_db()
         self.assertEqual(job.set_up["rear"]["fitted"]["hole"], 1)
         there.click()
-        self.page.get_by_text("Rear links into hole 2").first.wait_for()
+        self.wait_for_text(self.page.locator("h1"), "Rear links into hole 2")
         self.drive("Gannet")
         self.page.get_by_role("button", name="Add a run after: gentle slalom").click()
         self.page.get_by_role("button", name="Let the stand-in drive it").click()
@@ -234,6 +234,7 @@ class DriveTests(BrowserTestCase):
             ("Gannet", "runs", "Slow first exit"),
             ("Heron", "result", "It is worse"),
             ("Gannet", "trace", "the fitted model"),
+            ("Gannet", "films", "The films stay on this device"),
         ):
             self.drive(name, sheet)
             self.page.get_by_text(seen).first.wait_for()

@@ -16,7 +16,7 @@ SCREENS = (
     ("Hive hauler", "fit?sheet=bolts"), ("Hive hauler", "fit?sheet=arrival"),
     ("Orrery", "fit?sheet=turn"), ("Orrery", "build"), ("Orrery", "build?sheet=order"),
     ("Orrery", "build?sheet=quote"), ("Skerry", "build?sheet=quote"),
-    ("Gannet", "drive"), ("Heron", "drive?sheet=result"), ("Gannet", "drive?sheet=trace"),
+    ("Gannet", "drive"), ("Heron", "drive?sheet=result"), ("Gannet", "drive?sheet=trace"), ("Gannet", "drive?sheet=films"),
 )
 #: Rooms without a job.
 ROOMS = (

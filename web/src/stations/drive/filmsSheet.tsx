@@ -52,12 +52,8 @@ export function FilmsSheet({ jobId }: { jobId: number }) {
           Both from their marks
         </Button>
         <Button onClick={() => play(!playing)}>{playing ? "Stop both" : "Go on"}</Button>
-        <Button aria-label="One frame back" onClick={() => both((film) => film.step(-FRAME_S))}>
-          − 1 frame
-        </Button>
-        <Button aria-label="One frame on" onClick={() => both((film) => film.step(FRAME_S))}>
-          + 1 frame
-        </Button>
+        <Button onClick={() => both((film) => film.step(-FRAME_S))}>One frame back</Button>
+        <Button onClick={() => both((film) => film.step(FRAME_S))}>One frame on</Button>
         <Choice
           label="Speed"
           value={speed}

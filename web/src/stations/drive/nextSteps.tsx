@@ -18,7 +18,7 @@ export function NextSteps({ jobId, steps }: NextStepsProps) {
   const writes = useDriveWrites(jobId);
   const lead = useLead();
   const { refusal, attempt } = useAttempt();
-  const taken = new Set(job.plan.added.map((one) => one.what));
+  const taken = new Map(job.plan.added.map((one) => [one.what, one.key]));
   return (
     <section aria-labelledby="next-title">
       <h2 id="next-title" className="font-semibold">
@@ -38,6 +38,7 @@ export function NextSteps({ jobId, steps }: NextStepsProps) {
                 <Link
                   to="/bay/$jobId"
                   params={{ jobId: String(jobId) }}
+                  search={{ step: taken.get(step.what) }}
                   className="inline-flex min-h-11 items-center text-after underline underline-offset-4"
                 >
                   In the bay; drive again after it
