@@ -65,12 +65,6 @@ class RollFit:
         Undamped; None where this run does not tell it.
     omega_rad_s, zeta : float
         The model's own, told or not.
-    gradient_draws : ndarray, (draws,)
-        Of the bootstrap [rad per m/s²].
-    residual : float
-        What the model leaves of what it was held against, standard deviation.
-    blocks : int
-        Cycles that the intervals rest on.
     """
 
     gradient_rad_s2_per_m: Interval
@@ -78,9 +72,6 @@ class RollFit:
     damping_ratio: Interval | None
     omega_rad_s: float
     zeta: float
-    gradient_draws: FloatArray
-    residual: float
-    blocks: int
 
 
 def fit_roll(
@@ -269,9 +260,6 @@ def _with_intervals(
         damping if tells and damping.within(_OPEN_DAMPING) else None,
         omega,
         zeta,
-        spread[:, 0],
-        float(residual.std()),
-        len(bounds) + 1,
     )
 
 
