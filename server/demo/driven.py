@@ -12,11 +12,11 @@ from axlecore.road.impressions import Felt, Rider
 from axlecore.road.stand_in import Hidden
 from axlecore.road.ways import RollWay
 from axlecore.vehicle.loads import LoadKey
+from demo.under_way import pass_up_to
 from drive.models import Run, RunWhen, Surface
 from drive.runs import TypedRun, felt, stand_in
-from jobs.gates import pass_gate
 from jobs.models import Job
-from jobs.opened import OpenJob, opened
+from jobs.opened import opened
 from jobs.writes import write
 from shops.models import Person
 
@@ -40,7 +40,7 @@ def drive(lead: Person, fitter: Person) -> None:
     """Drive all of it, as the fitter would with a logger on the floor."""
     jobs = dict(Job.objects.filter(shop=lead.shop).values_list("vehicle__name", "pk"))
     for name in (HOLDS, JOINED):
-        _to_drive(lead, jobs[name])
+        pass_up_to(lead, jobs[name], Station.DRIVE, _WHY)
     slalom, bend = Manoeuvre.SLALOM, Manoeuvre.BEND
     for name, when, what, hidden, road in (
         (HOLDS, RunWhen.BEFORE, slalom, _TRUE, Surface.DRY),
@@ -59,16 +59,6 @@ def drive(lead: Person, fitter: Person) -> None:
 
 def _apart(hidden: Hidden) -> Hidden:
     return Hidden(hidden.springs, hidden.rise_m, hidden.damping, hidden.inertia)
-
-
-def _to_drive(lead: Person, job_id: int) -> None:
-    """Pass every gate before Drive; what is not written down here has its reason."""
-
-    def act(job: OpenJob) -> None:
-        pass_gate(job, lead, job.row.line_version, Station(job.row.station), _WHY)
-
-    while opened(job_id, lead.shop_id).row.station != Station.DRIVE:
-        write(job_id, lead.shop_id, act)
 
 
 def _typed(name: str, when: RunWhen, what: Manoeuvre, road: Surface) -> TypedRun:

@@ -38,7 +38,7 @@ def work(lead: Person, fitter: Person) -> None:
     """Do what is done so far, as the fitter would once the lead let it go under."""
     jobs = dict(Job.objects.filter(shop=fitter.shop).values_list("vehicle__name", "pk"))
     for name in (_BEGUN, _NEARLY):
-        _to_build(lead, jobs[name])
+        pass_up_to(lead, jobs[name], Station.BUILD, _SHORT)
     begun = jobs[_BEGUN]
     # Agreed to little more than the middle, so that a bolt that snaps asks for another word.
     _agree(lead, begun, Way.IN_PERSON, lambda work: math.ceil(work.quote.price.p50 * 1.02))
@@ -67,13 +67,13 @@ def _agree(lead: Person, job_id: int, way: Way, up_to: Callable[[Work], int]) ->
     write(job_id, lead.shop_id, act)
 
 
-def _to_build(lead: Person, job_id: int) -> None:
-    """Pass every gate before Build; what a short job leaves open has its reason."""
+def pass_up_to(lead: Person, job_id: int, station: Station, why: str) -> None:
+    """Pass every gate before a station; what is open has its reason."""
 
     def act(job: OpenJob) -> None:
-        pass_gate(job, lead, job.row.line_version, Station(job.row.station), _SHORT)
+        pass_gate(job, lead, job.row.line_version, Station(job.row.station), why)
 
-    while opened(job_id, lead.shop_id).row.station != Station.BUILD:
+    while opened(job_id, lead.shop_id).row.station != station:
         write(job_id, lead.shop_id, act)
 
 

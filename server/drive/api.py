@@ -1,6 +1,5 @@
 """Drive over HTTP: runs with their logs, what was felt, what they come to."""
 
-import gzip
 import json
 from collections.abc import Callable
 from uuid import UUID
@@ -20,7 +19,7 @@ from axlecore.road.trace import Trace
 from axlecore.road.ways import RollWay
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
-from drive.logs import LARGEST_BYTES, text_of, trace_json
+from drive.logs import LARGEST_BYTES, kept_text, text_of, trace_json
 from drive.models import Run, RunWhen, Surface
 from drive.runs import (
     TypedRun,
@@ -210,10 +209,7 @@ def get_trace(request: PersonRequest, run_id: int) -> HttpResponse:
 @router.get("/runs/{int:run_id}.csv", include_in_schema=False)
 def get_log(request: PersonRequest, run_id: int) -> HttpResponse:
     run = get_object_or_404(_runs(request), pk=run_id)
-    if not run.log:
-        raise InputError("run", "This run has no log.")
-    with run.log.open("rb") as packed:
-        answer = HttpResponse(gzip.decompress(packed.read()), content_type="text/csv")
+    answer = HttpResponse(kept_text(run), content_type="text/csv")
     name = f"run-{run.pk}-{run.when}.csv"
     answer["Content-Disposition"] = f'attachment; filename="{name}"'
     return answer

@@ -46,17 +46,26 @@ def worked(text: str, columns: Mapping[str, str], sensor_height_m: float | None)
     return answered(read.log, read.assumed, sensor_height_m)
 
 
+def kept_text(run: Run) -> str:
+    """Return a run's log as it came; InputError where it has none."""
+    _check_log(run)
+    with run.log.open("rb") as packed:
+        return gzip.decompress(packed.read()).decode()
+
+
+def _check_log(run: Run) -> None:
+    if not run.log:
+        raise InputError("run", "This run has no log.")
+
+
 def trace_json(run: Run) -> bytes:
     """Return a run's trace as it is sent; InputError where its log gives no number."""
 
     def work() -> bytes:
-        with run.log.open("rb") as packed:
-            text = gzip.decompress(packed.read()).decode()
-        log = read_log(text, run.columns or None).log
+        log = read_log(kept_text(run), run.columns or None).log
         return to_json(trace(worked_through(log, run.sensor_height_m or 0.0)))
 
-    if not run.log:
-        raise InputError("run", "This run has no log.")
+    _check_log(run)
     return _traces.answer([run.pk, run.log.name, __version__], work)
 
 

@@ -3,7 +3,6 @@
 import uuid
 
 from django.conf import settings
-from django.core.files.base import ContentFile
 from django.db import models
 from django.db.models import Q
 from django.utils import timezone
@@ -91,12 +90,6 @@ class Run(models.Model):
 
     def __str__(self) -> str:
         return f"{self.manoeuvre} {self.when}, {self.job}"
-
-    def save_with_log(self, content: bytes) -> None:
-        """Keep a new run with its log, the row first: a row that fails leaves no file."""
-        self.log.name = self.log.field.generate_filename(self, "")
-        self.save(force_insert=True)
-        self.log.storage.save(self.log.name, ContentFile(content))
 
 
 class Impression(models.Model):

@@ -23,9 +23,10 @@ from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp
 from drive.logs import packed, text_of, worked
 from drive.models import Impression, Run, RunWhen, Surface
-from drive.verdict import over_limit
+from drive.verdict import conditions_of
 from jobs.opened import OpenJob
 from jobs.writes import in_turn
+from photos.models import save_with_file
 from shops.errors import Refused
 from shops.models import Person
 
@@ -67,11 +68,8 @@ def keep_run(
     run = _read(job, person, typed)
     if content is None:
         return _kept(job, run, b"")
-    text = text_of(content)
-    found = worked(text, typed.columns, run.sensor_height_m)
-    run.log_name, run.columns = name[:120], dict(typed.columns)
-    run.answer, run.told = to_plain(found.answer), to_plain(found.told)
-    return _kept(job, run, packed(text))
+    run.columns = dict(typed.columns)
+    return _kept_with_log(job, run, name, text_of(content))
 
 
 def _read(job: OpenJob, person: Person, typed: TypedRun) -> Run:
@@ -79,9 +77,7 @@ def _read(job: OpenJob, person: Person, typed: TypedRun) -> Run:
 
     def number(what: str, dimension: Dimension) -> float | None:
         said = getattr(typed, what).strip()
-        if not said:
-            return None
-        return read_quantity(with_unit(said, dimension, person.shown_units), dimension, what)
+        return _number(person, said, dimension, what) if said else None
 
     if job.rig.state(typed.state) is None:
         there = ", ".join(one.key.label for one in job.rig.load_states)
@@ -113,6 +109,10 @@ def _read(job: OpenJob, person: Person, typed: TypedRun) -> Run:
     return run
 
 
+def _number(person: Person, typed: str, dimension: Dimension, field: str) -> float:
+    return read_quantity(with_unit(typed, dimension, person.shown_units), dimension, field)
+
+
 def _driven_at(told: datetime | None) -> datetime:
     now = timezone.now()
     return told if told is not None and told <= now else now
@@ -124,6 +124,13 @@ def _check_speed(run: Run) -> None:
             raise InputError(name, f"Read {3.6 * value:.0f} km/h; enter 1 to 160 km/h.")
 
 
+def _kept_with_log(job: OpenJob, run: Run, name: str, text: str) -> Run:
+    found = worked(text, run.columns, run.sensor_height_m)
+    run.log_name = name[:120]
+    run.answer, run.told = to_plain(found.answer), to_plain(found.told)
+    return _kept(job, run, packed(text))
+
+
 def _kept(job: OpenJob, run: Run, content: bytes) -> Run:
     def keep() -> Run:
         there = job.row.runs.filter(key=run.key).first()
@@ -132,7 +139,7 @@ def _kept(job: OpenJob, run: Run, content: bytes) -> Run:
         if job.row.runs.filter(removed_at=None).count() >= _MOST_RUNS:
             raise Refused("file", f"A job keeps {_MOST_RUNS} runs; take some away first.", 422)
         if content:
-            run.save_with_log(content)
+            save_with_file(run.log, content)
         else:
             run.save()
         return run
@@ -154,7 +161,7 @@ def hidden_of(job: OpenJob) -> Hidden:
 def stand_in(job: OpenJob, person: Person, typed: TypedRun, way: RollWay, hidden: Hidden) -> Run:
     """Let the stand-in logger drive a run, and keep what it logged, marked as simulated."""
     run = _read(job, person, typed)
-    if over_limit(run, None):
+    if conditions_of(run, None).over_limit:
         raise InputError("speed", "That is over the limit posted there: plan it slower.")
     what = standing_run(typed.manoeuvre)
     speed = run.speed_m_s or what.speed_m_s
@@ -169,12 +176,8 @@ def stand_in(job: OpenJob, person: Person, typed: TypedRun, way: RollWay, hidden
     logger = Logger()
     log = run_of(fitted[0], set_up, typed.state, typed.manoeuvre, course, hidden, logger, seed)
     kept = {*CHANNELS_BY_WAY[way], "speed_m_s"}
-    text = written(log.only(kept))
-    found = worked(text, {}, logger.height_m)
-    run.log_name, run.simulated = f"stand-in, {typed.manoeuvre}.csv", True
-    run.sensor_height_m = logger.height_m
-    run.answer, run.told = to_plain(found.answer), to_plain(found.told)
-    return _kept(job, run, packed(text))
+    run.simulated, run.sensor_height_m = True, logger.height_m
+    return _kept_with_log(job, run, f"stand-in, {typed.manoeuvre}.csv", written(log.only(kept)))
 
 
 def set_run_removed(job: OpenJob, run_id: int, removed: bool) -> None:
@@ -224,9 +227,8 @@ def keep_yard_test(job: OpenJob, person: Person, fitted: str, typed: Mapping[str
         raise InputError("fitted", "Say what was fitted since the last test.")
     if job.row.yard_tests.filter(removed_at=None).count() >= _MOST_RUNS:
         raise Refused("fitted", f"A job keeps {_MOST_RUNS} yard tests.", 422)
-    units = person.shown_units
     read = {
-        name: read_quantity(with_unit(typed[name], dimension, units), dimension, name)
+        name: _number(person, typed[name], dimension, name)
         for name, dimension in YARD_FIELDS.items()
     }
     lean = YardLean(fitted.strip(), **read)

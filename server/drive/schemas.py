@@ -13,7 +13,7 @@ from axlecore.road.parts_apart import PartGain, YardLean, gains
 from axlecore.road.standing_runs import STANDING_RUNS, StandingRun
 from axlecore.vehicle.loads import LoadKey
 from drive.models import Impression, Run, RunWhen, Surface, YardTest
-from drive.verdict import Verdicts, answer_of, over_limit, verdicts
+from drive.verdict import Verdicts, answer_of, conditions_of, verdicts
 from jobs.opened import OpenJob
 
 
@@ -120,7 +120,7 @@ def _run_out(run: Run, answer: RunAnswer, told: Told | None) -> RunOut:
         simulated=run.simulated,
         answer=answer,
         tells=told is not None,
-        over_limit=over_limit(run, told),
+        over_limit=conditions_of(run, told).over_limit,
         impressions=[_impression_out(one) for one in run.impressions.all()],
         person=run.person.shown_name,
         driven_at=run.driven_at,

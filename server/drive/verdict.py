@@ -9,7 +9,7 @@ from axlecore.lean.mass_shift import FROM_THE_ROAD
 from axlecore.practice.target import Target
 from axlecore.quantities.measure import Measured, Record
 from axlecore.road.answer import Answered, RunAnswer, Told
-from axlecore.road.comparing import OVER_M_S, Comparison, Conditions, compare
+from axlecore.road.comparing import Comparison, Conditions, compare
 from axlecore.road.judging import AgainstSheet, judged, of_this_vehicle
 from axlecore.road.otherwise import with_factor
 from axlecore.road.run import degrees_per_g
@@ -108,7 +108,7 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
         for run in logged
         if run.when == RunWhen.AFTER
         and answers[run.pk].told
-        and not over_limit(run, answers[run.pk].told)
+        and not conditions_of(run, answers[run.pk].told).over_limit
     ]
     if not telling:
         return Verdicts(compared, None, None)
@@ -122,14 +122,6 @@ def verdicts_of(job: OpenJob) -> Verdicts:
     """What a job's runs come to, read anew."""
     runs = list(job.row.runs.filter(removed_at=None).order_by("driven_at", "pk"))
     return verdicts(job, runs, {run.pk: answer_of(run, job) for run in runs})
-
-
-def over_limit(run: Run, told: Told | None) -> bool:
-    """Whether a run was driven over the limit posted at its place, by its log or by its word."""
-    speed = (told and told.speed_m_s) or run.speed_m_s
-    if run.closed_ground or speed is None or run.limit_m_s is None:
-        return False
-    return speed > run.limit_m_s + OVER_M_S
 
 
 def _newest(runs: Sequence[Run], manoeuvre: str, when: RunWhen) -> Run | None:

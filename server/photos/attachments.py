@@ -68,7 +68,7 @@ def _kept(papers: "models.Manager[P]", new: P, content: tuple[bytes, FileKind]) 
     if papers.filter(removed_at=None).count() >= _MOST:
         raise Refused("file", f"At most {_MOST} files are kept; take some away first.", 422)
     new.kind = content[1]
-    save_with_file(new, content[0])
+    save_with_file(new.file, content[0])
     return new
 
 

@@ -6,6 +6,7 @@ from django.conf import settings
 from django.core.files.base import ContentFile
 from django.db import models
 from django.db.models import Q
+from django.db.models.fields.files import FieldFile
 
 from jobs.models import Job
 from racks.models import Part as RackPart
@@ -21,9 +22,9 @@ def _file_address(paper: "KeptPaper", _: str) -> str:
     return f"attachments/{paper.person.shop_id}/{uuid.uuid4().hex}"
 
 
-def save_with_file(row: "Photo | KeptPaper", content: bytes) -> None:
-    """Keep a new row with its file, the row first: a row that fails leaves no file."""
-    file = row.file
+def save_with_file(file: FieldFile, content: bytes) -> None:
+    """Keep a new row with this file of it, the row first: a row that fails leaves no file."""
+    row = file.instance
     file.name = file.field.generate_filename(row, "")
     row.save(force_insert=True)
     file.storage.save(file.name, ContentFile(content))

@@ -51,7 +51,7 @@ def keep_photo(
         photo = Photo(job=job.row, place=place, key=key, person=person, width=width, height=height)
         if place.startswith(f"{STEP}."):
             worked(job.row)
-        save_with_file(photo, content)
+        save_with_file(photo.file, content)
         return photo
 
     # One key is one picture, and the count is true.

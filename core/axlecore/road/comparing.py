@@ -44,6 +44,13 @@ class Conditions(Record):
     front_pressure_pa: float | None = None
     rear_pressure_pa: float | None = None
 
+    @property
+    def over_limit(self) -> bool:
+        """Whether it went over the posted limit."""
+        if self.speed_m_s is None or self.limit_m_s is None:
+            return False
+        return self.speed_m_s > self.limit_m_s + OVER_M_S
+
 
 @dataclass(frozen=True)
 class Comparison(Record):
@@ -113,7 +120,7 @@ def _unlike(before: Conditions, after: Conditions) -> list[str]:
         if None not in pair and abs(pair[1] / pair[0] - 1) > PRESSURE_PART:
             said.append(f"the {end} tyres had {_kpa(pair[0])} before and {_kpa(pair[1])} after")
     for name, one in (("before", before), ("after", after)):
-        if one.speed_m_s and one.limit_m_s and one.speed_m_s > one.limit_m_s + OVER_M_S:
+        if one.over_limit and one.speed_m_s and one.limit_m_s:
             went, posted = _km_h(one.speed_m_s), _km_h(one.limit_m_s)
             said.append(f"the run {name} went {went}, over the posted {posted}")
     return said

@@ -5,22 +5,18 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
-import numpy as np
-
-from axlecore.errors import CoreError
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
 from axlecore.quantities.measure import Known, Measured, Record
 from axlecore.road.intervals import Interval
-from axlecore.road.otherwise import with_bag_lines, with_centre_raised
+from axlecore.road.otherwise import solved_for, with_bag_lines, with_centre_raised
 from axlecore.road.predicted import Predicted, gradient_deg_per_g
 from axlecore.vehicle.axle import AirLines, FittedBar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
-from axlecore.vehicle.rig import AxleChoice, SetUp, Vehicle, with_axle
+from axlecore.vehicle.rig import SetUp, Vehicle
 
 #: How far each may be off before nobody believes it: play of a link [m], centre's height [m].
 MOST_PLAY_M, MOST_RISE_M = 0.02, 0.25
-_ROUNDS = 40
 #: Damping below this part of what was told before is a tired shock's.
 _TIRED = 0.75
 
@@ -152,15 +148,11 @@ def _with_play(vehicle: Vehicle, set_up: SetUp, end: End, play_m: float) -> Rig:
     choice = set_up.of_end(end)
     if choice is not None:
         fitted = replace(choice.fitted, link_play_m=played)
-        return vehicle, _choosing(set_up, end, replace(choice, fitted=fitted))
+        return vehicle, set_up.with_end(end, replace(choice, fitted=fitted))
     axle = vehicle.of_end(end)
     assert axle.standard_bar is not None
     bar = replace(axle.standard_bar, link_play_m=played)
-    return with_axle(vehicle, end, replace(axle, standard_bar=bar)), set_up
-
-
-def _choosing(set_up: SetUp, end: End, choice: AxleChoice) -> SetUp:
-    return replace(set_up, front=choice) if end is End.FRONT else replace(set_up, rear=choice)
+    return vehicle.with_end(end, replace(axle, standard_bar=bar)), set_up
 
 
 def in_hole(set_up: SetUp, end: End, hole: int) -> SetUp:
@@ -177,7 +169,7 @@ def in_hole(set_up: SetUp, end: End, hole: int) -> SetUp:
     """
     choice = set_up.of_end(end)
     assert choice is not None
-    return _choosing(set_up, end, replace(choice, fitted=replace(choice.fitted, hole=hole)))
+    return set_up.with_end(end, replace(choice, fitted=replace(choice.fitted, hole=hole)))
 
 
 def other_holes(set_up: SetUp) -> Iterator[tuple[End, int, int]]:
@@ -272,33 +264,3 @@ def _shocks(told: Predicted, damping_ratio: Interval | None) -> Iterator[Explana
         False,
         "Push it at a corner and count; look for oil on the shocks",
     )
-
-
-def solved_for(
-    of: Callable[[float], float], wanted: float, between: tuple[float, float]
-) -> float | None:
-    """Return where a figure that only rises or only falls is as wanted; None where it is not.
-
-    Parameters
-    ----------
-    of : callable
-        The figure of a number.
-    wanted : float
-        What it should be.
-    between : tuple of float
-        From and to where the number is looked for.
-    """
-    low, high = between
-    try:
-        ends = [of(low) - wanted, of(high) - wanted]
-    except CoreError:
-        return None
-    if ends[0] * ends[1] > 0:
-        return None
-    for _ in range(_ROUNDS):
-        middle = (low + high) / 2
-        if np.sign(of(middle) - wanted) == np.sign(ends[0]):
-            low = middle
-        else:
-            high = middle
-    return (low + high) / 2

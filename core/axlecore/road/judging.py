@@ -10,7 +10,14 @@ from axlecore.road.answer import Answered, Told
 from axlecore.road.explaining import Explanation, explanations
 from axlecore.road.intervals import Interval
 from axlecore.road.otherwise import with_factor
-from axlecore.road.predicted import Predicted, RoadVerdict, predicted, rocks_like_another, verdict
+from axlecore.road.predicted import (
+    Predicted,
+    RoadVerdict,
+    predicted,
+    rocks_before_and_after,
+    rocks_like_another,
+    verdict,
+)
 from axlecore.road.tuning import Correction, TuneStep, correction, next_steps
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp, Vehicle
@@ -134,8 +141,9 @@ def of_this_vehicle(found: Answered, vehicle: Vehicle, set_up: SetUp, key: LoadK
     """
     if found.told is None or found.told.frequency_hz is None:
         return found
-    told = predicted(vehicle, set_up, key, found.told.bend_m_s2)
-    why = rocks_like_another(found.told.frequency_hz, told)
+    rocks = rocks_before_and_after(vehicle, set_up, key)
+    own_hz = [float(one.frequency_hz[0]) for one in rocks]
+    why = rocks_like_another(found.told.frequency_hz, own_hz)
     if not why:
         return found
     refused = replace(

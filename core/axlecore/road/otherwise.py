@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
+from axlecore.errors import CoreError
 from axlecore.lean.mass_shift import FROM_THE_ROAD
 from axlecore.quantities.measure import Known, Measured
 from axlecore.vehicle.axle import AirLines
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
-from axlecore.vehicle.rig import Vehicle, with_axle
+from axlecore.vehicle.rig import Vehicle
 
 
 def with_factor(vehicle: Vehicle, factor: float, tolerance: float = 0.0) -> Vehicle:
@@ -62,4 +64,31 @@ def with_bag_lines(vehicle: Vehicle, end: End, lines: AirLines) -> Vehicle | Non
     axle = vehicle.of_end(end)
     if axle.air_bags is None or axle.air_bags.lines is lines:
         return None
-    return with_axle(vehicle, end, replace(axle, air_bags=replace(axle.air_bags, lines=lines)))
+    bags = replace(axle.air_bags, lines=lines)
+    return vehicle.with_end(end, replace(axle, air_bags=bags))
+
+
+def solved_for(
+    of: Callable[[float], float], wanted: float, between: tuple[float, float]
+) -> float | None:
+    """Return where a figure that only rises or only falls is as wanted; None where it is not.
+
+    Parameters
+    ----------
+    of : callable
+        The figure of a number.
+    wanted : float
+        What it should be.
+    between : tuple of float
+        From and to where the number is looked for.
+    """
+    # Loaded at first use: it costs more than all the rest of the import.
+    from scipy import optimize
+
+    try:
+        ends = [of(one) - wanted for one in between]
+    except CoreError:
+        return None
+    if ends[0] * ends[1] > 0:
+        return None
+    return float(optimize.brentq(lambda one: of(one) - wanted, *between))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -86,7 +87,7 @@ def predicted(
         for chosen in (SetUp(), set_up)
     ]
     (before, before_exact), (after, after_exact) = found
-    rocks = [rocks_of(vehicle, chosen, key) for chosen in (SetUp(), set_up)]
+    rocks = rocks_before_and_after(vehicle, set_up, key)
     return Predicted(
         _band(before, before_exact),
         _band(after, after_exact),
@@ -153,6 +154,21 @@ def rocks_of(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Rocking:
     return rocking(model_of(vehicle, set_up, key), inertia, damping)
 
 
+def rocks_before_and_after(vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> list[Rocking]:
+    """Return how a sheet's vehicle rocks as it stands and with what is chosen, one row each.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The measured sheet.
+    set_up : SetUp
+        What is chosen.
+    key : LoadKey
+        How it is loaded.
+    """
+    return [rocks_of(vehicle, chosen, key) for chosen in (SetUp(), set_up)]
+
+
 def verdict(measured: Interval, band: Interval) -> RoadVerdict:
     """Return whether a prediction held: whether band and interval overlap.
 
@@ -166,17 +182,17 @@ def verdict(measured: Interval, band: Interval) -> RoadVerdict:
     return RoadVerdict.WORSE if measured.low > band.high else RoadVerdict.BETTER
 
 
-def rocks_like_another(frequency_hz: Interval, told: Predicted) -> str:
+def rocks_like_another(frequency_hz: Interval, own_hz: Sequence[float]) -> str:
     """Return in words that a log is another vehicle's by its frequency; empty where it is not.
 
     Parameters
     ----------
     frequency_hz : Interval
         As measured.
-    told : Predicted
-        Of the vehicle it should be of.
+    own_hz : sequence of float
+        Of the vehicle it should be of, before and after.
     """
-    low, high = min(told.frequency_hz) / SAME_VEHICLE, max(told.frequency_hz) * SAME_VEHICLE
+    low, high = min(own_hz) / SAME_VEHICLE, max(own_hz) * SAME_VEHICLE
     if frequency_hz.low <= high and frequency_hz.high >= low:
         return ""
     return (

@@ -80,7 +80,7 @@ def fit_roll(
     standing: Sequence[Piece] = (),
     draws: int = 500,
 ) -> RollFit:
-    """Fit φ̈ + 2ζω·φ̇ + ω²·φ = K·ω²·a_y to the pieces of a run by output error.
+    """Fit φ̈ + 2ζω·φ̇ + ω²·φ = K·ω²·a_y to the pieces of a run by their frequencies.
 
     Parameters
     ----------
@@ -101,12 +101,13 @@ def fit_roll(
 
     Notes
     -----
-    K, start and bias are linear and solved for at every ω and ζ (variable projection); those two
-    are searched. Where a sensor's own reading r = a_y + g·φ + z·φ̈ drives the model, the same
-    model with other numbers is fitted, and its numbers turned into those of a_y. The bootstrap
-    draws whole cycles with what each says of every number, since samples within one are not
-    independent. Sources: Ljung, *System Identification*, 2nd ed., ch. 10; Golub and Pereyra, 2003;
-    Davison and Hinkley, *Bootstrap Methods*, ch. 8.
+    What is left of each line is weighed by the noise expected there, of what drives and of what is
+    seen; how a stretch began and ended is solved for at every K, ω and ζ, and a bias has no line.
+    Where a sensor's own reading r = a_y + g·φ + z·φ̈ drives the model, the same model with other
+    numbers is fitted, and its numbers turned into those of a_y. The bootstrap draws whole cycles
+    with what each says of every number, since samples within one are not independent. Sources:
+    Pintelon and Schoukens, *System Identification*, 2nd ed., ch. 8 and 9; Davison and Hinkley,
+    *Bootstrap Methods*, ch. 8.
     """
     if sum(float(np.ptp(one.drives_m_s2)) for one in pieces) < 1e-6:
         raise InputError("lateral_acceleration_m_s2", "Nothing in this run leans a body.")

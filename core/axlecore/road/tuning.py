@@ -9,14 +9,14 @@ from axlecore.errors import InputError
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
 from axlecore.lean.mass_shift import BELIEVABLE
 from axlecore.quantities.measure import Record
-from axlecore.road.explaining import in_hole, other_holes, solved_for
+from axlecore.road.explaining import in_hole, other_holes
 from axlecore.road.intervals import Interval
-from axlecore.road.otherwise import with_bag_lines, with_factor
+from axlecore.road.otherwise import solved_for, with_bag_lines, with_factor
 from axlecore.road.predicted import gradient_deg_per_g, rocks_of
 from axlecore.vehicle.axle import AirLines
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
-from axlecore.vehicle.rig import Joints, SetUp, Vehicle, with_axle, with_choice
+from axlecore.vehicle.rig import Joints, SetUp, Vehicle, with_choice
 
 #: A tyre is stiffer by about so much of its rate with a tenth more pressure; indicative.
 _PRESSURE, _TYRE_RISES = 0.10, 0.07
@@ -210,6 +210,6 @@ def _changes(vehicle: Vehicle, set_up: SetUp) -> Iterator[_Change]:
         stiffer = replace(rate, value=rate.value * (1 + _TYRE_RISES))
         firmer = replace(axle, tyre_rate_n_per_m=stiffer)
         what = f"{end.capitalize()} tyres {100 * _PRESSURE:.0f} % fuller, if their makers allow it"
-        yield _Change("pressure", what, end, 0.2, with_axle(vehicle, end, firmer), set_up)
+        yield _Change("pressure", what, end, 0.2, vehicle.with_end(end, firmer), set_up)
     what = "New shocks: it comes to rest sooner"
     yield _Change("shocks", what, None, 2.0, vehicle, set_up, parts=True)

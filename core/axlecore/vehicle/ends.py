@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from enum import StrEnum
-from typing import Generic, TypeVar
+from typing import Generic, Self, TypeVar
 
 T = TypeVar("T")
 
@@ -50,6 +51,10 @@ class ByEnd(Generic[T]):
     def of_end(self, end: End) -> T:
         """Return the part of one end."""
         return self.front if end is End.FRONT else self.rear
+
+    def with_end(self, end: End, part: T) -> Self:
+        """Return the record with another part at one end; its class is a dataclass."""
+        return replace(self, **{end.value: part})  # type: ignore[type-var]
 
 
 class BySide(Generic[T]):

@@ -214,23 +214,6 @@ class Vehicle(Record, ByEnd[Axle]):
                 )
 
 
-def with_axle(vehicle: Vehicle, end: End, axle: Axle) -> Vehicle:
-    """Return a vehicle with another axle at one end.
-
-    Parameters
-    ----------
-    vehicle : Vehicle
-        The measured sheet.
-    end : End
-        Front or rear.
-    axle : Axle
-        In place of the one that is there.
-    """
-    if end is End.FRONT:
-        return replace(vehicle, front=axle)
-    return replace(vehicle, rear=axle)
-
-
 class Action(StrEnum):
     """What is done with a chosen bar."""
 

@@ -1,5 +1,6 @@
 import type { AgainstSheet } from "../../api/types";
 import { grouped } from "../../drawings/quantity";
+import { Fold } from "../../ui/fold";
 
 /** What would explain a run that is not as predicted, each tested alone. */
 export function Explained({ judged }: { judged: AgainstSheet }) {
@@ -29,10 +30,7 @@ export function Explained({ judged }: { judged: AgainstSheet }) {
           each part tells them apart, a road run after all of them cannot.
         </p>
       )}
-      <details className="text-sm">
-        <summary className="min-h-11 cursor-pointer content-center underline underline-offset-4">
-          What does not explain it
-        </summary>
+      <Fold title="What does not explain it" className="text-sm">
         <ul className="text-pale">
           {does_not?.map((one) => (
             <li key={one.what} className="border-b border-line py-1">
@@ -40,7 +38,7 @@ export function Explained({ judged }: { judged: AgainstSheet }) {
             </li>
           ))}
         </ul>
-      </details>
+      </Fold>
     </section>
   );
 }

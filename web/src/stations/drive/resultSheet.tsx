@@ -1,5 +1,6 @@
 import type { DriveView, Job } from "../../api/types";
 import { useJobView } from "../../job/context";
+import { Fold } from "../../ui/fold";
 import { BandChart } from "./bandChart";
 import { Cloud } from "./cloud";
 import { CorrectionOffer } from "./correctionOffer";
@@ -107,15 +108,12 @@ function NothingYet({ drive }: { drive: DriveView }) {
 
 function Assumed({ assumed }: { assumed: string[] }) {
   return (
-    <details className="text-sm">
-      <summary className="min-h-11 cursor-pointer content-center underline underline-offset-4">
-        What was taken for granted
-      </summary>
+    <Fold title="What was taken for granted" className="text-sm">
       <ul className="list-disc pl-5 text-pale">
         {assumed.map((one) => (
           <li key={one}>{one}</li>
         ))}
       </ul>
-    </details>
+    </Fold>
   );
 }

@@ -15,12 +15,18 @@ type Drawn = {
   roll: Float32Array;
   model: Float32Array;
 };
+/** How far each band of the canvas has to reach, worked out once and not with every frame. */
+type Reach = { lateral: number; roll: number };
 type Span = { from: number; to: number };
 
 /** A run's curves on a canvas; dragged along, brought nearer by the wheel or by keys. */
 export function TraceCanvas({ trace }: { trace: RunTrace }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const pieces = useMemo(() => trace.pieces.map(drawnOf), [trace]);
+  const reach = useMemo(
+    () => ({ lateral: farthest(pieces, ["lateral"]), roll: farthest(pieces, ["roll", "model"]) }),
+    [pieces],
+  );
   const whole = useMemo(() => wholeOf(trace), [trace]);
   const [span, setSpan] = useState<Span>(whole);
   const [width, setWidth] = useState(0);
@@ -34,8 +40,8 @@ export function TraceCanvas({ trace }: { trace: RunTrace }) {
     return () => watch.disconnect();
   }, []);
   useEffect(() => {
-    if (canvas.current && width > 0) draw(canvas.current, width, pieces, trace, span);
-  }, [pieces, trace, span, width]);
+    if (canvas.current && width > 0) draw(canvas.current, width, pieces, reach, trace, span);
+  }, [pieces, reach, trace, span, width]);
 
   const secondsPerPx = (span.to - span.from) / Math.max(1, width - BOX.left - BOX.right);
   const move = (seconds: number) =>
@@ -129,6 +135,7 @@ function draw(
   canvas: HTMLCanvasElement,
   width: number,
   pieces: Drawn[],
+  reach: Reach,
   trace: RunTrace,
   span: Span,
 ) {
@@ -147,13 +154,13 @@ function draw(
   const bands = [
     {
       top: BOX.top,
-      most: farthest(pieces, ["lateral"]),
+      most: reach.lateral,
       unit: " g",
       curves: [["lateral", "ink", 1]],
     },
     {
       top: BOX.top + tall + BOX.between,
-      most: farthest(pieces, ["roll", "model"]),
+      most: reach.roll,
       unit: "°",
       curves: [
         ["roll", "before", 1],
