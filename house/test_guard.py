@@ -92,7 +92,9 @@ class GuardTests(unittest.TestCase):
         pids = self.folder / "pids"
         run = self.begin(code, self.folder / "lock", pids)
         self.until(lambda: pids.exists() and pids.read_text().strip())
-        for pid in (run.pid, int(pids.read_text().split()[0])):
+        # Held first, so that neither has time to end what it began when the other is gone.
+        run.send_signal(signal.SIGSTOP)
+        for pid in (int(pids.read_text().split()[0]), run.pid):
             os.kill(pid, signal.SIGKILL)
         run.wait()
         late = int(pids.read_text().split()[1])

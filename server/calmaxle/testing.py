@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from django.conf import settings
+from django.core.signals import setting_changed
 from django.test.runner import (
     DiscoverRunner,
     ParallelTestSuite,
@@ -69,9 +70,18 @@ class RemoteRunner(RemoteTestRunner):
     resultclass = RemoteResult
 
 
+def _begin_worker(*given: Any) -> None:
+    """Give a worker a database and a folder of its own."""
+    ParallelTestSuite.init_worker(*given)
+    settings.MEDIA_ROOT = tempfile.mkdtemp(dir=settings.MEDIA_ROOT)
+    # Storages keep the first place they were told until they hear of another.
+    setting_changed.send(_begin_worker, setting="MEDIA_ROOT", value=settings.MEDIA_ROOT, enter=True)
+
+
 class Suite(ParallelTestSuite):
     """Tests spread over workers."""
 
+    init_worker = _begin_worker
     runner_class = RemoteRunner
 
 

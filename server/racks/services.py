@@ -200,9 +200,11 @@ def prices_moved(shop: Shop, rows: Sequence[ReadRow]) -> int:
         for row in rows
         if row.part is not None and row.offer is not None
     }
-    there = Offer.objects.filter(
-        part__shop=shop, part__part_number__in={number for number, _ in told}
-    ).values_list("part__part_number", "supplier__name", "price_cents")
+    # The parts first: joined with their offers, a long list may be gone through for each offer.
+    parts = Part.objects.filter(shop=shop, part_number__in={number for number, _ in told})
+    there = Offer.objects.filter(part__in=list(parts.values_list("pk", flat=True))).values_list(
+        "part__part_number", "supplier__name", "price_cents"
+    )
     known = {(number, supplier): cents for number, supplier, cents in there}
     return sum(1 for place, cents in told.items() if known.get(place) != cents)
 
