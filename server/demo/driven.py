@@ -24,6 +24,12 @@ from shops.models import Person
 HOLDS, JOINED = "Gannet seedbank", "Heron rescue"
 _TRUE = Hidden(springs=1.03, rise_m=0.01, damping=0.9, inertia=1.05)
 _TRUE_JOINED = Hidden(springs=1.02, damping=0.95, joined_bags=True)
+_PLACES = {
+    Manoeuvre.SLALOM: "Airfield loop",
+    Manoeuvre.BEND: "Saltmarsh bend",
+    Manoeuvre.ONE_SIDE_BUMPS: "Airfield loop",
+}
+_SPEEDS = {Manoeuvre.ONE_SIDE_BUMPS: "22 km/h"}
 #: Names the runs, so that the same shop has the same logs each time.
 _NAMES = UUID("6f0b1c1e-2f0d-4a57-9a54-0d7f2a9b1c11")
 _WHY = "built before this was written down here"
@@ -41,11 +47,13 @@ def drive(lead: Person, fitter: Person) -> None:
     jobs = dict(Job.objects.filter(shop=lead.shop).values_list("vehicle__name", "pk"))
     for name in (HOLDS, JOINED):
         pass_up_to(lead, jobs[name], Station.DRIVE, _WHY)
-    slalom, bend = Manoeuvre.SLALOM, Manoeuvre.BEND
+    slalom, bend, bumps = Manoeuvre.SLALOM, Manoeuvre.BEND, Manoeuvre.ONE_SIDE_BUMPS
     for name, when, what, hidden, road in (
         (HOLDS, RunWhen.BEFORE, slalom, _TRUE, Surface.DRY),
         (HOLDS, RunWhen.BEFORE, bend, _TRUE, Surface.DRY),
+        (HOLDS, RunWhen.BEFORE, bumps, _TRUE, Surface.DRY),
         (HOLDS, RunWhen.AFTER, bend, _TRUE, Surface.WET),
+        (HOLDS, RunWhen.AFTER, bumps, _TRUE, Surface.DRY),
         (HOLDS, RunWhen.AFTER, slalom, _TRUE, Surface.DRY),
         # Before it was in the shop each bag had a line of its own.
         (JOINED, RunWhen.BEFORE, slalom, _apart(_TRUE_JOINED), Surface.DRY),
@@ -68,12 +76,12 @@ def _typed(name: str, when: RunWhen, what: Manoeuvre, road: Surface) -> TypedRun
         manoeuvre=what,
         state=LoadKey.TRIP_READY,
         surface=road,
-        place="Airfield loop" if what is Manoeuvre.SLALOM else "Saltmarsh bend",
+        place=_PLACES[what],
         wind="light, from the sea",
         driver="Tern",
         passenger="the owner",
         closed_ground=what is Manoeuvre.SLALOM,
-        speed="47 km/h",
+        speed=_SPEEDS.get(what, "47 km/h"),
         limit="50 km/h",
         driven_at=_day(when),
     )

@@ -22,17 +22,19 @@ from axlecore.vehicle.loads import LoadKey
 from drive.logs import LARGEST_BYTES, kept_text, text_of, trace_json
 from drive.models import Run, RunWhen, Surface
 from drive.runs import (
+    SaidRun,
     TypedRun,
     felt,
     hidden_of,
     keep_run,
     keep_yard_test,
+    put_right,
     set_run_removed,
     stand_in,
     take_yard_test_away,
 )
 from drive.schemas import DriveOut, drive_out
-from drive.tuning import tune
+from drive.tuning import Picked, tune
 from drive.verdict import take_correction, verdicts_of
 from jobs.opened import OpenJob
 from jobs.schemas import BaseIn, JobChange, change, job_of, json_answer
@@ -44,10 +46,9 @@ from shops.requests import PersonRequest, writer
 router = Router(tags=["drive"])
 
 
-class DrivenIn(Schema):
+class RunSaidIn(Schema):
     """How a run was driven, as it was typed."""
 
-    key: UUID
     when: RunWhen
     manoeuvre: Manoeuvre
     state: LoadKey
@@ -62,8 +63,12 @@ class DrivenIn(Schema):
     limit: str = Field("", max_length=20)
     front_pressure: str = Field("", max_length=20)
     rear_pressure: str = Field("", max_length=20)
-    driven_at: AwareDatetime | None = None
     sensor_height: str = Field("", max_length=20)
+
+
+class DrivenIn(RunSaidIn):
+    key: UUID
+    driven_at: AwareDatetime | None = None
 
 
 class LoggedIn(DrivenIn):
@@ -74,6 +79,11 @@ class LoggedIn(DrivenIn):
 
 class StandInIn(DrivenIn):
     way: RollWay = RollWay.ROLL_RATE
+
+
+class PutRightIn(RunSaidIn):
+    run_id: int = Field(ge=1, lt=2**63)
+    base_version: int = Field(ge=1, lt=2**31)
 
 
 class FeltIn(Schema):
@@ -105,6 +115,11 @@ class TuneIn(Schema):
     key: str = Field(max_length=20)
     end: End | None = None
     hole: int | None = Field(None, ge=0, le=8)
+    link_m: float | None = Field(None, gt=0, le=2)
+
+    @property
+    def picked(self) -> Picked:
+        return self.key, self.end, self.hole, self.link_m
 
 
 class ColumnsOut(Schema):
@@ -156,6 +171,14 @@ def post_stand_in(request: PersonRequest, job_id: int, body: StandInIn) -> Drive
     return drive_out(job_of(request, job_id))
 
 
+@router.post("/jobs/{int:job_id}/runs/put-right", response=DriveOut, operation_id="put_run_right")
+def post_put_right(request: PersonRequest, job_id: int, body: PutRightIn) -> DriveOut:
+    job, person = job_of(request, job_id), writer(request)
+    given = body.dict()
+    run_id, base_version = given.pop("run_id"), given.pop("base_version")
+    return drive_out(put_right(job, person, run_id, base_version, SaidRun(**given)))
+
+
 @router.post("/jobs/{int:job_id}/runs/felt", response=DriveOut, operation_id="keep_felt")
 def post_felt(request: PersonRequest, job_id: int, body: FeltIn) -> DriveOut:
     def act(job: OpenJob, person: Person) -> None:
@@ -196,7 +219,7 @@ def post_correction(request: PersonRequest, job_id: int, body: BaseIn) -> HttpRe
 @router.post("/jobs/{int:job_id}/drive/tune", response=DriveOut, operation_id="tune")
 def post_tune(request: PersonRequest, job_id: int, body: TuneIn) -> DriveOut:
     def act(job: OpenJob, person: Person) -> None:
-        tune(job, person, verdicts_of(job), body.key, body.end, body.hole)
+        tune(job, person, verdicts_of(job), body.picked)
 
     return _done(request, job_id, act)
 

@@ -1,16 +1,15 @@
 """A run's log: read as it comes, kept whole, and worked through again when it is drawn."""
 
 import gzip
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from io import BytesIO
 
 from axlecore import __version__
 from axlecore.errors import InputError
 from axlecore.formats import to_json
-from axlecore.road.answer import Answered, answered
+from axlecore.road.answer import Answered, answered, answered_together
 from axlecore.road.reading import read_log
-from axlecore.road.run import worked_through
-from axlecore.road.trace import trace
+from axlecore.road.trace import traced
 from drive.models import Run
 from jobs.kept import Kept
 from shops.errors import Refused
@@ -18,6 +17,7 @@ from shops.errors import Refused
 #: Ten minutes at 200 Hz with all channels is some 9 MB as text.
 LARGEST_BYTES = 16_000_000
 _traces: Kept[bytes] = Kept(16)
+_together: Kept[Answered] = Kept(64)
 
 
 def text_of(content: bytes) -> str:
@@ -62,11 +62,23 @@ def trace_json(run: Run) -> bytes:
     """Return a run's trace as it is sent; InputError where its log gives no number."""
 
     def work() -> bytes:
-        log = read_log(kept_text(run), run.columns or None).log
-        return to_json(trace(worked_through(log, run.sensor_height_m or 0.0)))
+        return to_json(traced(worked(kept_text(run), run.columns, run.sensor_height_m)))
 
     _check_log(run)
-    return _traces.answer([run.pk, run.log.name, __version__], work)
+    return _traces.answer([run.pk, run.log.name, run.sensor_height_m, __version__], work)
+
+
+def together_of(runs: Sequence[Run]) -> Answered:
+    """What logs of runs that were driven alike say as one."""
+
+    def work() -> Answered:
+        found = [worked(kept_text(run), run.columns, run.sensor_height_m) for run in runs]
+        as_one = answered_together(found)
+        # Without their samples: only what they come to is kept.
+        return Answered(as_one.answer, as_one.told)
+
+    question = [[run.pk, run.log.name, run.sensor_height_m] for run in runs]
+    return _together.answer([question, __version__], work)
 
 
 def packed(text: str) -> bytes:

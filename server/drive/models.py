@@ -10,6 +10,7 @@ from django.utils import timezone
 from axlecore.road.driving import Manoeuvre
 from axlecore.road.impressions import Rider
 from axlecore.vehicle.loads import LoadKey
+from history.models import Revision, Versioned
 from jobs.models import Job
 
 
@@ -31,7 +32,7 @@ def _log_address(run: "Run", _: str) -> str:
     return f"logs/{run.job.shop_id}/{run.job_id}/{uuid.uuid4().hex}.csv.gz"
 
 
-class Run(models.Model):
+class Run(Versioned):
     """One run of a job's vehicle. Its log is kept as it came; taking a run away only marks it."""
 
     job = models.ForeignKey(Job, models.CASCADE, related_name="runs")
@@ -90,6 +91,17 @@ class Run(models.Model):
 
     def __str__(self) -> str:
         return f"{self.manoeuvre} {self.when}, {self.job}"
+
+
+class RunRevision(Revision):
+    """How a run was said to be driven before that was put right."""
+
+    run = models.ForeignKey(Run, models.CASCADE, related_name="revisions")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["run", "version"], name="one_run_revision_a_version")
+        ]
 
 
 class Impression(models.Model):

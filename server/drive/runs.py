@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
 import numpy as np
@@ -21,11 +22,12 @@ from axlecore.road.standing_runs import standing_run
 from axlecore.road.ways import RollWay
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp
-from drive.logs import packed, text_of, worked
+from drive.logs import kept_text, packed, text_of, worked
 from drive.models import Impression, Run, RunWhen, Surface
 from drive.verdict import conditions_of
+from history.versions import check_version
 from jobs.opened import OpenJob
-from jobs.writes import in_turn
+from jobs.writes import in_turn, write
 from photos.models import save_with_file
 from shops.errors import Refused
 from shops.models import Person
@@ -33,11 +35,10 @@ from shops.models import Person
 _MOST_RUNS = 60
 
 
-@dataclass(frozen=True)
-class TypedRun:
+@dataclass(frozen=True, kw_only=True)
+class SaidRun:
     """How a run was driven, as it was typed."""
 
-    key: UUID
     when: RunWhen
     manoeuvre: Manoeuvre
     state: LoadKey
@@ -52,10 +53,17 @@ class TypedRun:
     limit: str = ""
     front_pressure: str = ""
     rear_pressure: str = ""
+    sensor_height: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class TypedRun(SaidRun):
+    """A new run as it was typed, with what its device says of it."""
+
+    key: UUID
     simulated: bool = False
     driven_at: datetime | None = None
     columns: Mapping[str, str] = field(default_factory=dict)
-    sensor_height: str = ""
 
 
 def keep_run(
@@ -74,6 +82,29 @@ def keep_run(
 
 def _read(job: OpenJob, person: Person, typed: TypedRun) -> Run:
     """A run with its numbers read; InputError where one is none."""
+    run = Run(
+        job=job.row,
+        key=typed.key,
+        simulated=typed.simulated,
+        person=person,
+        driven_at=_driven_at(typed.driven_at),
+    )
+    _say(run, _said(job, person, typed))
+    run.set_up = to_plain(_fitted_when(job, typed.when))
+    return run
+
+
+def _fitted_when(job: OpenJob, when: str) -> SetUp:
+    return SetUp() if when == RunWhen.BEFORE else job.fitted_rig[1]
+
+
+def _say(run: Run, said: Mapping[str, Any]) -> None:
+    for name, value in said.items():
+        setattr(run, name, value)
+
+
+def _said(job: OpenJob, person: Person, typed: SaidRun) -> dict[str, Any]:
+    """How a run was driven, by the columns it is kept in; InputError where a number is none."""
 
     def number(what: str, dimension: Dimension) -> float | None:
         said = getattr(typed, what).strip()
@@ -82,31 +113,27 @@ def _read(job: OpenJob, person: Person, typed: TypedRun) -> Run:
     if job.rig.state(typed.state) is None:
         there = ", ".join(one.key.label for one in job.rig.load_states)
         raise InputError("state", f"This load was not weighed; weighed: {there}.")
-    set_up = SetUp() if typed.when is RunWhen.BEFORE else job.fitted_rig[1]
-    run = Run(
-        job=job.row,
-        key=typed.key,
-        when=typed.when,
-        manoeuvre=typed.manoeuvre,
-        state=typed.state,
-        surface=typed.surface,
-        closed_ground=typed.closed_ground,
-        simulated=typed.simulated,
-        set_up=to_plain(set_up),
-        sensor_height_m=number("sensor_height", Dimension.SHIFT),
-        speed_m_s=number("speed", Dimension.SPEED),
-        limit_m_s=number("limit", Dimension.SPEED),
-        front_pressure_pa=number("front_pressure", Dimension.PRESSURE),
-        rear_pressure_pa=number("rear_pressure", Dimension.PRESSURE),
-        person=person,
-        driven_at=_driven_at(typed.driven_at),
+    said = {
+        "when": typed.when,
+        "manoeuvre": typed.manoeuvre,
+        "state": typed.state,
+        "surface": typed.surface,
+        "closed_ground": typed.closed_ground,
+        "sensor_height_m": number("sensor_height", Dimension.SHIFT),
+        "speed_m_s": number("speed", Dimension.SPEED),
+        "limit_m_s": number("limit", Dimension.SPEED),
+        "front_pressure_pa": number("front_pressure", Dimension.PRESSURE),
+        "rear_pressure_pa": number("rear_pressure", Dimension.PRESSURE),
         **{
             name: getattr(typed, name).strip()
             for name in ("place", "wind", "traffic", "driver", "passenger")
         },
-    )
-    _check_speed(run)
-    return run
+    }
+    for name in ("speed", "limit"):
+        value = said[f"{name}_m_s"]
+        if value is not None and not 0 < value < 45:
+            raise InputError(name, f"Read {3.6 * value:.0f} km/h; enter 1 to 160 km/h.")
+    return said
 
 
 def _number(person: Person, typed: str, dimension: Dimension, field: str) -> float:
@@ -116,12 +143,6 @@ def _number(person: Person, typed: str, dimension: Dimension, field: str) -> flo
 def _driven_at(told: datetime | None) -> datetime:
     now = timezone.now()
     return told if told is not None and told <= now else now
-
-
-def _check_speed(run: Run) -> None:
-    for name, value in (("speed", run.speed_m_s), ("limit", run.limit_m_s)):
-        if value is not None and not 0 < value < 45:
-            raise InputError(name, f"Read {3.6 * value:.0f} km/h; enter 1 to 160 km/h.")
 
 
 def _kept_with_log(job: OpenJob, run: Run, name: str, text: str) -> Run:
@@ -146,6 +167,37 @@ def _kept(job: OpenJob, run: Run, content: bytes) -> Run:
 
     # One key is one run, and the count is true.
     return in_turn(job.row.pk, job.row.shop_id, keep)
+
+
+def put_right(
+    job: OpenJob, person: Person, run_id: int, base_version: int, typed: SaidRun
+) -> OpenJob:
+    """Say anew how a run was driven; StaleError where somebody else did. How it was said is kept.
+
+    Called without a lock: where the logger lay elsewhere, its log is worked through again.
+    """
+    said = _said(job, person, typed)
+    run = job.row.runs.get(pk=run_id, removed_at=None)
+    height = said["sensor_height_m"]
+    answers = {}
+    if run.log and height != run.sensor_height_m:
+        found = worked(kept_text(run), run.columns, height)
+        answers = {"answer": to_plain(found.answer), "told": to_plain(found.told)}
+
+    def act(now: OpenJob) -> None:
+        row = now.row.runs.get(pk=run_id, removed_at=None)
+        check_version(row.version, base_version, "run")
+        before = {name: getattr(row, name) for name in said}
+        row.revisions.create(
+            version=row.version, document=before, place="run", typed=typed.manoeuvre, person=person
+        )
+        if said["when"] != row.when:
+            row.set_up = to_plain(_fitted_when(now, said["when"]))
+        _say(row, said | answers)
+        row.version += 1
+        row.save()
+
+    return write(job.row.pk, job.row.shop_id, act)
 
 
 def hidden_of(job: OpenJob) -> Hidden:

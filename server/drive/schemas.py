@@ -26,6 +26,8 @@ class ImpressionOut(Schema):
 
 class RunOut(Schema):
     id: int
+    #: Of how it was said to be driven.
+    version: int
     when: RunWhen
     manoeuvre: Manoeuvre
     state: LoadKey
@@ -40,6 +42,7 @@ class RunOut(Schema):
     limit_m_s: float | None
     front_pressure_pa: float | None
     rear_pressure_pa: float | None
+    sensor_height_m: float | None
     log_name: str
     has_log: bool
     simulated: bool
@@ -101,6 +104,7 @@ def drive_out(job: OpenJob) -> DriveOut:
 def _run_out(run: Run, answer: RunAnswer, told: Told | None) -> RunOut:
     return RunOut(
         id=run.pk,
+        version=run.version,
         when=RunWhen(run.when),
         manoeuvre=Manoeuvre(run.manoeuvre),
         state=LoadKey(run.state),
@@ -115,6 +119,7 @@ def _run_out(run: Run, answer: RunAnswer, told: Told | None) -> RunOut:
         limit_m_s=run.limit_m_s,
         front_pressure_pa=run.front_pressure_pa,
         rear_pressure_pa=run.rear_pressure_pa,
+        sensor_height_m=run.sensor_height_m,
         log_name=run.log_name,
         has_log=bool(run.log),
         simulated=run.simulated,

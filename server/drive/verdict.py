@@ -3,19 +3,23 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from axlecore.fitup.other_links import OtherLink, other_links
+from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_plain
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
 from axlecore.lean.mass_shift import FROM_THE_ROAD
 from axlecore.practice.target import Target
 from axlecore.quantities.measure import Measured, Record
 from axlecore.road.answer import Answered, RunAnswer, Told
-from axlecore.road.comparing import Comparison, Conditions, compare
+from axlecore.road.comparing import Comparison, Conditions, compare, driven_alike
 from axlecore.road.judging import AgainstSheet, judged, of_this_vehicle
 from axlecore.road.otherwise import with_factor
 from axlecore.road.run import degrees_per_g
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp
 from axlecore.vehicle.rig import Vehicle as Sheet
+from drive.logs import together_of
 from drive.models import Run, RunWhen
 from jobs.kept import Kept
 from jobs.opened import OpenJob
@@ -24,22 +28,28 @@ from shops.errors import Refused
 from shops.models import Person
 
 _judged: Kept[AgainstSheet] = Kept(64)
+#: More runs than this tell hardly more.
+_MOST_TOGETHER = 4
 
 
 @dataclass(frozen=True)
 class Compared(Record):
-    """A run before beside one after.
+    """Runs before beside runs after; those driven alike are fitted together.
 
     Attributes
     ----------
     before_id, after_id : int
-        Which runs.
+        The newest of each.
+    before_ids, after_ids : list of int
+        All that were fitted together, oldest first.
     comparison : Comparison
         What core says of them.
     """
 
     before_id: int
     after_id: int
+    before_ids: list[int]
+    after_ids: list[int]
     comparison: Comparison
 
 
@@ -53,13 +63,32 @@ class Verdicts(Record):
         Each manoeuvre's newest run before beside its newest after.
     judged_run_id : int or None
         The run after that is held against the sheet: the newest that tells a gradient.
+    measured : RunAnswer or None
+        What that run says, with those driven alike.
     judged : AgainstSheet or None
         What that comes to.
     """
 
     compared: list[Compared]
     judged_run_id: int | None
+    measured: RunAnswer | None
     judged: AgainstSheet | None
+
+
+@dataclass(frozen=True)
+class _Group:
+    """A run with those before it that were driven alike, oldest first, and what they say as one."""
+
+    runs: list[Run]
+    found: Answered
+
+    @property
+    def newest(self) -> Run:
+        return self.runs[-1]
+
+    @property
+    def conditions(self) -> Conditions:
+        return conditions_of(self.newest, self.found.told)
 
 
 def answer_of(run: Run, job: OpenJob) -> Answered:
@@ -91,18 +120,12 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
     logged = [run for run in runs if run.log]
     compared = []
     for manoeuvre in dict.fromkeys(run.manoeuvre for run in logged):
-        pair = [_newest(logged, manoeuvre, when) for when in (RunWhen.BEFORE, RunWhen.AFTER)]
-        before, after = pair
+        newest = [_newest(logged, manoeuvre, when) for when in (RunWhen.BEFORE, RunWhen.AFTER)]
+        before, after = (one and _group(one, logged, answers) for one in newest)
         if before is not None and after is not None:
-            found = compare(
-                answers[before.pk],
-                answers[after.pk],
-                (
-                    conditions_of(before, answers[before.pk].told),
-                    conditions_of(after, answers[after.pk].told),
-                ),
-            )
-            compared.append(Compared(before.pk, after.pk, found))
+            found = compare(before.found, after.found, (before.conditions, after.conditions))
+            ids = ([run.pk for run in one.runs] for one in (before, after))
+            compared.append(Compared(before.newest.pk, after.newest.pk, *ids, found))
     telling = [
         run
         for run in logged
@@ -111,11 +134,37 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
         and not conditions_of(run, answers[run.pk].told).over_limit
     ]
     if not telling:
-        return Verdicts(compared, None, None)
-    run = telling[-1]
-    like_it = [one for one in compared if one.after_id == run.pk and one.comparison.ratio]
-    earlier = answers[like_it[-1].before_id].told if like_it else None
-    return Verdicts(compared, run.pk, _judge(job, run, answers[run.pk], earlier))
+        return Verdicts(compared, None, None, None)
+    group = _group(telling[-1], logged, answers)
+    like_it = [
+        one for one in compared if one.after_id == group.newest.pk and one.comparison.ratio
+    ]
+    earlier = None
+    if like_it:
+        by_id = {run.pk: run for run in logged}
+        earlier = _group(by_id[like_it[-1].before_id], logged, answers).found.told
+    judged = _judge(job, group.newest, group.found, earlier)
+    return Verdicts(compared, group.newest.pk, group.found.answer, judged)
+
+
+def _group(newest: Run, logged: Sequence[Run], answers: dict[int, Answered]) -> _Group:
+    """A run with those driven before it of which nothing but the time is other."""
+
+    def conditions(run: Run) -> Conditions:
+        return conditions_of(run, answers[run.pk].told)
+
+    alike = [
+        run
+        for run in logged
+        if (run.when, run.set_up) == (newest.when, newest.set_up)
+        and run.pk < newest.pk
+        and answers[run.pk].told
+        and driven_alike(conditions(run), conditions(newest))
+    ]
+    if not alike or not answers[newest.pk].told:
+        return _Group([newest], answers[newest.pk])
+    runs = [*alike, newest][-_MOST_TOGETHER:]
+    return _Group(runs, together_of(runs))
 
 
 def verdicts_of(job: OpenJob) -> Verdicts:
@@ -137,14 +186,29 @@ def _judge(job: OpenJob, run: Run, found: Answered, before: Told | None) -> Agai
     sheet = replace(job.fitted_rig[0], spring_correction=_before_the_road(job))
     set_up, key = from_plain(run.set_up, SetUp), LoadKey(run.state)
     wanted = _wanted(job, key)
+    links = _links(job)
 
     def work() -> AgainstSheet:
-        return judged(told, sheet, set_up, key, before, wanted)
+        return judged(told, sheet, set_up, key, before, wanted, links)
 
     question = [
-        to_plain(sheet), run.set_up, run.state, run.told, before and to_plain(before), wanted,
-    ]  # fmt: skip
+        *map(to_plain, (sheet, told, before, list(links.values()))),
+        run.set_up,
+        run.state,
+        wanted,
+    ]
     return _judged.answer(question, work)
+
+
+def _links(job: OpenJob) -> dict[End, list[OtherLink]]:
+    """Other links that fit at each axle with a fit-up."""
+    fitting = job.read(Fitting)
+    return {
+        end: other_links(fit, station.report.matrix)
+        for end, station in job.fit.stations()
+        for fit in [fitting.of_end(end)]
+        if fit is not None
+    }
 
 
 def _wanted(job: OpenJob, key: LoadKey) -> float | None:

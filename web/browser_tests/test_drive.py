@@ -21,6 +21,8 @@ from drive.models import Run
 from jobs.models import Job
 
 FILMS = Path(__file__).parents[2] / "server" / "demo" / "films"
+#: Readings a phone keeps at once, as phoneDraft.ts has it.
+KEPT_AT_ONCE = 50
 #: What a phone's sensors would have sent, by the clock of the sensors, at once.
 SENDS = """([rows, from]) => rows.forEach(([at, x, z, roll, yaw]) => {
   const event = new DeviceMotionEvent('devicemotion', {
@@ -31,19 +33,18 @@ SENDS = """([rows, from]) => rows.forEach(([at, x, z, roll, yaw]) => {
 })"""
 
 
+def log_of(job, manoeuvre=Manoeuvre.SLALOM, logger=Logger(), seed=3):  # noqa: B008
+    """A log of a job's vehicle as its sheet stands."""
+    course = Course(road_speed_m_s=13.0, lateral_m_s2=2.0, slalom_spacing_m=30.0)
+    sheet = from_plain(job.vehicle.sheet, Sheet)
+    return run_of(sheet, SetUp(), LoadKey.TRIP_READY, manoeuvre, course, Hidden(), logger, seed)
+
+
 class DriveTests(BrowserTestCase):
     at_yard = False
 
     def drive(self, name, sheet="runs"):
         return self.open_job(name, f"drive?sheet={sheet}")
-
-    def log_of(self, job, manoeuvre=Manoeuvre.SLALOM):
-        """A log of the job's vehicle as its sheet stands."""
-        course = Course(road_speed_m_s=13.0, lateral_m_s2=2.0, slalom_spacing_m=30.0)
-        sheet = from_plain(job.vehicle.sheet, Sheet)
-        return run_of(
-            sheet, SetUp(), LoadKey.TRIP_READY, manoeuvre, course, Hidden(), Logger(), 3
-        )
 
     def test_the_stand_in_drives_before_and_after_and_the_verdict_follows_by_keyboard(self):
         job = self.drive("Hive hauler")
@@ -82,7 +83,7 @@ class DriveTests(BrowserTestCase):
 
     def test_another_loggers_columns_are_mapped_and_what_is_wrong_is_said_at_its_line(self):
         job = self.drive("Hive hauler")
-        text = written(self.log_of(job).only({"lateral_acceleration_m_s2", "roll_rate_rad_s"}))
+        text = written(log_of(job).only({"lateral_acceleration_m_s2", "roll_rate_rad_s"}))
         head, *rows = text.splitlines()
         degrees = [
             f"{at};{side};{math.degrees(float(rate)):.4f}".replace(".", ",")
@@ -167,6 +168,44 @@ class DriveTests(BrowserTestCase):
             self.page.get_by_role("button", name=f"Take the test away: {fitted}").wait_for()
         table = self.page.get_by_role("table", name="Yard roll tests")
         self.wait_for_text(table, "25 % less than before")
+
+    def test_bumps_before_and_after_are_laid_over_each_other_and_come_to_rest(self):
+        self.drive("Gannet", "result")
+        rests = self.page.get_by_role("region", name="At rest again after one-side bumps")
+        self.wait_for_text(rests, "swings past centre")
+        told = {
+            run.when: run.answer["after_events"]["still_after_s"]
+            for run in Run.objects.filter(
+                job__vehicle__name="Gannet seedbank", manoeuvre=Manoeuvre.ONE_SIDE_BUMPS
+            )
+        }
+        row = rests.get_by_role("row", name="at rest after")
+        for when in ("before", "after"):
+            band = (told[when]["high"] - told[when]["low"]) / 2
+            digits = 1 if band >= 0.1 else 2
+            shown = f"{told[when]['value']:.{digits}f} ± {band:.{digits}f} s"
+            self.wait_for_text(row, shown)
+        self.page.wait_for_timeout(500); self.page.screenshot(path="/tmp/s_rest.png", full_page=True)
+        self.page.get_by_role("link", name="Trace", exact=True).click()
+        self.page.get_by_label("Run", exact=True).select_option("one-side bumps, after, simulated")
+        self.page.get_by_text("at rest after").wait_for()
+        over = self.page.get_by_label("Laid over it")
+        over.select_option("one-side bumps, before, simulated")
+        self.page.get_by_text("laid over it, before").wait_for()
+        self.page.get_by_role("img", name="Side pull and lean").wait_for()
+
+    def test_how_a_run_was_driven_is_put_right(self):
+        self.drive("Gannet")
+        self.page.get_by_text("not compared: the road was dry before and wet after.").wait_for()
+        runs = self.page.get_by_role("table", name="Runs before and after")
+        wet = runs.get_by_role("listitem").filter(has_text=", wet")
+        wet.get_by_role("button", name="Put right").click()
+        form = self.page.get_by_role("region", name="How it was driven")
+        form.get_by_role("radio", name="Dry").click()
+        form.get_by_role("button", name="Put it right").click()
+        form.wait_for(state="detached")
+        self.page.get_by_text("wet after").wait_for(state="detached")
+        self.wait_for_text(runs, "7.6 ± 0.3")
 
     def test_the_trace_comes_nearer_and_moves_along_by_keys(self):
         self.drive("Gannet", "trace")
@@ -270,6 +309,31 @@ class PhoneTests(BrowserTestCase):
             )
         ]
 
+    def test_a_run_whose_page_closed_on_the_road_is_on_the_phone_still(self):
+        job = Job.objects.get(vehicle__name="Heron rescue")
+        self.page.goto(f"{self.live_server_url}/logger/{job.pk}?when=after")
+        self.page.get_by_label("Loaded").locator("option").first.wait_for(state="attached")
+        self.page.get_by_role("button", name="Start").click()
+        self.page.locator('[data-phase="still"]').wait_for()
+        log = log_of(job)
+        driven = self.rows(log)[: int(np.searchsorted(log.time_s, log.time_s[-1] - 30.0))]
+        self.page.evaluate(SENDS, [driven, 1e7])
+        self.page.locator('[data-phase="drive"]').wait_for()
+        # Kept piece by piece: what is still on its way to the device is what is lost.
+        self.page.wait_for_timeout(500)
+        self.page.reload()
+        left = self.page.get_by_role("region", name="A run that was cut off")
+        last = len(driven) // KEPT_AT_ONCE * KEPT_AT_ONCE - 1
+        self.wait_for_text(left, f"{driven[last][0] - driven[0][0]:.0f} s of it are on this phone")
+        left.get_by_role("button", name="Keep what there is").click()
+        left.wait_for(state="detached")
+        kept = Run.objects.filter(log_name__startswith="phone")
+        self.until(lambda: kept.exists())
+        self.assertEqual(kept.get().answer["method"], "A")
+        self.page.reload()
+        self.page.get_by_role("button", name="Start").wait_for()
+        self.assertEqual(left.count(), 0)
+
     def test_a_phone_logs_without_a_network_and_sends_it_later(self):
         job = Job.objects.get(vehicle__name="Heron rescue")
         self.page.set_viewport_size({"width": 390, "height": 844})
@@ -288,12 +352,7 @@ class PhoneTests(BrowserTestCase):
         self.page.get_by_role("button", name="Start").click()
         phase = self.page.get_by_test_id("phase")
         self.page.locator('[data-phase="still"]').wait_for()
-        course = Course(road_speed_m_s=13.0, lateral_m_s2=2.0, slalom_spacing_m=30.0)
-        sheet = from_plain(job.vehicle.sheet, Sheet)
-        log = run_of(
-            sheet, SetUp(), LoadKey.TRIP_READY, Manoeuvre.SLALOM, course, Hidden(),
-            Logger(lost=0.0, jitter_s=0.0), 5,
-        )  # fmt: skip
+        log = log_of(job, logger=Logger(lost=0.0, jitter_s=0.0), seed=5)
         rows = self.rows(log)
         for kind in ("accelerometer", "linear-acceleration", "gyroscope"):
             sensors.send(

@@ -102,9 +102,10 @@ def _say(found: list[Answered], rigs: list[RigFile], chosen: Namespace) -> int:
         sys.stdout.write(json.dumps(plain, indent=2, ensure_ascii=False) + "\n")
     else:
         _print(found, said, beside)
-    stopped = any(one.told is None for one in found)
     if isinstance(said, Comparison):
-        stopped = stopped or bool(said.comparable)
+        stopped = bool(said.comparable)
+    else:
+        stopped = bool(said.refused)
     return EXIT_STOP if stopped else EXIT_OK
 
 
@@ -120,6 +121,8 @@ def _print(
             print(f"Not compared: {why}")
         if said.ratio is not None:
             _line("after over before", said.ratio, 2)
+        if said.settling is not None:
+            _line("time to rest, after over before", said.settling, 2)
     if beside is None:
         return
     _line("predicted, °/g", beside.predicted, 2)
@@ -138,6 +141,12 @@ def _print_run(found: RunAnswer) -> None:
         _line("frequency, Hz", found.natural_frequency_hz, 2)
         _line("damping ratio", found.damping_ratio, 3)
         print(f"{'straight line beside it, °/g':<32}{found.straight_line_deg_per_g:>8.2f}")
+    rests = found.after_events
+    if rests is not None:
+        _line("let go, it rocks at, Hz", rests.frequency_hz, 2)
+        _line("damping ratio of that", rests.damping_ratio, 3)
+        _line("at rest after, s", rests.still_after_s, 1)
+        print(f"{'swings past the middle':<32}{rests.swings:>8}")
     for one in found.assumed:
         print(f"Assumed: {one}")
 

@@ -8,8 +8,11 @@ from dataclasses import dataclass
 
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
+from axlecore.road.events import Rests, rests_of
 from axlecore.road.intervals import Interval
 from axlecore.road.log import RoadLog
+from axlecore.road.mounting import Turn
+from axlecore.road.ready import ReadyLog, made_ready, together
 from axlecore.road.run import Run, worked_through
 
 #: An interval wider than this part of its number is said in words too.
@@ -35,7 +38,9 @@ class RunAnswer(Record):
     assumed : list of str
         What was taken for granted.
     refused : list of str
-        Why there is no number; empty where there is one.
+        Why there is no gradient; empty where there is one.
+    after_events : Rests or None
+        How it came to rest after bumps, steps or gusts; None where none of them tells it.
     """
 
     method: str
@@ -45,6 +50,7 @@ class RunAnswer(Record):
     straight_line_deg_per_g: float | None
     assumed: list[str]
     refused: list[str]
+    after_events: Rests | None = None
 
 
 @dataclass(frozen=True)
@@ -88,11 +94,14 @@ class Answered:
         None where it was refused.
     run : Run or None
         With all its samples; None where it was refused, or its log was not read again.
+    ready : ReadyLog or None
+        What it was fitted to; None where nothing could be, or its log was not read again.
     """
 
     answer: RunAnswer
     told: Told | None
     run: Run | None = None
+    ready: ReadyLog | None = None
 
 
 def answered(
@@ -113,27 +122,62 @@ def answered(
     if sensor_height_m is None:
         said.append("the sensor is taken to lie on the roll axis; its height is not known")
     try:
-        run = worked_through(log, sensor_height_m or 0.0)
+        ready = made_ready(log, sensor_height_m or 0.0)
     except InputError as error:
-        return Answered(RunAnswer("", None, None, None, None, said, [error.message]), None)
-    said += run.cleaned.assumed
-    said += [f"{one.why} at {one.from_s:.1f} s" for one in run.cleaned.cuts]
-    said += [*_of_turn(run), *_beside(run), *_of_width(run)]
+        return Answered(_no_number(said, error), None)
+    said += ready.cleaned.assumed
+    said += [f"{one.why} at {one.from_s:.1f} s" for one in ready.cleaned.cuts]
+    said += _of_turn(ready.turn)
+    rests = rests_of(ready)
+    try:
+        run = worked_through(ready)
+    except InputError as error:
+        return Answered(_no_number(said, error, rests), None, None, ready)
+    return _answered(run, ready, said, rests)
+
+
+def _answered(run: Run, ready: ReadyLog, said: list[str], rests: Rests | None) -> Answered:
+    fit = run.fit
     told = RunAnswer(
         str(run.way),
         run.gradient_deg_per_g,
-        run.fit.frequency_hz,
-        run.fit.damping_ratio,
+        fit.frequency_hz,
+        fit.damping_ratio,
         run.straight_deg_per_g,
-        said,
+        [*said, *_beside(run), *_of_width(run)],
         [],
+        rests,
     )
     low, high = run.lateral_range_m_s2
-    fit = run.fit
     kept = Told(
         run.gradient_deg_per_g, fit.frequency_hz, fit.damping_ratio, low, high, run.speed_m_s
     )
-    return Answered(told, kept, run)
+    return Answered(told, kept, run, ready)
+
+
+def answered_together(runs: Sequence[Answered]) -> Answered:
+    """Return what runs of one vehicle, driven alike, say as one; the last where they say nothing.
+
+    Parameters
+    ----------
+    runs : sequence of Answered
+        Oldest first, each with its samples.
+    """
+    last = runs[-1]
+    logs = [one.ready for one in runs if one.ready is not None]
+    if len(logs) < 2:
+        return last
+    try:
+        ready = together(logs)
+        run = worked_through(ready)
+    except InputError:
+        return last
+    said = [f"{len(logs)} runs driven alike are fitted together"]
+    return _answered(run, ready, said, last.answer.after_events)
+
+
+def _no_number(said: list[str], why: InputError, rests: Rests | None = None) -> RunAnswer:
+    return RunAnswer("", None, None, None, None, said, [why.message], rests)
 
 
 def answer(
@@ -153,10 +197,10 @@ def answer(
     return answered(log, assumed, sensor_height_m).answer
 
 
-def _of_turn(run: Run) -> list[str]:
-    if run.turn is None:
+def _of_turn(turn: Turn | None) -> list[str]:
+    if turn is None:
         return ["the sensor is taken to point straight ahead; no pulling away with speed tells it"]
-    degrees, sure = (math.degrees(one) for one in (run.turn.angle_rad, run.turn.deviation_rad))
+    degrees, sure = (math.degrees(one) for one in (turn.angle_rad, turn.deviation_rad))
     return [
         f"the sensor is turned by {degrees:.1f} ± {2 * sure:.1f}°, by pulling away and stopping"
     ]

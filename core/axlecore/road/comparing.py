@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -61,9 +62,10 @@ class Comparison(Record):
     before, after : RunAnswer
         Each by itself.
     ratio : Interval or None
-        Roll gradient after over before; None where the two may not be compared.
+        Roll gradient after over before; None where the two may not be compared, or have no bends.
     settling : Interval or None
-        Time to rest after over before; None where either does not tell it.
+        Time to rest after over before; None where either does not tell it. By the bends where both
+        have them, else by what came after bumps, steps or gusts.
     swings : list of int or None
         Swings past centre, before and after.
     comparable : list of str
@@ -92,17 +94,45 @@ def compare(
     conditions : tuple of Conditions
         How each was driven, as far as that is known.
     """
+    answers = before.answer, after.answer
     against = _unlike(*conditions)
-    if before.told is None or after.told is None:
-        names = zip(("before", "after"), (before, after), strict=True)
-        against += [f"the run {name} gives no number" for name, one in names if one.told is None]
-        return Comparison(before.answer, after.answer, None, None, None, against)
-    against += _runs_unlike(before.told, after.told, conditions)
+    settling, swings = _after_events(*answers)
+    if before.told is not None and after.told is not None:
+        against += _runs_unlike(before.told, after.told, conditions)
+        ratio = after.told.gradient.over(before.told.gradient)
+        settling = _settling(before.told, after.told) or settling
+        swings = _swings(before.told, after.told) or swings
+    else:
+        against += _speeds_unlike([one.speed_m_s for one in conditions])
+        ratio = None
+        if settling is None:
+            runs = zip(("before", "after"), (before, after), strict=True)
+            against += [f"the run {name} gives no number" for name, one in runs if not one.told]
     if against:
-        return Comparison(before.answer, after.answer, None, None, None, against)
-    both = before.told, after.told
-    ratio = after.told.gradient.over(before.told.gradient)
-    return Comparison(before.answer, after.answer, ratio, _settling(*both), _swings(*both), [])
+        return Comparison(*answers, None, None, None, against)
+    return Comparison(*answers, ratio, settling, swings, [])
+
+
+def _after_events(
+    before: RunAnswer, after: RunAnswer
+) -> tuple[Interval | None, list[int] | None]:
+    """Return time to rest after over before, and the swings, by what came after bumps or gusts."""
+    rests = before.after_events, after.after_events
+    if rests[0] is None or rests[1] is None:
+        return None, None
+    sooner = rests[1].still_after_s.over(rests[0].still_after_s)
+    return sooner, [rests[0].swings, rests[1].swings]
+
+
+def driven_alike(one: Conditions, other: Conditions) -> bool:
+    """Return whether two runs were driven alike, so that they may be fitted together.
+
+    Parameters
+    ----------
+    one, other : Conditions
+        How each was driven, as far as that is known.
+    """
+    return not (_unlike(one, other) or _speeds_unlike([one.speed_m_s, other.speed_m_s]))
 
 
 def _unlike(before: Conditions, after: Conditions) -> list[str]:
@@ -139,13 +169,12 @@ def _km_h(speed_m_s: float) -> str:
 
 
 def _runs_unlike(before: Told, after: Told, conditions: tuple[Conditions, Conditions]) -> list[str]:
-    said = []
-    speeds = [
-        run.speed_m_s or one.speed_m_s for run, one in zip((before, after), conditions, strict=True)
-    ]
-    first, second = speeds
-    if first and second and abs(second / first - 1) > SPEED_PART:
-        said.append(f"the speed was {_km_h(first)} before and {_km_h(second)} after")
+    said = _speeds_unlike(
+        [
+            run.speed_m_s or one.speed_m_s
+            for run, one in zip((before, after), conditions, strict=True)
+        ]
+    )
     ranges = [(one.lateral_low_m_s2, one.lateral_high_m_s2) for one in (before, after)]
     (low, high), (low_after, high_after) = ranges
     shared = min(high, high_after) - max(low, low_after)
@@ -155,6 +184,13 @@ def _runs_unlike(before: Told, after: Told, conditions: tuple[Conditions, Condit
             "after".format(*ranges[0], *ranges[1])
         )
     return said + _another_body(before, after)
+
+
+def _speeds_unlike(speeds_m_s: Sequence[float | None]) -> list[str]:
+    first, second = speeds_m_s
+    if first and second and abs(second / first - 1) > SPEED_PART:
+        return [f"the speed was {_km_h(first)} before and {_km_h(second)} after"]
+    return []
 
 
 def _another_body(before: Told, after: Told) -> list[str]:

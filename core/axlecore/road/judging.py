@@ -6,7 +6,8 @@ from dataclasses import dataclass, replace
 
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
-from axlecore.road.answer import Answered, Told
+from axlecore.road.answer import Answered, RunAnswer, Told
+from axlecore.road.events import Rests
 from axlecore.road.explaining import Explanation, explanations
 from axlecore.road.intervals import Interval
 from axlecore.road.otherwise import with_factor
@@ -18,7 +19,7 @@ from axlecore.road.predicted import (
     rocks_like_another,
     verdict,
 )
-from axlecore.road.tuning import Correction, TuneStep, correction, next_steps
+from axlecore.road.tuning import NO_LINKS, Correction, Links, TuneStep, correction, next_steps
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp, Vehicle
 
@@ -60,6 +61,7 @@ def judged(
     key: LoadKey,
     before: Told | None = None,
     wanted_deg_per_g: float | None = None,
+    links: Links = NO_LINKS,
 ) -> AgainstSheet:
     """Return a run beside what its sheet predicted of it.
 
@@ -77,6 +79,8 @@ def judged(
         Driven before anything was fitted: it tells the springs apart from the new bar.
     wanted_deg_per_g : float or None
         What was aimed at [°/g].
+    links : mapping of End to sequence of OtherLink
+        Other links that fit, by axle.
 
     Raises
     ------
@@ -104,7 +108,9 @@ def judged(
         measured.value / told.after.value - 1,
         said,
         offered,
-        next_steps(corrected, set_up, key, measured.value, wanted_deg_per_g, run.bend_m_s2),
+        next_steps(
+            corrected, set_up, key, measured.value, wanted_deg_per_g, run.bend_m_s2, links
+        ),
     )
 
 
@@ -128,6 +134,8 @@ def _correction(
 def of_this_vehicle(found: Answered, vehicle: Vehicle, set_up: SetUp, key: LoadKey) -> Answered:
     """Return what a log says, refused where it rocks like another vehicle.
 
+    What came after its events is left out where that alone rocks otherwise.
+
     Parameters
     ----------
     found : Answered
@@ -139,20 +147,25 @@ def of_this_vehicle(found: Answered, vehicle: Vehicle, set_up: SetUp, key: LoadK
     key : LoadKey
         How it was loaded.
     """
-    if found.told is None or found.told.frequency_hz is None:
+    rests, told = found.answer.after_events, found.told
+    if rests is None and (told is None or told.frequency_hz is None):
         return found
     rocks = rocks_before_and_after(vehicle, set_up, key)
     own_hz = [float(one.frequency_hz[0]) for one in rocks]
-    why = rocks_like_another(found.told.frequency_hz, own_hz)
+    if rests is not None and rocks_like_another(rests.frequency_hz, own_hz):
+        found = replace(found, answer=_without(rests, found.answer))
+    if told is None or told.frequency_hz is None:
+        return found
+    why = rocks_like_another(told.frequency_hz, own_hz)
     if not why:
         return found
-    refused = replace(
-        found.answer,
-        method="",
-        roll_gradient_deg_per_g=None,
-        natural_frequency_hz=None,
-        damping_ratio=None,
-        straight_line_deg_per_g=None,
-        refused=[why],
-    )
+    refused = RunAnswer("", None, None, None, None, found.answer.assumed, [why])
     return Answered(refused, None)
+
+
+def _without(rests: Rests, answer: RunAnswer) -> RunAnswer:
+    said = (
+        f"after its events it rocked at {rests.frequency_hz.value:.2f} Hz, as this vehicle does "
+        "not: something drove it still, or the log is another vehicle's"
+    )
+    return replace(answer, after_events=None, assumed=[*answer.assumed, said])

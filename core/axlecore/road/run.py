@@ -11,13 +11,12 @@ import numpy as np
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.units import GRAVITY_M_S2
-from axlecore.road.cleaning import CleanRun, clean
+from axlecore.road.cleaning import CleanRun
 from axlecore.road.intervals import Interval
-from axlecore.road.log import RoadLog
-from axlecore.road.mounting import MOST_RAD, Turn, turn_of, turned_back
+from axlecore.road.mounting import Turn
+from axlecore.road.ready import ReadyLog
 from axlecore.road.roll_fit import RollFit, fit_roll
-from axlecore.road.standing import Levelled, levelled
-from axlecore.road.ways import RollWay, Sensed, sensed
+from axlecore.road.ways import RollWay, Sensed
 
 #: Less than this from side to side leans no body out of the noise [m/s²].
 LEAST_RANGE_M_S2 = 1.0
@@ -115,33 +114,25 @@ def degrees_per_g(rad_s2_per_m: float) -> float:
     return math.degrees(rad_s2_per_m) * GRAVITY_M_S2
 
 
-def worked_through(log: RoadLog, sensor_height_m: float) -> Run:
-    """Return a log cleaned, levelled, and fitted by every way it allows.
+def worked_through(ready: ReadyLog) -> Run:
+    """Return a log fitted by every way it allows.
 
     Parameters
     ----------
-    log : RoadLog
-        As it was logged.
-    sensor_height_m : float
-        Of the sensor above the roll axis [m].
+    ready : ReadyLog
+        Cleaned and levelled.
 
     Raises
     ------
     InputError
         Names the channel that refuses a number, and says what to do.
     """
-    cleaned = clean(log)
-    level = _levelled(cleaned)
-    turn = turn_of([one.piece for one in level], cleaned.step_s)
-    if turn is not None:
-        level = [replace(one, piece=turned_back(one.piece, turn, cleaned.step_s)) for one in level]
-        _check_turn(turn)
-    ways = _that_bend(_ways(level, cleaned.step_s, sensor_height_m))
+    ways, turn = _that_bend(ready.ways), ready.turn
     fits = {way: _fitted(ways[way]) for way in _FIRST if way in ways}
     way = next(one for one in _FIRST if one in fits)
     if turn is not None and RollWay.YAW_RATE in fits:
         fits[RollWay.YAW_RATE] = _with_turn(fits[RollWay.YAW_RATE], turn)
-    run = Run(way, ways, fits, cleaned, turn)
+    run = Run(way, ways, fits, ready.cleaned, turn)
     shown = run.gradient_deg_per_g.value
     if not _PLAUSIBLE_DEG_G[0] < shown < _PLAUSIBLE_DEG_G[1]:
         raise InputError(
@@ -150,42 +141,6 @@ def worked_through(log: RoadLog, sensor_height_m: float) -> Run:
             "degrees as radians, or one sign is turned.",
         )
     return run
-
-
-def _levelled(cleaned: CleanRun) -> list[Levelled]:
-    level = levelled(cleaned.pieces, cleaned.step_s)
-    if not level:
-        raise InputError(
-            "time_s",
-            "The vehicle never stands still in this log, so its sensors' bias is not known: stand "
-            "for twenty seconds before and after the drive.",
-        )
-    return level
-
-
-def _check_turn(turn: Turn) -> None:
-    if abs(turn.angle_rad) > MOST_RAD:
-        raise InputError(
-            "lateral_acceleration_m_s2",
-            f"The sensor lies turned by {math.degrees(turn.angle_rad):.0f}°, by pulling away and "
-            "stopping: lay it along the vehicle, or pick the column that is across it.",
-        )
-
-
-def _ways(
-    level: Sequence[Levelled], step_s: float, sensor_height_m: float
-) -> dict[RollWay, list[Sensed]]:
-    found: dict[RollWay, list[Sensed]] = {}
-    for one in level:
-        for made in sensed(one, step_s, sensor_height_m):
-            found.setdefault(made.way, []).append(made)
-    if not found:
-        raise InputError(
-            "roll_rate_rad_s",
-            "Lean is told by lateral acceleration with a roll rate or a roll angle, or by yaw rate "
-            "with speed and lateral acceleration; this log has none of these together.",
-        )
-    return found
 
 
 def _that_bend(ways: dict[RollWay, list[Sensed]]) -> dict[RollWay, list[Sensed]]:

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from types import MappingProxyType
 
 from axlecore.errors import InputError
+from axlecore.fitup.applied import fitted_bar
+from axlecore.fitup.other_links import OtherLink
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
 from axlecore.lean.mass_shift import BELIEVABLE
+from axlecore.quantities.entry import fit_part
 from axlecore.quantities.measure import Record
 from axlecore.road.explaining import in_hole, other_holes
 from axlecore.road.intervals import Interval
@@ -18,6 +22,9 @@ from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import Joints, SetUp, Vehicle, with_choice
 
+Links = Mapping[End, Sequence[OtherLink]]
+#: Where nobody has begun a fit-up.
+NO_LINKS: Links = MappingProxyType({})
 #: A tyre is stiffer by about so much of its rate with a tenth more pressure; indicative.
 _PRESSURE, _TYRE_RISES = 0.10, 0.07
 #: With new shocks a body is damped about like this; usual.
@@ -50,13 +57,15 @@ class TuneStep(Record):
     Attributes
     ----------
     key : str
-        Which: stop, hole, preload, joints, air_lines, pressure, shocks.
+        Which: stop, hole, link, joints, air_lines, pressure, shocks.
     what : str
         In words.
     end : End or None
         At which end.
     hole : int or None
         Into which, 0 the outermost.
+    link_m : float or None
+        How long its links then are, eye to eye [m].
     gradient_deg_per_g : float
         Predicted with it [°/g].
     change : float
@@ -78,6 +87,7 @@ class TuneStep(Record):
     damping_ratio: float
     hours: float
     parts: bool
+    link_m: float | None = None
 
 
 def correction(
@@ -133,6 +143,7 @@ def next_steps(
     measured_deg_per_g: float,
     wanted_deg_per_g: float | None = None,
     bend_m_s2: float = REFERENCE_BEND_M_S2,
+    links: Links = NO_LINKS,
 ) -> list[TuneStep]:
     """Return what can be done next, what costs least first.
 
@@ -150,13 +161,15 @@ def next_steps(
         What was aimed at [°/g]; where it is met, to stop here comes first.
     bend_m_s2 : float
         How sharp the bends are [m/s²].
+    links : mapping of End to sequence of OtherLink
+        Other lengths that fit, by axle.
     """
     now = gradient_deg_per_g(vehicle, set_up, key, bend_m_s2)
     damped = float(rocks_of(vehicle, set_up, key).damping_ratio[0])
     met = wanted_deg_per_g is not None and measured_deg_per_g <= wanted_deg_per_g
     stop = TuneStep("stop", "Stop here", None, None, measured_deg_per_g, 0.0, damped, 0.0, False)
     steps = []
-    for one in _changes(vehicle, set_up):
+    for one in _changes(vehicle, set_up, links):
         leans = gradient_deg_per_g(one.vehicle, one.set_up, key, bend_m_s2)
         ratio = float(rocks_of(one.vehicle, one.set_up, key).damping_ratio[0])
         ratio = _NEW_SHOCKS if one.key == "shocks" else ratio
@@ -173,10 +186,21 @@ def next_steps(
                     ratio,
                     one.hours,
                     one.parts,
+                    one.link_m,
                 )
             )
     steps.sort(key=lambda one: (one.parts, one.hours, one.gradient_deg_per_g))
     return [stop, *steps] if met else [*steps, stop]
+
+
+def _geared(vehicle: Vehicle, set_up: SetUp, end: End, gears: float) -> tuple[Vehicle, SetUp]:
+    """Return both with an axle's bar geared so many times as it is now."""
+    there = fitted_bar(vehicle, set_up, end)
+    ratio = replace(there.motion_ratio, value=there.motion_ratio.value * gears)
+    geared = replace(there, motion_ratio=ratio)
+    if set_up.of_end(end) is not None:
+        return vehicle, fit_part(set_up, f"{end}.fitted", geared)
+    return fit_part(vehicle, f"{end}.standard_bar", geared), set_up
 
 
 @dataclass(frozen=True)
@@ -189,13 +213,26 @@ class _Change:
     set_up: SetUp
     hole: int | None = None
     parts: bool = False
+    link_m: float | None = None
 
 
-def _changes(vehicle: Vehicle, set_up: SetUp) -> Iterator[_Change]:
+def _changes(vehicle: Vehicle, set_up: SetUp, links: Links) -> Iterator[_Change]:
     for end, now, hole in other_holes(set_up):
         way = "further in, stiffer" if hole > now else "further out, softer"
         what = f"{end.capitalize()} links into hole {hole + 1}: {way}"
         yield _Change("hole", what, end, 0.4, vehicle, in_hole(set_up, end, hole), hole)
+    for end, others in links.items():
+        for other in others:
+            longer = "longer" if other.link_m > other.now_m else "shorter"
+            stiffer = "stiffer" if other.gears > 1 else "softer"
+            what = (
+                f"{end.capitalize()} links {1000 * other.link_m:.0f} mm eye to eye, {longer} than "
+                f"the {1000 * other.now_m:.0f} mm now: {stiffer}"
+            )
+            geared = _geared(vehicle, set_up, end, other.gears)
+            yield _Change(
+                "link", what, end, 0.8, *geared, parts=other.to_buy, link_m=other.link_m
+            )
     for end in End:
         axle, choice = vehicle.of_end(end), set_up.of_end(end)
         if axle.standard_bar is not None and choice is None:

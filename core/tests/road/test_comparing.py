@@ -1,11 +1,13 @@
 import unittest
+from dataclasses import replace
 
 import numpy as np
 
 from axlecore.road.answer import answered
 from axlecore.road.comparing import Conditions, compare
+from axlecore.road.stand_in import Hidden
 from axlecore.vehicle.loads import LoadKey
-from tests.road import made
+from tests.road import bumps, made
 
 DRY = Conditions("gentle slalom", "dry", LoadKey.TRIP_READY, 12.5, 14.0, 450e3, 550e3)
 
@@ -55,3 +57,16 @@ class ComparingTests(unittest.TestCase):
         small = answered(made.by_roll_angle(made.run(9, 0.8, 0.15, lambda t: 0.01 * np.sin(t))))
         found = compare(self.before, small)
         self.assertEqual(found.comparable, ["the run after gives no number"])
+
+    def test_bumps_are_compared_by_how_soon_the_body_rests_after_them(self):
+        before = bumps.answered_with(5)
+        after = bumps.answered_with(6, hidden=Hidden(damping=1.5))
+        found = compare(before, after)
+        self.assertEqual(found.comparable, [])
+        self.assertIsNone(found.ratio, "no bend was driven")
+        self.assertLess(found.settling.value, 0.85)
+        self.assertTrue(found.settling.low < 1 / 1.5 < found.settling.high)
+        self.assertLess(found.swings[1], found.swings[0])
+        slower = compare(before, after, (DRY, replace(DRY, speed_m_s=8.0)))
+        self.assertIn("the speed", slower.comparable[0])
+        self.assertIsNone(slower.settling)

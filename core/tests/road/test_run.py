@@ -10,6 +10,7 @@ from axlecore.errors import InputError
 from axlecore.motion.manoeuvres import Course
 from axlecore.road.answer import answered
 from axlecore.road.driving import Manoeuvre, drive
+from axlecore.road.ready import made_ready
 from axlecore.road.run import worked_through
 from axlecore.road.stand_in import Logger, logged
 from tests.road import made, seeded
@@ -56,7 +57,7 @@ class Mounting(unittest.TestCase):
 
     def test_a_sensor_that_lies_across_is_refused(self):
         with self.assertRaises(InputError) as caught:
-            worked_through(self.driven(60), 0.0)
+            made_ready(self.driven(60), 0.0)
         self.assertIn("across", caught.exception.message)
 
     def test_every_way_that_is_possible_is_worked_and_its_difference_said(self):
@@ -67,7 +68,7 @@ class Mounting(unittest.TestCase):
     def test_a_speed_that_was_lost_leaves_the_other_ways(self):
         log = self.driven(0)
         lost = replace(log, speed_m_s=np.zeros_like(log.speed_m_s), roll_angle_rad=None)
-        self.assertEqual(set(worked_through(lost, 0.0).fits), {"A"})
+        self.assertEqual(set(worked_through(made_ready(lost, 0.0)).fits), {"A"})
 
     def test_degrees_of_yaw_read_as_radians_are_refused(self):
         log = self.driven(0)
@@ -88,6 +89,6 @@ class Mounting(unittest.TestCase):
             time_s=log.time_s[kept],
             **{name: values[kept] for name, values in log.channels()},
         )
-        run = worked_through(log, 0.0)
+        run = worked_through(made_ready(log, 0.0))
         self.assertEqual(len(run.cleaned.pieces), 3)
         self.assertAlmostEqual(run.gradient_deg_per_g.value, 9.0, delta=0.05)

@@ -93,6 +93,63 @@ class DriveTests(WithChoice):
         again = self.stand_in("after").json()["verdicts"]["judged"]
         self.assertAlmostEqual(again["predicted"]["value"], hole["gradient_deg_per_g"], delta=0.6)
 
+    def test_another_link_that_fits_is_offered_and_goes_into_the_fit_up(self):
+        begun = {"base_version": 1, "axle": "rear", "layout": "leaf"}
+        fit = self.send("POST", self.path("fit/begin"), begun).json()["job"]["fitting"]["rear"]
+        # Arm and link are far from square: so a link's length matters.
+        place, forward = "link_holes.1.forward_m", fit["link_holes"][1]["forward_m"]["value"]
+        typed = {"base_version": 2, "place": f"rear.{place}", "typed": f"{1000 * forward + 60} mm"}
+        self.assertEqual(self.send("PATCH", self.path("papers/fitting"), typed).status_code, 200)
+        self.stand_in("before")
+        steps = self.stand_in("after").json()["verdicts"]["judged"]["next_steps"]
+        link = next(one for one in steps if one["key"] == "link")
+        picked = {name: link[name] for name in ("key", "end", "hole", "link_m")}
+        taken = self.send("POST", self.path("drive/tune"), picked)
+        self.assertEqual(taken.status_code, 200, taken.content[:300])
+        rear = self.job.papers.get(name="fitting").document["rear"]
+        for side in ("left", "right"):
+            self.assertAlmostEqual(rear[side]["link_m"]["value"], link["link_m"], 4)
+        expected = self.stand_in("after").json()["verdicts"]["judged"]["predicted"]["value"]
+        self.assertAlmostEqual(expected, link["gradient_deg_per_g"], delta=0.6)
+
+    def test_runs_driven_alike_are_fitted_together_and_others_are_not(self):
+        alone = self.stand_in("after").json()["verdicts"]["measured"]
+        self.stand_in("before")
+        self.stand_in("after")
+        told = self.stand_in("after", surface="wet").json()["verdicts"]
+        ids = [run.pk for run in Run.objects.filter(when="after").order_by("pk")]
+        self.assertEqual(told["compared"][0]["after_ids"], ids[2:], "wet stands alone")
+        together = self.stand_in("after").json()["verdicts"]
+        (pair,) = together["compared"]
+        self.assertEqual(pair["after_ids"], [ids[0], ids[1], together["judged_run_id"]])
+        measured = together["measured"]
+        self.assertIn("3 runs driven alike", " ".join(measured["assumed"]))
+        self.assertEqual(pair["comparison"]["after"], measured)
+
+        def width(answer):
+            gradient = answer["roll_gradient_deg_per_g"]
+            return gradient["high"] - gradient["low"]
+
+        self.assertLess(width(measured), width(alone))
+
+    def test_how_a_run_was_driven_is_put_right_once_and_what_was_said_is_kept(self):
+        self.stand_in("before")
+        after = self.stand_in("after", surface="wet").json()["runs"][-1]
+        body = {**DRIVEN, "when": "after", "run_id": after["id"], "base_version": 1}
+        told = self.send("POST", self.path("runs/put-right"), body).json()
+        self.assertEqual((told["runs"][-1]["surface"], told["runs"][-1]["version"]), ("dry", 2))
+        self.assertEqual(told["verdicts"]["compared"][0]["comparison"]["comparable"], [])
+        run = Run.objects.get(pk=after["id"])
+        self.assertEqual(run.revisions.get().document["surface"], "wet")
+        again = self.send("POST", self.path("runs/put-right"), body | {"place": "elsewhere"})
+        self.assertEqual(again.status_code, 409)
+        answer, body = run.answer, body | {"base_version": 2, "sensor_height": "600 mm"}
+        self.send("POST", self.path("runs/put-right"), body)
+        run.refresh_from_db()
+        self.assertNotEqual(run.answer, answer, "its log was worked through again")
+        theirs = self.send("POST", self.path("runs/put-right"), body, self.as_(self.stranger))
+        self.assertEqual(theirs.status_code, 404)
+
     def test_a_log_is_kept_once_with_its_columns_and_given_back_as_it_came(self):
         text = self.log()
         theirs = text.replace("roll_rate_rad_s", "gyro x (rad/s)")

@@ -54,7 +54,7 @@ export const plainly = (
 });
 
 /** The same with its time, by this device's own clock. */
-const told = (typed: Typed) => ({ ...typed, driven_at: new Date().toISOString() });
+const told = (typed: Typed, at = new Date()) => ({ ...typed, driven_at: at.toISOString() });
 
 /** What lines on a frozen frame say. */
 export const readFrame = (lines: BodyOf<"/api/bench/frame", "post">) =>
@@ -75,7 +75,8 @@ export async function lookAtLog(jobId: number, file: File): Promise<LogColumns> 
   );
 }
 
-type Kind = `runs/${"driven" | "felt" | "removed"}` | `drive/${"tune" | "yard" | "yard/away"}`;
+type Kind =
+  `runs/${"driven" | "felt" | "removed" | "put-right"}` | `drive/${"tune" | "yard" | "yard/away"}`;
 type TuneStep = AgainstSheet["next_steps"][number];
 
 /** Puts runs and what was felt into the outbox; they are sent once, whenever they can be. */
@@ -93,11 +94,18 @@ export function useDriveWrites(jobId: number) {
   return {
     keepDriven: (typed: Typed) =>
       send("run", typed.manoeuvre, "runs/driven", { ...told(typed), key: newKey() }),
-    keepLog: (typed: Typed, log: File, columns: Record<string, string>, simulated = false) => {
+    keepLog: (typed: Typed, log: File, columns: Record<string, string>, drivenAt?: Date) => {
       // A file is named by its write, wherever it is sent from.
-      const body = { ...told(typed), simulated, columns: JSON.stringify(columns) };
+      const body = { ...told(typed, drivenAt), columns: JSON.stringify(columns) };
       return outbox.add(runOf(jobId, "run", body, log));
     },
+    /** How a run was driven, said anew over how it was read. */
+    putRight: (run: DrivenRun, typed: Typed) =>
+      send(`run ${run.id}`, typed.manoeuvre, "runs/put-right", {
+        ...typed,
+        run_id: run.id,
+        base_version: run.version,
+      }),
     felt: (felt: BodyOf<"/api/jobs/{job_id}/runs/felt", "post">) =>
       send(`run ${felt.run_id} ${felt.seat}`, felt.said || "felt", "runs/felt", felt),
     setAway: (run: DrivenRun, removed: boolean) =>
@@ -106,8 +114,8 @@ export function useDriveWrites(jobId: number) {
         removed,
       }),
     /** A next step goes to the bay as a small plan. */
-    tune: ({ key, end, hole, what }: TuneStep) =>
-      send("next", what, "drive/tune", { key, end, hole }),
+    tune: ({ key, end, hole, link_m, what }: TuneStep) =>
+      send("next", what, "drive/tune", { key, end, hole, link_m }),
     keepYardTest: (test: BodyOf<"/api/jobs/{job_id}/drive/yard", "post">) =>
       send("yard test", test.fitted, "drive/yard", test),
     takeYardTestAway: (test_id: number) =>

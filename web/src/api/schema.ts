@@ -1592,6 +1592,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/runs/put-right": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Put Right */
+        post: operations["put_run_right"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/runs/removed": {
         parameters: {
             query?: never;
@@ -4288,20 +4305,26 @@ export interface components {
         };
         /**
          * Compared
-         * @description A run before beside one after.
+         * @description Runs before beside runs after; those driven alike are fitted together.
          *
          *     Attributes
          *     ----------
          *     before_id, after_id : int
-         *         Which runs.
+         *         The newest of each.
+         *     before_ids, after_ids : list of int
+         *         All that were fitted together, oldest first.
          *     comparison : Comparison
          *         What core says of them.
          */
         Compared: {
             /** After Id */
             after_id: number;
+            /** After Ids */
+            after_ids: number[];
             /** Before Id */
             before_id: number;
+            /** Before Ids */
+            before_ids: number[];
             comparison: components["schemas"]["Comparison"];
         };
         /** ComparedSet */
@@ -4328,9 +4351,10 @@ export interface components {
          *     before, after : RunAnswer
          *         Each by itself.
          *     ratio : Interval or None
-         *         Roll gradient after over before; None where the two may not be compared.
+         *         Roll gradient after over before; None where the two may not be compared, or have no bends.
          *     settling : Interval or None
-         *         Time to rest after over before; None where either does not tell it.
+         *         Time to rest after over before; None where either does not tell it. By the bends where both
+         *         have them, else by what came after bumps, steps or gusts.
          *     swings : list of int or None
          *         Swings past centre, before and after.
          *     comparable : list of str
@@ -4854,10 +4878,7 @@ export interface components {
             /** Plumb Above Edge M */
             plumb_above_edge_m: number;
         };
-        /**
-         * DrivenIn
-         * @description How a run was driven, as it was typed.
-         */
+        /** DrivenIn */
         DrivenIn: {
             /**
              * Closed Ground
@@ -8518,6 +8539,72 @@ export interface components {
             /** Lean Rad */
             lean_rad: number;
         };
+        /** PutRightIn */
+        PutRightIn: {
+            /** Base Version */
+            base_version: number;
+            /**
+             * Closed Ground
+             * @default false
+             */
+            closed_ground: boolean;
+            /**
+             * Driver
+             * @default
+             */
+            driver: string;
+            /**
+             * Front Pressure
+             * @default
+             */
+            front_pressure: string;
+            /**
+             * Limit
+             * @default
+             */
+            limit: string;
+            manoeuvre: components["schemas"]["Manoeuvre"];
+            /**
+             * Passenger
+             * @default
+             */
+            passenger: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Rear Pressure
+             * @default
+             */
+            rear_pressure: string;
+            /** Run Id */
+            run_id: number;
+            /**
+             * Sensor Height
+             * @default
+             */
+            sensor_height: string;
+            /**
+             * Speed
+             * @default
+             */
+            speed: string;
+            state: components["schemas"]["LoadKey"];
+            surface: components["schemas"]["Surface"];
+            /**
+             * Traffic
+             * @default
+             */
+            traffic: string;
+            when: components["schemas"]["RunWhen"];
+            /**
+             * Wind
+             * @default
+             */
+            wind: string;
+        };
         /**
          * Quantiles
          * @description A band: one in ten is below the first, one in ten above the last.
@@ -9046,6 +9133,30 @@ export interface components {
             ends: components["schemas"]["Ends"];
         };
         /**
+         * Rests
+         * @description How the body came to rest after the events of a run.
+         *
+         *     Attributes
+         *     ----------
+         *     at_s : list of float
+         *         From when on it was left to itself, each time [s].
+         *     frequency_hz, damping_ratio : Interval
+         *         Undamped; of critical.
+         *     swings : int
+         *         Half-swings past the middle above a tenth of the first lean.
+         *     still_after_s : Interval
+         *         Until what is left is below a tenth of the first lean [s].
+         */
+        Rests: {
+            /** At S */
+            at_s: number[];
+            damping_ratio: components["schemas"]["Interval"];
+            frequency_hz: components["schemas"]["Interval"];
+            still_after_s: components["schemas"]["Interval"];
+            /** Swings */
+            swings: number;
+        };
+        /**
          * Result
          * @description What the arrival check comes to.
          * @enum {string}
@@ -9220,9 +9331,12 @@ export interface components {
          *     assumed : list of str
          *         What was taken for granted.
          *     refused : list of str
-         *         Why there is no number; empty where there is one.
+         *         Why there is no gradient; empty where there is one.
+         *     after_events : Rests or None
+         *         How it came to rest after bumps, steps or gusts; None where none of them tells it.
          */
         RunAnswer: {
+            after_events?: components["schemas"]["Rests"] | null;
             /** Assumed */
             assumed: string[];
             damping_ratio: components["schemas"]["Interval"] | null;
@@ -9276,6 +9390,8 @@ export interface components {
             place: string;
             /** Rear Pressure Pa */
             rear_pressure_pa: number | null;
+            /** Sensor Height M */
+            sensor_height_m: number | null;
             /** Simulated */
             simulated: boolean;
             /** Speed M S */
@@ -9286,6 +9402,8 @@ export interface components {
             tells: boolean;
             /** Traffic */
             traffic: string;
+            /** Version */
+            version: number;
             when: components["schemas"]["RunWhen"];
             /** Wind */
             wind: string;
@@ -11465,8 +11583,8 @@ export interface components {
          *         Of the road's plane [m/s²].
          *     roll_rad : list of float
          *         As measured, without what wanders slowly [rad].
-         *     model_rad : list of float
-         *         As the fitted model rolls [rad].
+         *     model_rad : list of float or None
+         *         As the fitted model rolls [rad]; None where nothing was fitted.
          *     still : list of tuple of float
          *         From and to where the vehicle stood [s].
          */
@@ -11476,7 +11594,7 @@ export interface components {
             /** Lateral M S2 */
             lateral_m_s2: number[];
             /** Model Rad */
-            model_rad: number[];
+            model_rad: (number | null)[];
             /** Roll Rad */
             roll_rad: number[];
             /** Step S */
@@ -11581,6 +11699,8 @@ export interface components {
             hole?: number | null;
             /** Key */
             key: string;
+            /** Link M */
+            link_m?: number | null;
         };
         /**
          * TuneStep
@@ -11589,13 +11709,15 @@ export interface components {
          *     Attributes
          *     ----------
          *     key : str
-         *         Which: stop, hole, preload, joints, air_lines, pressure, shocks.
+         *         Which: stop, hole, link, joints, air_lines, pressure, shocks.
          *     what : str
          *         In words.
          *     end : End or None
          *         At which end.
          *     hole : int or None
          *         Into which, 0 the outermost.
+         *     link_m : float or None
+         *         How long its links then are, eye to eye [m].
          *     gradient_deg_per_g : float
          *         Predicted with it [°/g].
          *     change : float
@@ -11621,6 +11743,8 @@ export interface components {
             hours: number;
             /** Key */
             key: string;
+            /** Link M */
+            link_m?: number | null;
             /** Parts */
             parts: boolean;
             /** What */
@@ -11881,6 +12005,8 @@ export interface components {
          *         Each manoeuvre's newest run before beside its newest after.
          *     judged_run_id : int or None
          *         The run after that is held against the sheet: the newest that tells a gradient.
+         *     measured : RunAnswer or None
+         *         What that run says, with those driven alike.
          *     judged : AgainstSheet or None
          *         What that comes to.
          */
@@ -11890,6 +12016,7 @@ export interface components {
             judged: components["schemas"]["AgainstSheet"] | null;
             /** Judged Run Id */
             judged_run_id: number | null;
+            measured: components["schemas"]["RunAnswer"] | null;
         };
         /**
          * Waiting
@@ -14759,6 +14886,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FeltIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveOut"];
+                };
+            };
+        };
+    };
+    put_run_right: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutRightIn"];
             };
         };
         responses: {

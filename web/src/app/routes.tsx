@@ -101,6 +101,7 @@ const drive = createRoute({
   validateSearch: z.object({
     sheet: oneOf(DRIVE_SHEETS),
     run: z.catch(z.optional(z.int()), undefined),
+    over: z.catch(z.optional(z.int()), undefined),
   }),
 });
 

@@ -35,6 +35,10 @@ export function begin(log: PhoneLog, phase: Phase): void {
   log.began = log.samples.at(-1)?.timeS ?? 0;
 }
 
+/** How long all of it is [s]. */
+export const seconds = ({ samples }: PhoneLog): number =>
+  (samples.at(-1)?.timeS ?? 0) - (samples[0]?.timeS ?? 0);
+
 /** How long the phase at hand has lasted [s]. */
 export const lasted = (log: PhoneLog): number => (log.samples.at(-1)?.timeS ?? 0) - log.began;
 

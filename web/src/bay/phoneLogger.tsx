@@ -6,6 +6,7 @@ import { useJob } from "../api/queries";
 import { SavingMark } from "../job/savingMark";
 import { StorageLine } from "../job/storageLine";
 import { BigButton } from "./bigButton";
+import { LeftRuns } from "./leftRuns";
 import { PhoneForm } from "./phoneForm";
 import { STILL_S } from "./phoneLog";
 import type { Phase } from "./phoneLog";
@@ -29,7 +30,7 @@ export function PhoneLogger() {
   const [driven, setDriven] = useState(() =>
     plainly({ when, manoeuvre, state: "trip_ready", closed_ground: true }),
   );
-  const { phase, seconds, rate, failed, start, standing, again } = usePhoneLog(Number(jobId));
+  const { phase, seconds, rate, failed, keep, start, standing, again } = usePhoneLog(Number(jobId));
   useBayFace();
   const refused = useOnItsWay().find(
     ({ write }) => write.jobId === Number(jobId) && write.base === "drive" && write.refused,
@@ -55,6 +56,7 @@ export function PhoneLogger() {
       </p>
       {phase === "ready" ? (
         <>
+          <LeftRuns jobId={Number(jobId)} onKeep={keep} />
           <PhoneForm driven={driven} sheet={job?.sheet} onChange={setDriven} />
           <BigButton
             primary

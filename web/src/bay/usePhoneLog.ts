@@ -1,6 +1,9 @@
 import { useEffect, useRef, useState } from "react";
 import { useDriveWrites } from "../api/drive";
 import type { Typed } from "../api/drive";
+import { useOutbox } from "../api/outbox/useOutbox";
+import { useSession } from "../api/queries";
+import { growing } from "./phoneDraft";
 import { browserMotion } from "./motionSource";
 import type { MotionSample } from "./motionSource";
 import { begin, emptyLog, lasted, tableOf, take, wasDriven } from "./phoneLog";
@@ -17,7 +20,10 @@ const SPOKEN: Record<Phase, string> = {
 /** The log as it grows, and what it is handed to once it stands again. */
 export function usePhoneLog(jobId: number) {
   const writes = useDriveWrites(jobId);
+  const outbox = useOutbox();
+  const person = useSession().data?.username ?? "";
   const log = useRef<PhoneLog>(emptyLog());
+  const draft = useRef<ReturnType<typeof growing> | null>(null);
   const source = useRef(browserMotion());
   const [shown, setShown] = useState({ phase: "ready" as Phase, seconds: 0, rate: 0 });
   const [failed, setFailed] = useState("");
@@ -25,6 +31,14 @@ export function usePhoneLog(jobId: number) {
     const running = source.current;
     return () => running.stop();
   }, []);
+
+  /** Resolves once it is on its way: nobody waits for more, and what is refused is said. */
+  async function keep(typed: Typed, whole: PhoneLog, drivenAt?: Date) {
+    const name = `phone, ${typed.manoeuvre}.csv`;
+    const file = new File([tableOf(whole)], name, { type: "text/csv" });
+    void writes.keepLog(typed, file, {}, drivenAt).catch(() => undefined);
+    await outbox.held();
+  }
 
   const show = () => {
     const { phase, samples } = log.current;
@@ -37,14 +51,12 @@ export function usePhoneLog(jobId: number) {
     const before = log.current.phase;
     take(log.current, sample, speed);
     const { phase, samples } = log.current;
+    draft.current?.keep(log.current);
     if (phase !== before) {
       speak(SPOKEN[phase]);
       if (phase === "done") {
         source.current.stop();
-        const name = `phone, ${typed.manoeuvre}.csv`;
-        const file = new File([tableOf(log.current)], name, { type: "text/csv" });
-        // Nobody waits for it: it is kept at once, and what is refused is said.
-        void writes.keepLog(typed, file, {}).catch(() => undefined);
+        void keep(typed, log.current).then(draft.current?.drop);
       }
     }
     if (phase !== before || samples.length % 25 === 0) show();
@@ -53,9 +65,11 @@ export function usePhoneLog(jobId: number) {
   return {
     ...shown,
     failed,
+    keep,
     start: (typed: Typed) => {
       let speed = NaN;
       log.current = emptyLog();
+      draft.current = growing({ person, jobId, typed, begunAt: Date.now() });
       void source.current
         .start(
           (sample) => heard(typed, sample, speed),

@@ -117,6 +117,11 @@ export class Outbox {
     return this.take(write).sending;
   }
 
+  /** Resolves once all that was taken so far is on this device. */
+  async held(): Promise<void> {
+    await Promise.all(this.durable.values());
+  }
+
   /** Keep and send what a form holds; refused, it is the form's again, which says why. */
   async fromForm<T>(write: Made): Promise<T> {
     const { id, sending } = this.take(write);

@@ -11,7 +11,7 @@ import { TraceSheet } from "./traceSheet";
 /** Station 7: did it work, and by how much. */
 export function Drive() {
   const { job } = useJobView();
-  const { sheet: shown = "runs", run } = useSearch({ from: "/jobs/$jobId/drive" });
+  const { sheet: shown = "runs", run, over } = useSearch({ from: "/jobs/$jobId/drive" });
   const { data: drive, error } = useDrive(job);
   return (
     <main className="pb-6">
@@ -29,7 +29,7 @@ export function Drive() {
           {shown === "runs" && <RunsSheet drive={drive} />}
           {shown === "result" && <ResultSheet drive={drive} />}
           {shown === "films" && <FilmsSheet jobId={job.id} />}
-          {shown === "trace" && <TraceSheet drive={drive} asked={run} />}
+          {shown === "trace" && <TraceSheet drive={drive} asked={run} over={over} />}
         </>
       )}
     </main>

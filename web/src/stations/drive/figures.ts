@@ -1,11 +1,14 @@
 import type { DriveView, DrivenRun, Interval } from "../../api/types";
 import { grouped, known, roadSpeed } from "../../drawings/quantity";
 
+/** A figure and its unit stay on one line. */
+const NO_BREAK = "\u00a0";
+
 /** A number as its interval lets it be said: 6.4 ± 0.2. */
 export function withBand({ value, low, high }: Interval, unit: string): string {
   const half = (high - low) / 2;
   const digits = half >= 5 ? 0 : half >= 0.1 ? 1 : 2;
-  return `${grouped(value, digits)} ± ${grouped(half, digits)}${unit}`;
+  return `${grouped(value, digits)} ± ${grouped(half, digits)}${unit}`.replaceAll(" ", NO_BREAK);
 }
 
 /** A ratio as a change: 29 % less than before (27 to 31 %). */
@@ -39,3 +42,7 @@ export function drivenAs(run: DrivenRun): string {
 /** What was driven in a run. */
 export const manoeuvreOf = (drive: DriveView, runId: number): string =>
   drive.runs.find((run) => run.id === runId)?.manoeuvre ?? "";
+
+/** Whether a run has a trace to be drawn: it tells a lean, or how the body came to rest. */
+export const drawn = (run: DrivenRun): boolean =>
+  run.has_log && (run.tells || Boolean(run.answer.after_events));

@@ -9,13 +9,14 @@ import { changeOf, withBand } from "./figures";
 import { LeaningBodies } from "./leaningBodies";
 import { NextSteps } from "./nextSteps";
 import { NotCompared } from "./notCompared";
+import { RestAfter } from "./restAfter";
 
 /** What the work did, beside what was predicted. */
 export function ResultSheet({ drive }: { drive: DriveView }) {
   const { job } = useJobView();
-  const { judged, judged_run_id: id } = drive.verdicts;
+  const { judged, measured, judged_run_id: id } = drive.verdicts;
   const run = drive.runs.find((one) => one.id === id);
-  const gradient = run?.answer.roll_gradient_deg_per_g;
+  const gradient = measured?.roll_gradient_deg_per_g;
   if (!judged || !run || !gradient) return <NothingYet drive={drive} />;
   const pair = drive.verdicts.compared.find((one) => one.after_id === id);
   const before = drive.runs.find((one) => one.id === pair?.before_id);
@@ -24,12 +25,13 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
       <div className="grid content-start gap-6">
         <Cloud jobId={drive.job_id} before={before} after={run} />
         <LeaningBodies measured={gradient} predicted={judged.predicted} />
+        <RestAfter drive={drive} />
       </div>
       <div className="grid content-start gap-6 max-lg:order-first lg:border-l lg:border-line lg:pl-6">
         <section aria-label="Did it hold?">
           <h2 className="font-semibold">Did it hold?</h2>
           <BandChart
-            before={before?.answer.roll_gradient_deg_per_g ?? null}
+            before={pair?.comparison.before.roll_gradient_deg_per_g ?? null}
             predicted={judged.predicted}
             after={gradient}
           />
@@ -49,9 +51,10 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
           )}
           <p className="text-sm text-pale">
             Straight line through the cloud{" "}
-            <span className="figure">{run.answer.straight_line_deg_per_g?.toFixed(1)}°/g</span>:
+            <span className="figure">{measured.straight_line_deg_per_g?.toFixed(1)}°/g</span>:
             rocking is in it, so it is not the answer.
           </p>
+          <Together pair={pair} />
           {severalChanged(job.set_up) && (
             <p className="text-sm text-pale">
               Several parts were changed together: a run after all of them cannot say which did how
@@ -66,9 +69,23 @@ export function ResultSheet({ drive }: { drive: DriveView }) {
         <Explained judged={judged} />
         <CorrectionOffer drive={drive} judged={judged} />
         <NextSteps jobId={drive.job_id} steps={judged.next_steps} />
-        <Assumed assumed={run.answer.assumed} />
+        <Assumed assumed={measured.assumed} />
       </div>
     </div>
+  );
+}
+
+type TogetherProps = { pair: DriveView["verdicts"]["compared"][number] | undefined };
+
+/** How many runs each figure rests on, where there is more than one. */
+function Together({ pair }: TogetherProps) {
+  const counts = [pair?.before_ids.length ?? 1, pair?.after_ids.length ?? 1] as const;
+  if (Math.max(...counts) < 2) return null;
+  const runs = (count: number) => `${count} ${count === 1 ? "run" : "runs"}`;
+  return (
+    <p className="text-sm text-pale">
+      {runs(counts[0])} before and {runs(counts[1])} after; those driven alike are fitted together.
+    </p>
   );
 }
 
@@ -88,7 +105,7 @@ const VERDICTS = {
 } as const;
 
 function NothingYet({ drive }: { drive: DriveView }) {
-  const refused = drive.runs.filter((run) => run.has_log && !run.tells);
+  const refused = drive.runs.filter((run) => run.has_log && !run.tells && !run.answer.after_events);
   return (
     <div className="py-6">
       <p className="max-w-prose">
@@ -102,6 +119,9 @@ function NothingYet({ drive }: { drive: DriveView }) {
           </li>
         ))}
       </ul>
+      <div className="mt-4 grid max-w-xl gap-6">
+        <RestAfter drive={drive} />
+      </div>
     </div>
   );
 }

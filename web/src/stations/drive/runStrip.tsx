@@ -4,7 +4,7 @@ import { useDriveWrites } from "../../api/drive";
 import { useWritable } from "../../api/session";
 import type { DriveView, DrivenRun, Manoeuvre, StandingRun } from "../../api/types";
 import { Scroller } from "../../ui/scroller";
-import { drivenAs, withBand } from "./figures";
+import { drawn, drivenAs, withBand } from "./figures";
 
 const WHENS = ["before", "after"] as const;
 type When = (typeof WHENS)[number];
@@ -13,10 +13,11 @@ type RunStripProps = {
   drive: DriveView;
   onNew: (manoeuvre: Manoeuvre, when: When) => void;
   onFelt: (run: DrivenRun) => void;
+  onRight: (run: DrivenRun) => void;
 };
 
 /** Each standing manoeuvre with its runs before and after. */
-export function RunStrip({ drive, onNew, onFelt }: RunStripProps) {
+export function RunStrip({ drive, onNew, onFelt, onRight }: RunStripProps) {
   return (
     <Scroller label="Runs">
       <table className="w-full text-sm max-sheet:block" aria-label="Runs before and after">
@@ -25,10 +26,10 @@ export function RunStrip({ drive, onNew, onFelt }: RunStripProps) {
             <th scope="col" className="py-1 font-normal">
               manoeuvre
             </th>
-            <th scope="col" className="w-[34%] py-1 pl-3 font-normal">
+            <th scope="col" className="w-[37%] py-1 pl-3 font-normal">
               before
             </th>
-            <th scope="col" className="w-[34%] py-1 pl-3 font-normal">
+            <th scope="col" className="w-[37%] py-1 pl-3 font-normal">
               after
             </th>
           </tr>
@@ -49,6 +50,7 @@ export function RunStrip({ drive, onNew, onFelt }: RunStripProps) {
                     when={when}
                     onNew={onNew}
                     onFelt={onFelt}
+                    onRight={onRight}
                   />
                 </td>
               ))}
@@ -72,13 +74,13 @@ function Named({ one }: { one: StandingRun }) {
 
 type RunsProps = RunStripProps & { manoeuvre: Manoeuvre; when: When };
 
-function Runs({ drive, manoeuvre, when, onNew, onFelt }: RunsProps) {
+function Runs({ drive, manoeuvre, when, onNew, onFelt, onRight }: RunsProps) {
   const writable = useWritable();
   const runs = drive.runs.filter((run) => run.manoeuvre === manoeuvre && run.when === when);
   return (
     <ul>
       {runs.map((run) => (
-        <OneRun key={run.id} drive={drive} run={run} onFelt={onFelt} />
+        <OneRun key={run.id} drive={drive} run={run} onFelt={onFelt} onRight={onRight} />
       ))}
       {writable && (
         <li>
@@ -96,23 +98,31 @@ function Runs({ drive, manoeuvre, when, onNew, onFelt }: RunsProps) {
   );
 }
 
-type OneRunProps = { drive: DriveView; run: DrivenRun; onFelt: (run: DrivenRun) => void };
+/** What a run's log says in short. */
+function Told({ run }: { run: DrivenRun }) {
+  const { roll_gradient_deg_per_g: gradient, after_events: rests, refused } = run.answer;
+  if (gradient) return <span className="figure">{withBand(gradient, "°/g")}</span>;
+  if (rests) {
+    return (
+      <>
+        at rest after <span className="figure">{withBand(rests.still_after_s, " s")}</span>
+      </>
+    );
+  }
+  if (!run.has_log) return "no log";
+  return <span className="text-watch">{refused[0]}</span>;
+}
 
-function OneRun({ drive, run, onFelt }: OneRunProps) {
+type OneRunProps = Pick<RunStripProps, "drive" | "onFelt" | "onRight"> & { run: DrivenRun };
+
+function OneRun({ drive, run, onFelt, onRight }: OneRunProps) {
   const writes = useDriveWrites(drive.job_id);
   const writable = useWritable();
-  const gradient = run.answer.roll_gradient_deg_per_g;
   const press = "min-h-11 underline underline-offset-4";
   return (
     <li className="border-b border-line py-1 last:border-0">
       <p className={run.when === "after" ? "text-after" : "text-before"}>
-        {gradient ? (
-          <span className="figure">{withBand(gradient, "°/g")}</span>
-        ) : run.has_log ? (
-          <span className="text-watch">{run.answer.refused[0]}</span>
-        ) : (
-          "no log"
-        )}
+        <Told run={run} />
         {run.over_limit && (
           <span className="ml-2 text-xs text-watch">over the posted limit, not compared</span>
         )}
@@ -121,8 +131,8 @@ function OneRun({ drive, run, onFelt }: OneRunProps) {
       <p className="text-xs text-pale">
         {LOAD_NAMES[run.state].toLowerCase()}, {drivenAs(run)}
       </p>
-      <p className="flex flex-wrap gap-x-4 text-xs">
-        {run.has_log && run.tells && (
+      <p className="flex flex-wrap gap-x-2.5 text-xs">
+        {drawn(run) && (
           <Link
             to="/jobs/$jobId/drive"
             params={{ jobId: String(drive.job_id) }}
@@ -136,6 +146,9 @@ function OneRun({ drive, run, onFelt }: OneRunProps) {
           <>
             <button type="button" className={press} onClick={() => onFelt(run)}>
               What was felt
+            </button>
+            <button type="button" className={press} onClick={() => onRight(run)}>
+              Put right
             </button>
             <button
               type="button"

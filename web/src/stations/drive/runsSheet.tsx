@@ -5,12 +5,14 @@ import { Button } from "../../ui/button";
 import { FeltForm } from "./feltForm";
 import { FeltTable } from "./feltTable";
 import { NotCompared } from "./notCompared";
+import { PutRightForm } from "./putRightForm";
 import { RunForm } from "./runForm";
 import { RunStrip } from "./runStrip";
 import { YardTests } from "./yardTests";
 
 type RunsSheetProps = { drive: DriveView };
-type Open = { new: Manoeuvre; when: "before" | "after" } | { felt: DrivenRun } | null;
+type Open =
+  { new: Manoeuvre; when: "before" | "after" } | { felt: DrivenRun } | { right: DrivenRun } | null;
 
 /** The runs as a strip of manoeuvres, before over after, and what was felt in them. */
 export function RunsSheet({ drive }: RunsSheetProps) {
@@ -23,6 +25,7 @@ export function RunsSheet({ drive }: RunsSheetProps) {
           drive={drive}
           onNew={(manoeuvre, when) => setOpen({ new: manoeuvre, when })}
           onFelt={(run) => setOpen({ felt: run })}
+          onRight={(run) => setOpen({ right: run })}
         />
         <NotCompared drive={drive} />
         <p className="mt-3 max-w-prose text-sm text-pale">
@@ -45,6 +48,14 @@ export function RunsSheet({ drive }: RunsSheetProps) {
             key={open.felt.id}
             drive={drive}
             run={open.felt}
+            onClose={() => setOpen(null)}
+          />
+        )}
+        {open !== null && "right" in open && (
+          <PutRightForm
+            key={open.right.id}
+            drive={drive}
+            run={open.right}
             onClose={() => setOpen(null)}
           />
         )}
