@@ -16,11 +16,15 @@ from axlecore.motion.manoeuvres import Course
 from axlecore.road import driving
 from axlecore.road.answer import answered
 from axlecore.road.log import RoadLog
+from axlecore.road.predicted import rocks_of
 from axlecore.road.reading import read_log
 from axlecore.road.stand_in import Logger, logged
-from tests.road import seeded
+from axlecore.vehicle.rig import SetUp
+from tests.rigs import vehicle_c
+from tests.road import bumps, seeded
 
 LOGS, LONG_S, RATE_HZ = 200, 600.0, 100.0
+BUMPS = 120
 
 
 def long_log() -> str:
@@ -49,6 +53,23 @@ def long_log() -> str:
     return table.getvalue()
 
 
+def over_bumps() -> dict[str, float]:
+    """Return how many runs over bumps tell how the body rests, and how many intervals hold."""
+    rocks = rocks_of(vehicle_c(), SetUp(), bumps.STATE)
+    hertz, damping = float(rocks.frequency_hz[0]), float(rocks.damping_ratio[0])
+    each = [bumps.answered_with(seed).answer.after_events for seed in range(BUMPS)]
+    told = [one for one in each if one is not None]
+    return {
+        "bumps_told": float(len(told)),
+        "bumps_frequency_holds_percent": 100
+        * statistics.mean(one.frequency_hz.low < hertz < one.frequency_hz.high for one in told),
+        "bumps_damping_holds_percent": 100
+        * statistics.mean(one.damping_ratio.low < damping < one.damping_ratio.high for one in told),
+        "bumps_frequency_most_off_percent": 100
+        * max(abs(one.frequency_hz.value / hertz - 1) for one in told),
+    }
+
+
 def measure() -> dict[str, float]:
     """Return how many intervals hold, how far numbers are off, and the time of a long log."""
     off, holds = [], {"gradient": [], "frequency": [], "damping": []}
@@ -74,4 +95,5 @@ def measure() -> dict[str, float]:
         "road_frequency_told": float(len(holds["frequency"])),
         "road_long_read_s": read_s,
         "road_long_s": time.process_time() - started,
+        **over_bumps(),
     }

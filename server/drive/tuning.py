@@ -16,7 +16,6 @@ from jobs.work import edit_plan
 from shops.errors import Refused
 from shops.models import Person
 
-
 #: What a step is told by: its key, at which end, into which hole, how long a link.
 Picked = tuple[str, End | None, int | None, float | None]
 

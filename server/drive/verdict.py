@@ -120,12 +120,10 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
     logged = [run for run in runs if run.log]
     compared = []
     for manoeuvre in dict.fromkeys(run.manoeuvre for run in logged):
-        newest = [_newest(logged, manoeuvre, when) for when in (RunWhen.BEFORE, RunWhen.AFTER)]
-        before, after = (one and _group(one, logged, answers) for one in newest)
-        if before is not None and after is not None:
-            found = compare(before.found, after.found, (before.conditions, after.conditions))
-            ids = ([run.pk for run in one.runs] for one in (before, after))
-            compared.append(Compared(before.newest.pk, after.newest.pk, *ids, found))
+        pair = [_newest(logged, manoeuvre, when) for when in (RunWhen.BEFORE, RunWhen.AFTER)]
+        groups = [_group(run, logged, answers) for run in pair if run is not None]
+        if len(groups) == len(pair):
+            compared.append(_compared(*groups))
     telling = [
         run
         for run in logged
@@ -136,15 +134,19 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
     if not telling:
         return Verdicts(compared, None, None, None)
     group = _group(telling[-1], logged, answers)
-    like_it = [
-        one for one in compared if one.after_id == group.newest.pk and one.comparison.ratio
-    ]
+    like_it = [one for one in compared if one.after_id == group.newest.pk and one.comparison.ratio]
     earlier = None
     if like_it:
         by_id = {run.pk: run for run in logged}
         earlier = _group(by_id[like_it[-1].before_id], logged, answers).found.told
     judged = _judge(job, group.newest, group.found, earlier)
     return Verdicts(compared, group.newest.pk, group.found.answer, judged)
+
+
+def _compared(before: _Group, after: _Group) -> Compared:
+    found = compare(before.found, after.found, (before.conditions, after.conditions))
+    before_ids, after_ids = ([run.pk for run in one.runs] for one in (before, after))
+    return Compared(before_ids[-1], after_ids[-1], before_ids, after_ids, found)
 
 
 def _group(newest: Run, logged: Sequence[Run], answers: dict[int, Answered]) -> _Group:

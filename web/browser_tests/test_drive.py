@@ -185,11 +185,10 @@ class DriveTests(BrowserTestCase):
             digits = 1 if band >= 0.1 else 2
             shown = f"{told[when]['value']:.{digits}f} ± {band:.{digits}f} s"
             self.wait_for_text(row, shown)
-        self.page.wait_for_timeout(500); self.page.screenshot(path="/tmp/s_rest.png", full_page=True)
         self.page.get_by_role("link", name="Trace", exact=True).click()
-        self.page.get_by_label("Run", exact=True).select_option("one-side bumps, after, simulated")
+        self.page.get_by_role("combobox", name="Run").select_option("one-side bumps, after, simulated")
         self.page.get_by_text("at rest after").wait_for()
-        over = self.page.get_by_label("Laid over it")
+        over = self.page.get_by_role("combobox", name="Laid over it")
         over.select_option("one-side bumps, before, simulated")
         self.page.get_by_text("laid over it, before").wait_for()
         self.page.get_by_role("img", name="Side pull and lean").wait_for()

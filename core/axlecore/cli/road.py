@@ -102,11 +102,8 @@ def _say(found: list[Answered], rigs: list[RigFile], chosen: Namespace) -> int:
         sys.stdout.write(json.dumps(plain, indent=2, ensure_ascii=False) + "\n")
     else:
         _print(found, said, beside)
-    if isinstance(said, Comparison):
-        stopped = bool(said.comparable)
-    else:
-        stopped = bool(said.refused)
-    return EXIT_STOP if stopped else EXIT_OK
+    against = said.comparable if isinstance(said, Comparison) else said.refused
+    return EXIT_STOP if against else EXIT_OK
 
 
 def _print(

@@ -1,4 +1,4 @@
-"""Other link lengths that would fit where the links are now, and what each would gear the bar by."""
+"""Other link lengths that would fit where the links are, and how each would gear the bar."""
 
 from __future__ import annotations
 

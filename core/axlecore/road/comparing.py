@@ -113,9 +113,7 @@ def compare(
     return Comparison(*answers, ratio, settling, swings, [])
 
 
-def _after_events(
-    before: RunAnswer, after: RunAnswer
-) -> tuple[Interval | None, list[int] | None]:
+def _after_events(before: RunAnswer, after: RunAnswer) -> tuple[Interval | None, list[int] | None]:
     """Return time to rest after over before, and the swings, by what came after bumps or gusts."""
     rests = before.after_events, after.after_events
     if rests[0] is None or rests[1] is None:

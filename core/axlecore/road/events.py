@@ -1,4 +1,4 @@
-"""Bumps, steps and gusts in a run: where the body was let go, and how it came to rest after them."""
+"""Bumps and steps in a run: where the body was let go, and how it came to rest after them."""
 
 from __future__ import annotations
 
@@ -33,8 +33,6 @@ _LET_GO_S = (0.1, 0.35)
 _NOT_STEERED_M_S2 = 0.5
 #: Begun so much of a cycle later, no other body fits so many times better: it was let go.
 _LATER, _AS_GOOD = 0.25, 1.5
-#: What it rings other by is in the interval, this part of it.
-_LATER = 1.0
 #: Wider than this part of its middle to either side it is no number to go by.
 _OPEN_FREQUENCY, _OPEN_DAMPING = 0.15, 0.5
 #: Roll of a way without a rate is differentiated over so long [s].

@@ -108,9 +108,7 @@ def judged(
         measured.value / told.after.value - 1,
         said,
         offered,
-        next_steps(
-            corrected, set_up, key, measured.value, wanted_deg_per_g, run.bend_m_s2, links
-        ),
+        next_steps(corrected, set_up, key, measured.value, wanted_deg_per_g, run.bend_m_s2, links),
     )
 
 

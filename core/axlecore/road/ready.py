@@ -1,4 +1,4 @@
-"""A log made ready: cleaned, its standing bias taken off, its mounting turned back, its ways had."""
+"""A log made ready: cleaned, its standing bias off, its mounting turned back, its ways had."""
 
 from __future__ import annotations
 

@@ -47,9 +47,7 @@ class RingDown(Record):
     still_after_s: Interval
 
 
-def ring_down(
-    stretches: Sequence[FloatArray], step_s: float, rng: np.random.Generator
-) -> RingDown:
+def ring_down(stretches: Sequence[FloatArray], step_s: float, rng: np.random.Generator) -> RingDown:
     """Return how a body rings down, by all the stretches in which nothing drives it.
 
     Parameters

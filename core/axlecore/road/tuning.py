@@ -230,9 +230,7 @@ def _changes(vehicle: Vehicle, set_up: SetUp, links: Links) -> Iterator[_Change]
                 f"the {1000 * other.now_m:.0f} mm now: {stiffer}"
             )
             geared = _geared(vehicle, set_up, end, other.gears)
-            yield _Change(
-                "link", what, end, 0.8, *geared, parts=other.to_buy, link_m=other.link_m
-            )
+            yield _Change("link", what, end, 0.8, *geared, parts=other.to_buy, link_m=other.link_m)
     for end in End:
         axle, choice = vehicle.of_end(end), set_up.of_end(end)
         if axle.standard_bar is not None and choice is None:
@@ -244,8 +242,8 @@ def _changes(vehicle: Vehicle, set_up: SetUp, links: Links) -> Iterator[_Change]
             what = f"A line of its own for each {end} air bag"
             yield _Change("air_lines", what, end, 0.8, parted, set_up, parts=True)
         rate = axle.tyre_rate_n_per_m
-        stiffer = replace(rate, value=rate.value * (1 + _TYRE_RISES))
-        firmer = replace(axle, tyre_rate_n_per_m=stiffer)
+        fuller = replace(rate, value=rate.value * (1 + _TYRE_RISES))
+        firmer = replace(axle, tyre_rate_n_per_m=fuller)
         what = f"{end.capitalize()} tyres {100 * _PRESSURE:.0f} % fuller, if their makers allow it"
         yield _Change("pressure", what, end, 0.2, vehicle.with_end(end, firmer), set_up)
     what = "New shocks: it comes to rest sooner"

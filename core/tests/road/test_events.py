@@ -21,7 +21,9 @@ class EventTests(unittest.TestCase):
         run = made.run(9.0, 0.90, 0.13, lambda t: 3.0 if t < 30 else 0.0)
         chance = np.random.default_rng(1)
         log = made.by_roll_angle(run)
-        log = replace(log, roll_angle_rad=log.roll_angle_rad + chance.normal(0, 1e-4, len(run.time_s)))
+        log = replace(
+            log, roll_angle_rad=log.roll_angle_rad + chance.normal(0, 1e-4, len(run.time_s))
+        )
         found = answered(log).answer.after_events
         self.assertAlmostEqual(found.frequency_hz.value, 0.90, delta=0.009)
         self.assertAlmostEqual(found.damping_ratio.value, 0.13, delta=0.0065)

@@ -3,8 +3,8 @@ import { changeOf, withBand } from "./figures";
 
 describe("figures with their intervals", () => {
   it("have no more digits than their interval lets them", () => {
-    expect(withBand({ value: 6.43, low: 6.2, high: 6.7 }, "°/g")).toBe("6.4 ± 0.3°/g");
-    expect(withBand({ value: 0.1534, low: 0.13, high: 0.17 }, "")).toBe("0.15 ± 0.02");
+    expect(withBand({ value: 6.43, low: 6.2, high: 6.7 }, "°/g")).toBe("6.4\u00a0±\u00a00.3°/g");
+    expect(withBand({ value: 0.1534, low: 0.13, high: 0.17 }, "")).toBe("0.15\u00a0±\u00a00.02");
   });
 
   it("say a change by its way, and none where none is told", () => {

@@ -7,7 +7,7 @@ const NO_BREAK = "\u00a0";
 /** A number as its interval lets it be said: 6.4 ± 0.2. */
 export function withBand({ value, low, high }: Interval, unit: string): string {
   const half = (high - low) / 2;
-  const digits = half >= 5 ? 0 : half >= 0.1 ? 1 : 2;
+  const digits = half >= 5 ? 0 : half >= 0.1 ? 1 : half >= 0.01 ? 2 : 3;
   return `${grouped(value, digits)} ± ${grouped(half, digits)}${unit}`.replaceAll(" ", NO_BREAK);
 }
 

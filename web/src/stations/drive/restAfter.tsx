@@ -7,9 +7,9 @@ import { manoeuvreOf, withBand } from "./figures";
 type Rests = NonNullable<DrivenRun["answer"]["after_events"]>;
 type Pair = { manoeuvre: string; before: Rests; after: Rests };
 
-const WIDTH = 480;
-const HEIGHT = 150;
-const BOX = { left: 14, right: 14, top: 10, bottom: 26 };
+const WIDTH = 720;
+const HEIGHT = 170;
+const BOX = { left: 14, right: 22, top: 10, bottom: 26 };
 const STEPS = 240;
 
 /** Runs over bumps or past gusts, before beside after: how the body came to rest by itself. */
