@@ -6,6 +6,7 @@ from datetime import date, datetime
 
 from ninja import Schema
 
+from axlecore.aftercare.then_and_now import ThenAndNow
 from axlecore.bay.clearance import NearObstacle, gap_says
 from axlecore.bay.progress import Progress
 from axlecore.bay.settling import AxleSet, Settled, SettlingTape
@@ -56,6 +57,8 @@ class JointOut(Schema):
     rows: list[TorqueRowOut]
     #: Bolts that no row has passed yet, in the order they are tightened.
     left: list[int]
+    #: In a re-check, each bolt beside what it was last brought to.
+    again: list[ThenAndNow]
 
 
 class SnappedOut(Schema):
@@ -234,6 +237,7 @@ def _joint_out(joint: Joint) -> JointOut:
         target=joint.target,
         rows=[_row_out(row) for row in joint.rows],
         left=joint.left,
+        again=joint.again,
     )
 
 

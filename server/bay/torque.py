@@ -6,9 +6,11 @@ from datetime import datetime
 import numpy as np
 from django.utils import timezone
 
+from axlecore.aftercare.then_and_now import beside
 from axlecore.bay.torque_log import (
     HowTight,
     JointTarget,
+    Judged,
     Wrench,
     check_supersedes,
     check_wrench,
@@ -21,7 +23,7 @@ from axlecore.formats import to_plain
 from axlecore.quantities.units import Dimension, read_quantity, with_unit
 from bay.models import TorqueWrench
 from bay.typed import done_at, metres
-from bay.work import BayWork
+from bay.work import BayWork, Joint
 from devices.readings import WrenchReadOut, wrench_read
 from devices.simulated import SimulatedWrench, WrenchFault
 from jobs.gates import worked
@@ -75,7 +77,7 @@ def read_torque(job: OpenJob, person: Person, typed: TypedReading) -> None:
         got_n_m=got,
         extension_m=extension_m,
         wrench=wrench,
-        judged=judged(joint.target, got, typed.how),
+        judged=_judged(joint, typed, got),
         target=to_plain(joint.target),
         simulated=typed.simulated,
         supersedes_id=typed.supersedes,
@@ -84,6 +86,15 @@ def read_torque(job: OpenJob, person: Person, typed: TypedReading) -> None:
         done_at=done_at(typed.at),
     )
     worked(job.row)
+
+
+def _judged(joint: Joint, typed: TypedReading, got_n_m: float | None) -> Judged:
+    """What a reading is worth; one that fell since the last time opens its joint, in range too."""
+    found = judged(joint.target, got_n_m, typed.how)
+    if typed.supersedes is not None or found is not Judged.PASSES:
+        return found
+    row = beside(typed.joint, joint.target.what, typed.bolt, joint.then.get(typed.bolt), got_n_m)
+    return Judged.LOW if row.reopens else found
 
 
 #: What a stand-in pulls a joint to where no sheet gives a figure [N·m].

@@ -1,9 +1,12 @@
 """A job's plan with all that was done of it under the vehicle."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
 
+from django.db.models import Q
+
+from axlecore.aftercare.then_and_now import ThenAndNow, beside
 from axlecore.bay.clearance import NearObstacle, obstacles_of
 from axlecore.bay.hours import Mark, real_hours
 from axlecore.bay.progress import Progress, check_record, progress_of, step_of
@@ -42,6 +45,25 @@ class Joint:
     step: Step
     target: JointTarget
     rows: Sequence[TorqueRow]
+    #: What each bolt was brought to the last time, on the job a re-check reads again [N·m].
+    then: Mapping[int, float] = field(default_factory=dict)
+
+    def found(self, bolt: int) -> float | None:
+        """What a bolt was read at before anything was turned [N·m]; None where it was not read."""
+        return next(
+            (row.got_n_m for row in self.rows if row.bolt == bolt and row.supersedes_id is None),
+            None,
+        )
+
+    @property
+    def again(self) -> list[ThenAndNow]:
+        """In a re-check, each bolt beside what it was last brought to."""
+        bolts = range(1, self.target.count + 1) if self.then else ()
+        what = self.target.what
+        return [
+            beside(self.target.key, what, bolt, self.then.get(bolt), self.found(bolt))
+            for bolt in bolts
+        ]
 
     @property
     def readings(self) -> list[Reading]:
@@ -85,11 +107,26 @@ class BayWork:
                 if key in bolts
                 else unnamed_target(key, step.what.rstrip("."), step.bolts),
                 rows.get(key, []),
+                self._then.get(key, {}),
             )
             for step in self.steps
             if Records.TORQUE in step.records
             for key in (step.torque or step.key,)
         }
+
+    @cached_property
+    def _then(self) -> dict[str, dict[int, float]]:
+        """Joints of the job that is read again, with what each bolt was last brought to."""
+        first = self.job.row.again_of_id
+        if first is None:
+            return {}
+        earlier = Q(job=first) | Q(job__again_of=first, job__lt=self.job.row.pk)
+        rows = TorqueRow.objects.filter(earlier, superseded=None)
+        found: dict[str, dict[int, float]] = {}
+        for joint, bolt, got in rows.order_by("pk").values_list("joint", "bolt", "got_n_m"):
+            if got is not None:
+                found.setdefault(joint, {})[bolt] = got
+        return found
 
     def step(self, key: str) -> Step:
         """Return a step of the plan; InputError where it has none such."""

@@ -14,6 +14,7 @@ from ninja.errors import (
 )
 from ninja.security import django_auth
 
+from aftercare.api import router as aftercare_router
 from axlecore.errors import CoreError, InputError, SeveralInputsError
 from bay.api import router as bay_router
 from bay.trouble_api import router as trouble_router
@@ -95,6 +96,7 @@ api.add_router("", board_router)
 api.add_router("", bay_router)
 api.add_router("", trouble_router)
 api.add_router("", drive_router)
+api.add_router("", aftercare_router)
 api.add_router("", tasks_router)
 
 

@@ -51,6 +51,7 @@ INSTALLED_APPS = [
     "board",
     "bay",
     "drive",
+    "aftercare",
     "owners",
     "demo",
 ]
@@ -230,3 +231,6 @@ LOGGING = {
     "loggers": {"calmaxle.requests": {"level": "INFO"}},
 }
 AXES_LOCKOUT_CALLABLE = "people.session_api.locked_out"
+
+#: What says of a job what has to be true before its owner drives again: kept in an app above it.
+RETURNED_OF = "aftercare.returned.returned"

@@ -45,7 +45,7 @@ from jobs.services import (
     revert_set_up,
     rig_file_of,
 )
-from rigs.services import About, Entry
+from rigs.services import About, Entry, class_springs
 from shops.files import download
 from shops.requests import PersonRequest, writer
 
@@ -231,8 +231,9 @@ def post_practice(request: PersonRequest) -> HttpResponse:
 @router.post("/first-answer", response=FirstAnswer, operation_id="first_answer")
 def post_first_answer(request: PersonRequest, body: FirstIn) -> HttpResponse:
     entries = [Entry(**entry.model_dump()) for entry in body.entries]
-    vehicle = taken_in(body.kind, entries, body.bars)
-    return record_answer(first_look(request.user.shop, vehicle, body.bars))
+    shop = request.user.shop
+    vehicle = taken_in(body.kind, entries, body.bars, class_springs(shop, body.kind))
+    return record_answer(first_look(shop, vehicle, body.bars))
 
 
 @router.patch("/jobs/{int:job_id}/about", response=JobChange, operation_id="describe_vehicle")

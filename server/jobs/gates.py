@@ -4,7 +4,7 @@ from datetime import date
 
 from django.db.models import F
 
-from axlecore.practice.stations import STATIONS_OF, JobKind, Station
+from axlecore.practice.stations import STATIONS_OF, JobKind, Station, next_station
 from history.versions import check_version
 from jobs.models import Job, Shelf
 from jobs.opened import OpenJob
@@ -12,6 +12,13 @@ from rigs.services import About, describe
 from shops.errors import Refused
 from shops.models import Person
 from shops.requests import only_a_lead
+
+
+def go_on(job: OpenJob, person: Person, base_version: int, station: Station, reason: str) -> None:
+    """Go on from a station to the next; from the last a job is handed over, which is more."""
+    if next_station(JobKind(job.row.kind), station) is None:
+        raise Refused("station", "This is the end of its line: hand it over at Hand over.", 422)
+    pass_gate(job, person, base_version, station, reason)
 
 
 def pass_gate(

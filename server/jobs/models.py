@@ -45,6 +45,12 @@ class Job(Versioned):
     parts_on = models.DateField(null=True, blank=True)
     # The day it is done by, written by the board; null while it has no bay.
     ready_on = models.DateField(null=True, blank=True)
+    # The job whose torque log a re-check reads again.
+    again_of = models.ForeignKey("self", models.CASCADE, null=True, related_name="rechecks")
+    # Whose job it is, where somebody said so.
+    fitter = models.ForeignKey(
+        settings.AUTH_USER_MODEL, models.PROTECT, null=True, related_name="jobs"
+    )
 
     class Meta:
         constraints = [

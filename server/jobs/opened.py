@@ -3,7 +3,9 @@
 from functools import cached_property
 from typing import TYPE_CHECKING, Any, TypeVar
 
+from django.conf import settings
 from django.db.models import Prefetch, prefetch_related_objects
+from django.utils.module_loading import import_string
 
 from axlecore.fitup.advice import RackLink
 from axlecore.fitup.applied import with_fit_up
@@ -13,7 +15,7 @@ from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_json, to_plain
 from axlecore.papers import PAPER_OF, PAPERS, PaperName
 from axlecore.practice.as_found import as_found, idle_bars
-from axlecore.practice.checks import Built, Papers
+from axlecore.practice.checks import Built, Papers, Returned
 from axlecore.practice.decision import Decision
 from axlecore.practice.findings import Assessment
 from axlecore.practice.fitting import FitStation, Racks, fit_station
@@ -255,6 +257,15 @@ class OpenJob:
         return settled(self)
 
     @cached_property
+    def returned(self) -> Returned:
+        """What is true before its owner drives again; worked out where the job has come so far."""
+        if self.row.station not in (Station.DRIVE, Station.HAND_OVER):
+            return Returned()
+        # Runs, torque log and work given out are kept by apps above this one.
+        found: Returned = import_string(settings.RETURNED_OF)(self)
+        return found
+
+    @cached_property
     def practice(self) -> Practice:
         """What the rules say of the job's papers, its gates among them."""
         return practice(
@@ -271,5 +282,6 @@ class OpenJob:
                 Station(self.row.station),
                 self.schools,
                 self.built,
+                self.returned,
             )
         )

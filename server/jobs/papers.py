@@ -109,6 +109,20 @@ def write_paper(
         enter_several_on_paper(job, name, person, job.paper(name).version, entries)
 
 
+def carry_paper(job: OpenJob, name: PaperName, person: Person, record: Record, whence: str) -> None:
+    """Write a paper of another job of the same vehicle as the next version.
+
+    What a lead said on it was said there; nobody is asked again.
+    """
+    paper = _stored(job, name, person)
+
+    def changed() -> object:
+        paper.document = to_plain(record)
+        return paper.document
+
+    write_next(paper, paper.revisions, paper.version, "carried", whence, person, changed)
+
+
 def revert_paper(
     job: OpenJob, name: PaperName, person: Person, base_version: int, to_version: int
 ) -> None:

@@ -17,7 +17,7 @@ from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.weigh_ticket import LONGEST_TICKET, write_ticket
 from jobs.earlier import EarlierJob, earlier_jobs
 from jobs.entries import enter_all, import_ticket
-from jobs.gates import change_due, change_kind, pass_gate
+from jobs.gates import change_due, change_kind, go_on
 from jobs.papers import enter_on_paper, enter_several_on_paper, revert_paper, say_rest_good
 from jobs.schemas import (
     BaseIn,
@@ -190,7 +190,7 @@ def post_gate(request: PersonRequest, job_id: int, body: GateIn) -> HttpResponse
     return change(
         request,
         job_id,
-        lambda job, person: pass_gate(job, person, body.base_version, body.station, body.reason),
+        lambda job, person: go_on(job, person, body.base_version, body.station, body.reason),
     )
 
 

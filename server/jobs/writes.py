@@ -67,11 +67,17 @@ def _tried_again(work: Callable[[], R]) -> R:
     raise AssertionError("unreachable")
 
 
+def _passed(job: OpenJob, station: str) -> bool:
+    return any(one.station == station for one in job.row.passes.all())
+
+
 def _note_gate(job: OpenJob) -> None:
     """Keep what the job's gate asks for next, so that the yard reads it without working."""
     gates = job.practice.gates
     gate = next((gate for gate in gates if gate.station == job.row.station), None)
-    unmet = [check.text for check in gate.checks if not check.met] if gate else []
+    # Past the last gate nothing is asked for any more.
+    over = gate is not None and gate.next is None and _passed(job, gate.station)
+    unmet = [check.text for check in gate.checks if not check.met] if gate and not over else []
     more = f" (and {len(unmet) - 1} more)" if len(unmet) > 1 else ""
     said = f"{unmet[0]}{more}"[:160] if unmet else ""
     if said != job.row.blocked_by:

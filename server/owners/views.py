@@ -9,24 +9,20 @@ from django.http import (
     HttpResponseBase,
     HttpResponseRedirect,
 )
-from django.shortcuts import get_object_or_404, render
+from django.shortcuts import get_object_or_404
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import csrf_protect
 from django.views.decorators.http import require_http_methods
-from ninja.throttling import AnonRateThrottle
 
 from axlecore.build.quote import Quantiles
 from axlecore.errors import InputError
 from jobs.agreeing import agree_by_link, ask_by_link, is_open, link_of, shown_by
 from jobs.models import QuoteLink
+from owners.pages import PICTURES_OFTEN, READ_OFTEN, TOO_OFTEN, closed, may_ask, page
 from photos.models import Photo
 from photos.services import STEP
 from shops.errors import Refused
 
-#: What one address may ask for: an owner reads a page; a guesser would ask for more.
-_OFTEN = "30/m"
-#: A page may show several pictures.
-_PICTURES = "240/m"
 #: Width of a band's drawing, and the least a band is shown as wide as, of its middle.
 _LEFT, _WIDTH, _LEAST = 60, 240, 0.05
 
@@ -36,13 +32,13 @@ _LEFT, _WIDTH, _LEAST = 60, 240, 0.05
 @require_http_methods(["GET", "HEAD", "POST"])
 def quote_page(request: HttpRequest, token: str) -> HttpResponse:
     """Show the quote of a link, or take its owner's answer; nothing else of the shop."""
-    if not AnonRateThrottle(_OFTEN).allow_request(request):
-        return _closed(request, "Too many tries. Wait a minute, then open the link again.", 429)
+    if not may_ask(request, READ_OFTEN):
+        return closed(request, TOO_OFTEN, 429)
     link = link_of(token)
     if link is None:
-        return _closed(request, "There is no quote at this address. Check the link.", 404)
+        return closed(request, "There is no quote at this address. Check the link.", 404)
     if not is_open(link):
-        return _closed(
+        return closed(
             request, f"This quote is closed. Ask {link.job.shop.name} for a new one.", 410
         )
     if request.method != "POST":
@@ -52,7 +48,7 @@ def quote_page(request: HttpRequest, token: str) -> HttpResponse:
     except InputError as error:
         return _shown(request, link, error)
     except Refused as error:
-        return _closed(request, str(error), error.status)
+        return closed(request, str(error), error.status)
     # Seen anew: loading the page again sends nothing twice.
     return HttpResponseRedirect(request.path)
 
@@ -61,8 +57,8 @@ def quote_page(request: HttpRequest, token: str) -> HttpResponse:
 @require_http_methods(["GET", "HEAD"])
 def quote_photo(request: HttpRequest, token: str, photo_id: int) -> HttpResponseBase:
     """Give a picture that the quote behind a link shows; nothing else of the shop."""
-    if not AnonRateThrottle(_PICTURES).allow_request(request):
-        return _closed(request, "Too many tries. Wait a minute, then open the link again.", 429)
+    if not may_ask(request, PICTURES_OFTEN):
+        return closed(request, TOO_OFTEN, 429)
     link = link_of(token)
     if link is None or not is_open(link):
         raise Http404
@@ -99,7 +95,7 @@ def _shown(request: HttpRequest, link: QuoteLink, error: InputError | None = Non
         "error": error,
         "typed": request.POST,
     }
-    return _page(request, "quote.html", context, 422 if error else 200)
+    return page(request, "quote.html", context, 422 if error else 200)
 
 
 def _drawn(band: Quantiles) -> dict[str, float]:
@@ -110,15 +106,3 @@ def _drawn(band: Quantiles) -> dict[str, float]:
         for name, value in vars(band).items()
     }
     return {**vars(band), **x, "width": x["x90"] - x["x10"]}
-
-
-def _closed(request: HttpRequest, says: str, status: int) -> HttpResponse:
-    return _page(request, "quote_closed.html", {"says": says}, status)
-
-
-def _page(
-    request: HttpRequest, template: str, context: dict[str, object], status: int
-) -> HttpResponse:
-    answer = render(request, template, context, status=status)
-    answer["X-Robots-Tag"] = "noindex"
-    return answer

@@ -27,13 +27,13 @@ Paper = Literal["a4", "letter"]
 def get_intake_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
     name = f"job-{job.row.number}-intake.pdf"
-    return _sent(request, intake_sheet(job, units_of(request)), name)
+    return sent(request, intake_sheet(job, units_of(request)), name)
 
 
 @router.get("/jobs/{int:job_id}/comparison.pdf", include_in_schema=False)
 def get_comparison(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    return _sent(
+    return sent(
         request, comparison_page(job, units_of(request)), f"job-{job.row.number}-comparison.pdf"
     )
 
@@ -42,7 +42,7 @@ def get_comparison(request: PersonRequest, job_id: int) -> HttpResponse:
 def get_job_sheet(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
     address = request.build_absolute_uri(f"/bay/{job.row.pk}")
-    return _sent(
+    return sent(
         request, job_sheet(job, address, units_of(request)), f"job-{job.row.number}-sheet.pdf"
     )
 
@@ -57,7 +57,7 @@ def get_purchase_order(
     job = job_of(request, job_id)
     write, content_type = order_written(kind)
     name = f"job-{job.row.number}-order-{slugify(supplier) or 'unnamed'}.{kind}"
-    return _sent(request, write(purchase_order(job, supplier)), name, content_type)
+    return sent(request, write(purchase_order(job, supplier)), name, content_type)
 
 
 @router.get("/jobs/{int:job_id}/drill-template.{kind}", include_in_schema=False)
@@ -72,10 +72,10 @@ def get_drill_template(
     job = job_of(request, job_id)
     write, content_type = written(kind)
     name = f"job-{job.row.number}-{axle}-{side}-drill-template.{kind}"
-    return _sent(request, write(job, axle, side, paper), name, content_type)
+    return sent(request, write(job, axle, side, paper), name, content_type)
 
 
-def _sent(
+def sent(
     request: PersonRequest, made: Page | bytes, name: str, content_type: str = "application/pdf"
 ) -> HttpResponse:
     """Return a file; a page is laid out first, which whoever asks may have to wait for."""

@@ -1,5 +1,6 @@
 """Vehicles with their measured sheets."""
 
+from django.conf import settings
 from django.db import models
 from django.db.models import Q
 
@@ -55,6 +56,39 @@ class Vehicle(Versioned):
 
     def __str__(self) -> str:
         return self.name
+
+
+class ClassCorrection(models.Model):
+    """What a shop's own record made of a class's springs: vehicles taken in later start from it."""
+
+    shop = models.ForeignKey(Shop, models.CASCADE, related_name="class_corrections")
+    rig_kind = models.CharField(max_length=16)
+    factor = models.FloatField()
+    spread = models.FloatField()
+    # Numbers of the jobs it rests on.
+    jobs = models.JSONField()
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    left_out_at = models.DateTimeField(null=True)
+    left_out_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, models.PROTECT, null=True, related_name="+"
+    )
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["shop", "rig_kind"],
+                condition=Q(left_out_at=None),
+                name="one_correction_a_class_stands",
+            ),
+            models.CheckConstraint(
+                condition=Q(factor__gt=0.2, factor__lt=5.0, spread__gt=0),
+                name="a_correction_that_can_be",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.rig_kind} × {self.factor:.2f}"
 
 
 class SheetRevision(Revision):

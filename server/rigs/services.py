@@ -8,6 +8,7 @@ from django.core.validators import validate_email
 
 from axlecore.errors import InputError
 from axlecore.formats import from_plain, to_plain
+from axlecore.practice.classes import ClassSprings
 from axlecore.practice.findings import first_stop
 from axlecore.practice.first_answer import BarSeen, taken_in
 from axlecore.quantities.measure import Known
@@ -17,7 +18,7 @@ from axlecore.vehicle.rig import RigKind
 from axlecore.vehicle.rig import Vehicle as Sheet
 from history.versions import document_at, write_next
 from rigs.models import Owner, Vehicle
-from shops.models import Person
+from shops.models import Person, Shop
 
 
 class Entry(NamedTuple):
@@ -49,7 +50,14 @@ def take_in(
     SeveralInputsError
         Names every field that cannot be read, not only the first.
     """
-    return store_new(person, name, description, taken_in(kind, entries, bars))
+    sheet = taken_in(kind, entries, bars, class_springs(person.shop, kind))
+    return store_new(person, name, description, sheet)
+
+
+def class_springs(shop: Shop, kind: RigKind) -> ClassSprings | None:
+    """Return what a shop's own record makes of a class's springs; None where nothing stands."""
+    standing = shop.class_corrections.filter(rig_kind=kind, left_out_at=None).first()
+    return None if standing is None else ClassSprings(standing.factor, standing.spread)
 
 
 def store_new(person: Person, name: str, description: str, sheet: Sheet) -> Vehicle:

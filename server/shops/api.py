@@ -9,7 +9,7 @@ from axlecore.fitup.schools import SCHOOLS, School, settled
 from axlecore.quantities.units import Units
 from shops.models import Currency, Person
 from shops.requests import PersonRequest, writer
-from shops.services import OWN_UNITS, change_own_units, change_setting
+from shops.services import OWN_UNITS, change_own_units, change_setting, standing
 
 router = Router(tags=["shop"])
 
@@ -34,6 +34,9 @@ class ShopOut(Schema):
     opens_at: str
     open_hours: int
     crew: int
+    #: As it is written in the shop's units.
+    recheck_distance: str
+    recheck_days: int
     schools: dict[str, str]
     #: All matters with their schools.
     matters: list[School]
@@ -53,6 +56,8 @@ def _shop_out(person: Person) -> ShopOut:
         opens_at=f"{shop.opens_at:%H:%M}",
         open_hours=shop.open_hours,
         crew=shop.crew,
+        recheck_distance=standing(shop, "recheck_distance"),
+        recheck_days=shop.recheck_days,
         schools=settled(shop.schools),
         matters=list(SCHOOLS),
     )

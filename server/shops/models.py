@@ -44,6 +44,10 @@ class Shop(models.Model):
     open_hours = models.PositiveSmallIntegerField(default=8)
     crew = models.PositiveSmallIntegerField(default=2)
 
+    # How often a vehicle comes back after its first two re-checks.
+    recheck_m = models.FloatField(default=5e6)
+    recheck_days = models.PositiveSmallIntegerField(default=180)
+
     class Meta:
         constraints = [
             models.CheckConstraint(

@@ -5,10 +5,17 @@ from datetime import datetime
 
 from django.db import transaction
 
+from axlecore.aftercare.recheck import Every
 from axlecore.errors import InputError
 from axlecore.fitup.schools import settled
 from axlecore.quantities.entry import read_amount
-from axlecore.quantities.units import Units
+from axlecore.quantities.units import (
+    Dimension,
+    Units,
+    read_quantity,
+    with_unit,
+    write_quantity,
+)
 from shops.errors import Refused
 from shops.models import Currency, Person, Shop
 from shops.requests import only_a_lead
@@ -78,6 +85,24 @@ def _known_units(typed: str) -> str:
     return typed
 
 
+def _put_recheck_distance(shop: Shop, typed: str) -> None:
+    text = with_unit(typed, Dimension.DISTANCE, Units(shop.units))
+    shop.recheck_m = read_quantity(text, Dimension.DISTANCE, "recheck_distance")
+    _checked_interval(shop)
+
+
+def _put_recheck_days(shop: Shop, typed: str) -> None:
+    shop.recheck_days = _whole(typed, "recheck_days", 2000)
+    _checked_interval(shop)
+
+
+def _checked_interval(shop: Shop) -> None:
+    try:
+        Every(shop.recheck_m, shop.recheck_days)
+    except InputError as error:
+        raise InputError(f"recheck_{error.field}", error.message) from None
+
+
 #: Settings by their place: as it stands, and how another is put there.
 _SETTINGS: Mapping[str, tuple[Callable[[Shop], str], Callable[[Shop, str], None]]] = {
     "currency": (lambda shop: shop.currency, _put_currency),
@@ -88,10 +113,16 @@ _SETTINGS: Mapping[str, tuple[Callable[[Shop], str], Callable[[Shop, str], None]
     "open_hours": (lambda shop: str(shop.open_hours), _put_open_hours),
     "opens_at": (lambda shop: f"{shop.opens_at:%H:%M}", _put_opens_at),
     "crew": (lambda shop: str(shop.crew), _put_crew),
+    "recheck_distance": (
+        lambda shop: write_quantity(shop.recheck_m, Dimension.DISTANCE, units=Units(shop.units)),
+        _put_recheck_distance,
+    ),
+    "recheck_days": (lambda shop: str(shop.recheck_days), _put_recheck_days),
 }
 
 
-def _standing(shop: Shop, place: str) -> str:
+def standing(shop: Shop, place: str) -> str:
+    """A setting as it stands, as it would be typed; InputError where there is none such."""
     if place in _SETTINGS:
         return _SETTINGS[place][0](shop)
     matter = place.removeprefix(_WAYS)
@@ -131,9 +162,9 @@ def change_setting(person: Person, place: str, typed: str, instead_of: str) -> S
     only_a_lead(person, "Only a lead changes what the shop keeps to.")
     with transaction.atomic():
         shop = Shop.objects.select_for_update(no_key=True).get(pk=person.shop_id)
-        before = _standing(shop, place)
+        before = standing(shop, place)
         _put(shop, place, typed)
-        if before not in (instead_of, _standing(shop, place)):
+        if before not in (instead_of, standing(shop, place)):
             message = "Somebody changed what the shop keeps to meanwhile. Look at it again."
             raise Refused("instead_of", message, 409)
         shop.save()

@@ -69,6 +69,40 @@ class Built(Record):
 
 
 @dataclass(frozen=True)
+class Returned(Record):
+    """How far a job is with what has to be true before its owner drives again.
+
+    Attributes
+    ----------
+    keeps_parked : tuple of str
+        What has to be true before it is on the road and is not, in words.
+    driven : bool
+        Its slow first exit was driven.
+    told : bool
+        A run after the work says what it did.
+    outside_right : bool
+        All work given out is back and checked.
+    torque_read : bool
+        Every joint is on the torque log.
+    threads_seen : bool
+        Repaired threads were looked at after the first drive; true where none was repaired.
+    all_back : bool
+        All that came off is back, or on the record as left off.
+    odometer_read : bool
+        For the re-checks.
+    """
+
+    keeps_parked: tuple[str, ...] = ()
+    driven: bool = False
+    told: bool = False
+    outside_right: bool = False
+    torque_read: bool = False
+    threads_seen: bool = False
+    all_back: bool = False
+    odometer_read: bool = False
+
+
+@dataclass(frozen=True)
 class Papers:
     """All that the gates of a job look at.
 
@@ -98,6 +132,8 @@ class Papers:
         School that holds, by matter.
     built : Built
         What is settled at the desk.
+    returned : Returned
+        What is true before its owner drives again.
     """
 
     kind: JobKind
@@ -112,6 +148,7 @@ class Papers:
     station: Station = Station.HAND_OVER
     schools: Mapping[str, str] = field(default_factory=lambda: settled({}))
     built: Built = field(default_factory=Built)
+    returned: Returned = field(default_factory=Returned)
 
     @cached_property
     def seen(self) -> Consequences:
@@ -403,3 +440,70 @@ def build_checks(papers: Papers) -> Iterator[Check]:
         ("board", "The job has its bay and its day.", built.bay_planned),
     ):
         yield Check(key, text, met, False, f"build.{key}")
+
+
+def _parked_checks(papers: Papers) -> Iterator[Check]:
+    for number, text in enumerate(papers.returned.keeps_parked):
+        yield Check(f"parked.{number}", text, False, True, "hand_over.outside")
+
+
+def drive_checks(papers: Papers) -> Iterator[Check]:
+    """Yield what must be true before a vehicle that was on the road is handed over.
+
+    Parameters
+    ----------
+    papers : Papers
+        Of the job.
+    """
+    yield from _parked_checks(papers)
+    returned = papers.returned
+    yield Check(
+        "driven",
+        "The slow first exit is driven: over the dip, listened to, looked at underneath.",
+        returned.driven,
+        False,
+        "drive.runs",
+    )
+    if papers.kind in (JobKind.UPGRADE, JobKind.BROKEN_BAR):
+        text = "A run after the work says what it did."
+        yield Check("told", text, returned.told, False, "drive.runs")
+
+
+def hand_over_checks(papers: Papers) -> Iterator[Check]:
+    """Yield what must be true before the owner has the vehicle back.
+
+    Parameters
+    ----------
+    papers : Papers
+        Of the job.
+    """
+    yield from _parked_checks(papers)
+    returned = papers.returned
+    for key, text, met, place in (
+        (
+            "outside",
+            "All work given out is back, with its paper, and checked.",
+            returned.outside_right,
+            "hand_over.outside",
+        ),
+        ("torque", "Every joint is on the torque log.", returned.torque_read, "bay"),
+        (
+            "threads",
+            "Repaired threads were looked at after the first drive.",
+            returned.threads_seen,
+            "hand_over.threads",
+        ),
+        (
+            "back",
+            "All that came off is back, or on the record as left off.",
+            returned.all_back,
+            "bay",
+        ),
+        (
+            "odometer",
+            "The odometer is read: the re-checks count from it.",
+            returned.odometer_read,
+            "hand_over.odometer",
+        ),
+    ):
+        yield Check(key, text, met, False, place)

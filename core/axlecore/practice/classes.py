@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from axlecore.bars.bar import Bar, square_u
 from axlecore.errors import InputError
 from axlecore.practice.class_tables import CLASSES, AxleClass
 from axlecore.quantities.entry import fit_part
-from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured
+from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured, Record
 from axlecore.vehicle.axle import AirBags, Axle, FittedBar, HelperSprings, Suspension
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
@@ -102,13 +102,36 @@ def _axle(figures: AxleClass) -> Axle:
     return replace(axle, standard_bar=default_bar(axle, figures.bar_diameter / 1e3))
 
 
-def class_vehicle(kind: RigKind) -> Vehicle:
+@dataclass(frozen=True)
+class ClassSprings(Record):
+    """What a shop's own record makes of a class's springs.
+
+    Attributes
+    ----------
+    factor : float
+        On the class's rate, both axles.
+    spread : float
+        Half of the band in which one vehicle's own factor lies.
+    """
+
+    factor: float
+    spread: float
+
+    def __post_init__(self) -> None:
+        # Asked as "not all valid" so that NaN is refused too.
+        if not (0.2 < self.factor < 5.0 and 0 < self.spread < self.factor):
+            raise InputError("factor", "A class's springs are corrected by a fifth to five times.")
+
+
+def class_vehicle(kind: RigKind, springs: ClassSprings | None = None) -> Vehicle:
     """Return a vehicle of a kind with every number a class default, trip-ready.
 
     Parameters
     ----------
     kind : RigKind
         Which kind.
+    springs : ClassSprings or None
+        What a shop's own record makes of its springs.
 
     Returns
     -------
@@ -116,7 +139,7 @@ def class_vehicle(kind: RigKind) -> Vehicle:
         To be corrected by what is measured.
     """
     usual = CLASSES[kind]
-    return Vehicle(
+    vehicle = Vehicle(
         kind=kind,
         wheelbase_m=default(usual.wheelbase / 1e3),
         width_m=default(usual.width / 1e3),
@@ -148,6 +171,36 @@ def class_vehicle(kind: RigKind) -> Vehicle:
             ),
         ),
     )
+    if springs is None:
+        return vehicle
+    return replace(
+        vehicle,
+        front=_sprung(vehicle.front, springs),
+        rear=_sprung(vehicle.rear, springs),
+    )
+
+
+def _sprung(axle: Axle, springs: ClassSprings) -> Axle:
+    rate = axle.spring_rate_n_per_m.value
+    corrected = Measured(rate * springs.factor, Known.DEFAULT, rate * springs.spread)
+    return replace(axle, spring_rate_n_per_m=corrected)
+
+
+def springs_of_class(vehicle: Vehicle) -> float | None:
+    """Return what a sheet's springs are of its class's own; None where an axle's were measured.
+
+    Parameters
+    ----------
+    vehicle : Vehicle
+        The sheet.
+    """
+    usual = CLASSES[vehicle.kind]
+    factors = [
+        axle.spring_rate_n_per_m.value / (figures.spring_rate * 1e3)
+        for axle, figures in ((vehicle.front, usual.front), (vehicle.rear, usual.rear))
+        if axle.spring_rate_n_per_m.known is Known.DEFAULT
+    ]
+    return sum(factors) / 2 if len(factors) == 2 else None
 
 
 def added_state(vehicle: Vehicle, key: LoadKey) -> LoadState:

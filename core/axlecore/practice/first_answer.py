@@ -9,7 +9,7 @@ from enum import StrEnum
 from axlecore.choosing.ranking import Ranking
 from axlecore.errors import InputError, SeveralInputsError
 from axlecore.lean.uncertainty import certainty
-from axlecore.practice.classes import class_vehicle
+from axlecore.practice.classes import ClassSprings, class_vehicle
 from axlecore.quantities.entry import enter, fit_part
 from axlecore.quantities.measure import Known, Measured, Record
 from axlecore.vehicle.ends import End
@@ -126,6 +126,7 @@ def taken_in(
     kind: RigKind,
     entries: Iterable[tuple[str, str, Known, bool]],
     bars: Mapping[End, BarSeen] | None = None,
+    springs: ClassSprings | None = None,
 ) -> Vehicle:
     """Return a vehicle as it is taken in: its class's defaults, corrected by what was entered.
 
@@ -137,6 +138,8 @@ def taken_in(
         What was entered on its sheet.
     bars : mapping of End to BarSeen, or None
         What was seen of the bars.
+    springs : ClassSprings or None
+        What a shop's own record makes of the class's springs.
 
     Raises
     ------
@@ -145,7 +148,7 @@ def taken_in(
     """
     bars = bars or {}
     gone = [[end, "standard_bar"] for end, seen in bars.items() if seen is BarSeen.NONE]
-    vehicle, wrong = class_vehicle(kind), []
+    vehicle, wrong = class_vehicle(kind, springs), []
     for entry in entries:
         # What stood in the field of a bar that is not there says nothing.
         if entry[0].split(".")[:2] in gone:

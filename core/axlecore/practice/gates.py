@@ -10,7 +10,9 @@ from axlecore.practice.checks import (
     Papers,
     build_checks,
     choose_checks,
+    drive_checks,
     fit_checks,
+    hand_over_checks,
     listen_checks,
     look_checks,
     weigh_checks,
@@ -18,7 +20,7 @@ from axlecore.practice.checks import (
 from axlecore.practice.stations import STATIONS_OF, Station, next_station
 from axlecore.quantities.measure import Record
 
-#: One row a station that can be passed; the others are not yet open.
+#: What each station's gate asks, a row a station.
 CHECKS: dict[Station, Callable[[Papers], Iterator[Check]]] = {
     Station.LISTEN: listen_checks,
     Station.WEIGH: weigh_checks,
@@ -26,6 +28,8 @@ CHECKS: dict[Station, Callable[[Papers], Iterator[Check]]] = {
     Station.CHOOSE: choose_checks,
     Station.FIT: fit_checks,
     Station.BUILD: build_checks,
+    Station.DRIVE: drive_checks,
+    Station.HAND_OVER: hand_over_checks,
 }
 
 
@@ -59,7 +63,7 @@ class Gate(Record):
 
 
 def gates(papers: Papers) -> list[Gate]:
-    """Return the gates of the stations a job walks, those that are built.
+    """Return the gates of the stations a job walks.
 
     Parameters
     ----------
@@ -70,8 +74,6 @@ def gates(papers: Papers) -> list[Gate]:
     order = list(Station)
     stopped = ""
     for station in STATIONS_OF[papers.kind]:
-        if station not in CHECKS:
-            continue
         checks = list(CHECKS[station](papers))
         come = order.index(station) <= order.index(papers.station)
         held = "" if come else f"The job stands at {papers.station.label}; go on from there first."

@@ -361,6 +361,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Due */
+        get: operations["list_due"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/due/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Feed */
+        post: operations["renew_feed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/first-answer": {
         parameters: {
             query?: never;
@@ -1146,6 +1180,109 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Hand Over */
+        get: operations["read_hand_over"];
+        put?: never;
+        /** Post Hand Over */
+        post: operations["hand_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/hand-over/heard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Heard */
+        post: operations["hear_odometer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/hand-over/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Left Off */
+        post: operations["leave_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/hand-over/odometer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Odometer */
+        post: operations["read_odometer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/hand-over/outside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Outside */
+        post: operations["say_outside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/hand-over/threads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Threads */
+        post: operations["see_threads"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/kind": {
         parameters: {
             query?: never;
@@ -1504,6 +1641,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/recheck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Recheck */
+        post: operations["open_recheck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/replay": {
         parameters: {
             query?: never;
@@ -1515,6 +1669,40 @@ export interface paths {
         get: operations["replay"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Report */
+        post: operations["send_report"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/report/withdrawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Report Withdrawn */
+        post: operations["withdraw_report"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1824,6 +2012,57 @@ export interface paths {
         get: operations["suggest_targets"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/troubles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Noise */
+        post: operations["tell_noise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/troubles/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Noise Away */
+        post: operations["take_noise_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/troubles/cause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Cause */
+        post: operations["say_cause"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2287,6 +2526,57 @@ export interface paths {
         get: operations["list_suppliers"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Record */
+        get: operations["prediction_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/record/class": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Class */
+        post: operations["take_class_correction"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/record/class/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Class Away */
+        post: operations["leave_class_correction_out"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3815,6 +4105,12 @@ export interface components {
             chance: components["schemas"]["Chance"];
             tally: components["schemas"]["Tally"];
         };
+        /**
+         * BoltStands
+         * @description What a reading is beside the first.
+         * @enum {string}
+         */
+        BoltStands: "holds" | "fell" | "rose" | "not read before";
         /** BoreIn */
         BoreIn: {
             /**
@@ -3986,6 +4282,46 @@ export interface components {
             typed: string;
         };
         /**
+         * Cause
+         * @description What a trouble may come from.
+         *
+         *     Attributes
+         *     ----------
+         *     key : str
+         *         Its name among the others.
+         *     part : str
+         *         What it is.
+         *     why : str
+         *         Why it makes that.
+         *     check : str
+         *         How the bay finds out.
+         */
+        Cause: {
+            /** Check */
+            check: string;
+            /** Key */
+            key: string;
+            /** Part */
+            part: string;
+            /** Why */
+            why: string;
+        };
+        /** CauseIn */
+        CauseIn: {
+            /**
+             * Cause
+             * @default
+             */
+            cause: string;
+            /**
+             * Found
+             * @default
+             */
+            found: string;
+            /** Trouble Id */
+            trouble_id: number;
+        };
+        /**
          * CellComplaint
          * @description What is wrong with one cell.
          *
@@ -4146,6 +4482,48 @@ export interface components {
              * @default 780 mm
              */
             span: string;
+        };
+        /** ClassCorrectionOut */
+        ClassCorrectionOut: {
+            /** Factor */
+            factor: number;
+            /** Id */
+            id: number;
+            /** Jobs */
+            jobs: number[];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Person */
+            person: string;
+            rig_kind: components["schemas"]["RigKind"];
+            /** Spread */
+            spread: number;
+        };
+        /**
+         * ClassOffer
+         * @description A correction of what a class of vehicles starts from, to be taken or left.
+         *
+         *     Attributes
+         *     ----------
+         *     rig_kind : RigKind
+         *         Which class.
+         *     factor : Interval
+         *         On the rate of its springs, both axles; of the class on the whole.
+         *     spread : float
+         *         Half of the band in which the next vehicle's own factor lies.
+         *     jobs : list of int
+         *         Numbers of the jobs it rests on.
+         */
+        ClassOffer: {
+            factor: components["schemas"]["Interval"];
+            /** Jobs */
+            jobs: number[];
+            rig_kind: components["schemas"]["RigKind"];
+            /** Spread */
+            spread: number;
         };
         /**
          * Clearance
@@ -4520,6 +4898,11 @@ export interface components {
             factor: components["schemas"]["Interval"];
             measured: components["schemas"]["Interval"];
             predicted: components["schemas"]["Interval"];
+        };
+        /** CorrectionIdIn */
+        CorrectionIdIn: {
+            /** Correction Id */
+            correction_id: number;
         };
         /**
          * Cost
@@ -4995,6 +5378,44 @@ export interface components {
             /** Due On */
             due_on: string | null;
         };
+        /** DueListOut */
+        DueListOut: {
+            /** Due */
+            due: components["schemas"]["DueOut"][];
+            /** Feed */
+            feed: string;
+        };
+        /** DueOut */
+        DueOut: {
+            /**
+             * By
+             * Format: date
+             */
+            by: string;
+            /** Job Id */
+            job_id: number;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Owner */
+            owner: string;
+            /** Phone */
+            phone: string;
+            /** Says */
+            says: string;
+            state: components["schemas"]["DueState"];
+            /** Visit */
+            visit: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * DueState
+         * @description Whether a visit is due.
+         * @enum {string}
+         */
+        DueState: "later" | "soon" | "due" | "overdue";
         /** EarlierJob */
         EarlierJob: {
             /**
@@ -5818,12 +6239,57 @@ export interface components {
          * @enum {string}
          */
         Hand: "none" | "left" | "right";
+        /** HandedIn */
+        HandedIn: {
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /** HandOverOut */
+        HandOverOut: {
+            /** Again */
+            again: components["schemas"]["ThenAndNow"][];
+            /** Again Of */
+            again_of: number | null;
+            /** Handed By */
+            handed_by: string;
+            /** Handed On */
+            handed_on: string | null;
+            /** Heard M */
+            heard_m: number | null;
+            /** Job Id */
+            job_id: number;
+            /** Left Off */
+            left_off: string[];
+            /** Odometer */
+            odometer: string;
+            /** Outside */
+            outside: components["schemas"]["OutsideWork"][];
+            /** Repaired */
+            repaired: components["schemas"]["RepairOut"][];
+            /** Reports */
+            reports: components["schemas"]["ReportLinkOut"][];
+            /** Threads Seen */
+            threads_seen: boolean;
+            /** Troubles */
+            troubles: components["schemas"]["TroubleAfterOut"][];
+            /** Visits */
+            visits: components["schemas"]["VisitOut"][];
+        };
         /**
          * Heading
          * @description Where the arms point.
          * @enum {string}
          */
         Heading: "forward" | "rearward";
+        /**
+         * Heard
+         * @description When it is noticed.
+         * @enum {string}
+         */
+        Heard: "slowly over bumps or a kerb" | "in bends" | "braking or pulling away" | "on a steady road" | "standing still";
         /**
          * HelperSprings
          * @description A pair of steel helper springs, at their own spacing.
@@ -6155,6 +6621,8 @@ export interface components {
         Joint: "metal" | "cushioned";
         /** JointOut */
         JointOut: {
+            /** Again */
+            again: components["schemas"]["ThenAndNow"][];
             /** Left */
             left: number[];
             /** Rows */
@@ -6578,6 +7046,11 @@ export interface components {
             /** What */
             what: string;
         };
+        /** LeftOffIn */
+        LeftOffIn: {
+            /** Left Off */
+            left_off: string[];
+        };
         /**
          * LevelHole
          * @description Which hole of a bracket sets the arm level.
@@ -6649,6 +7122,30 @@ export interface components {
             rise_m?: components["schemas"]["Measured"] | null;
             /** @default trip_ready */
             state: components["schemas"]["LoadKey"];
+        };
+        /**
+         * Likely
+         * @description A cause with how likely it is.
+         *
+         *     Attributes
+         *     ----------
+         *     cause : Cause
+         *         Which.
+         *     share : float
+         *         Of all that it may be, 0 to 1.
+         *     here : int
+         *         So often it was that in this shop, with this trouble.
+         *     of : int
+         *         Of so many with this trouble whose cause was found.
+         */
+        Likely: {
+            cause: components["schemas"]["Cause"];
+            /** Here */
+            here: number;
+            /** Of */
+            of: number;
+            /** Share */
+            share: number;
         };
         /**
          * LinkAdvice
@@ -7421,6 +7918,17 @@ export interface components {
          * @enum {string}
          */
         Noise: "none" | "squeak" | "clunk";
+        /** NoiseIn */
+        NoiseIn: {
+            heard: components["schemas"]["Heard"];
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            since: components["schemas"]["Since"];
+            trouble: components["schemas"]["Noticed"];
+        };
         /**
          * Noises
          * @description Noises by corner.
@@ -7435,6 +7943,12 @@ export interface components {
             /** @default none */
             rear_right: components["schemas"]["Noise"];
         };
+        /**
+         * Noticed
+         * @description What the owner notices.
+         * @enum {string}
+         */
+        Noticed: "squeak" | "clunk" | "rattle" | "hum or smell" | "pulls to a side" | "leans at rest" | "harsher on one-side bumps" | "no better than before";
         /** NumberIn */
         NumberIn: {
             /** Number */
@@ -7497,6 +8011,11 @@ export interface components {
             shape: components["schemas"]["Shape"];
             sides: components["schemas"]["Sides"];
             size_m: components["schemas"]["Measured"];
+        };
+        /** OdometerIn */
+        OdometerIn: {
+            /** Odometer */
+            odometer: string;
         };
         /**
          * Offer
@@ -7847,6 +8366,92 @@ export interface components {
             rate_n_per_m: number;
             /** Wind Lean Rad */
             wind_lean_rad: number[];
+        };
+        /** OutsideIn */
+        OutsideIn: {
+            /** Cost */
+            cost?: number | null;
+            /**
+             * Found
+             * @default
+             */
+            found: string;
+            /** On */
+            on?: string | null;
+            /**
+             * Paper
+             * @default
+             */
+            paper: string;
+            state: components["schemas"]["OutsideState"];
+            /** Step */
+            step: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /**
+         * OutsideState
+         * @description Where work given out stands.
+         * @enum {string}
+         */
+        OutsideState: "wanted" | "given out" | "back" | "checked, right" | "checked, not right";
+        /**
+         * OutsideWork
+         * @description Work of a job that others do, as it stands.
+         *
+         *     Attributes
+         *     ----------
+         *     step, what, trade : str
+         *         Key of the plan's step, its words, and who does it.
+         *     state : OutsideState
+         *         Where it stands.
+         *     next : list of OutsideState
+         *         What may be said of it next.
+         *     who : str
+         *         Who has it, or had it.
+         *     given_on, back_on, checked_on : date or None
+         *         When.
+         *     cost : float or None
+         *         In the shop's money.
+         *     paper, found : str
+         *         What came back with it, and what the check found.
+         *     asks_paper, asks_check, off_road : str
+         *         What is asked for in writing, how it is checked, and what keeps the vehicle parked until
+         *         then; the last is empty where nothing does.
+         */
+        OutsideWork: {
+            /** Asks Check */
+            asks_check: string;
+            /** Asks Paper */
+            asks_paper: string;
+            /** Back On */
+            back_on: string | null;
+            /** Checked On */
+            checked_on: string | null;
+            /** Cost */
+            cost: number | null;
+            /** Found */
+            found: string;
+            /** Given On */
+            given_on: string | null;
+            /** Next */
+            next: components["schemas"]["OutsideState"][];
+            /** Off Road */
+            off_road: string;
+            /** Paper */
+            paper: string;
+            state: components["schemas"]["OutsideState"];
+            /** Step */
+            step: string;
+            /** Trade */
+            trade: string;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
         };
         /**
          * OwnerQuote
@@ -8455,6 +9060,63 @@ export interface components {
             /** Ways */
             ways: components["schemas"]["Chore"][];
         };
+        /**
+         * PredictionRecord
+         * @description How predictions held.
+         *
+         *     Attributes
+         *     ----------
+         *     jobs, held : int
+         *         How many have both, and of how many the prediction held.
+         *     by_kind, by_way : list of Share
+         *         The same apart.
+         *     misses : list of SystematicMiss
+         *         What is missed always, in words.
+         *     offers : list of ClassOffer
+         *         Corrections of class defaults.
+         */
+        PredictionRecord: {
+            /** By Kind */
+            by_kind: components["schemas"]["Share"][];
+            /** By Way */
+            by_way: components["schemas"]["Share"][];
+            /** Held */
+            held: number;
+            /** Jobs */
+            jobs: number;
+            /** Misses */
+            misses: components["schemas"]["SystematicMiss"][];
+            /** Offers */
+            offers: components["schemas"]["ClassOffer"][];
+        };
+        /**
+         * PredictionRow
+         * @description A job of which both are known.
+         *
+         *     Attributes
+         *     ----------
+         *     job : int
+         *         Its number.
+         *     rig_kind : RigKind
+         *         What kind of vehicle.
+         *     way : str
+         *         How it was measured.
+         *     predicted, measured : Interval
+         *         Roll gradient with the work done [°/g].
+         *     springs : Interval or None
+         *         What the class's springs would have to be multiplied by for the run before the work; None
+         *         where there was none, or where the springs were measured.
+         */
+        PredictionRow: {
+            /** Job */
+            job: number;
+            measured: components["schemas"]["Interval"];
+            predicted: components["schemas"]["Interval"];
+            rig_kind: components["schemas"]["RigKind"];
+            springs?: components["schemas"]["Interval"] | null;
+            /** Way */
+            way: string;
+        };
         /** PreviewOut */
         PreviewOut: {
             /** Bad */
@@ -8995,6 +9657,14 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** RecordOut */
+        RecordOut: {
+            /** Corrections */
+            corrections: components["schemas"]["ClassCorrectionOut"][];
+            record: components["schemas"]["PredictionRecord"];
+            /** Rows */
+            rows: components["schemas"]["PredictionRow"][];
+        };
         /**
          * Records
          * @description What is kept of a step once it is done.
@@ -9034,6 +9704,16 @@ export interface components {
             base_version: number;
             /** Removed */
             removed: boolean;
+        };
+        /**
+         * RepairOut
+         * @description A repair to be looked at after the first drive.
+         */
+        RepairOut: {
+            /** Step */
+            step: string;
+            /** What */
+            what: string;
         };
         /**
          * RepairRung
@@ -9125,6 +9805,35 @@ export interface components {
             step_s: number;
             /** Swings */
             swings: number;
+        };
+        /** ReportLinkIn */
+        ReportLinkIn: {
+            /** Link Id */
+            link_id: number;
+        };
+        /** ReportLinkOut */
+        ReportLinkOut: {
+            /** Felt */
+            felt: {
+                [key: string]: number;
+            };
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Path */
+            path: string;
+            /** Person */
+            person: string;
+            /** Withdrawn At */
+            withdrawn_at: string | null;
+            /** Word */
+            word: string;
+            /** Word At */
+            word_at: string | null;
         };
         /** RestIn */
         RestIn: {
@@ -9749,6 +10458,28 @@ export interface components {
          */
         Shape: "circle" | "box" | "segment";
         /**
+         * Share
+         * @description Jobs of one kind or way.
+         *
+         *     Attributes
+         *     ----------
+         *     name : str
+         *         Which.
+         *     jobs, held : int
+         *         How many, and of how many the prediction held.
+         *     off : Interval or None
+         *         Measured over predicted, on the whole; None of fewer than two.
+         */
+        Share: {
+            /** Held */
+            held: number;
+            /** Jobs */
+            jobs: number;
+            /** Name */
+            name: string;
+            off: components["schemas"]["Interval"] | null;
+        };
+        /**
          * SheetLine
          * @description One step of a kit's sheet.
          *
@@ -9926,6 +10657,10 @@ export interface components {
             open_hours: number;
             /** Opens At */
             opens_at: string;
+            /** Recheck Days */
+            recheck_days: number;
+            /** Recheck Distance */
+            recheck_distance: string;
             /** Schools */
             schools: {
                 [key: string]: string;
@@ -10135,6 +10870,12 @@ export interface components {
             /** Username */
             username: string;
         };
+        /**
+         * Since
+         * @description Since when.
+         * @enum {string}
+         */
+        Since: "from the first drive on" | "after some weeks" | "in the wet, or after it dried";
         /**
          * Size
          * @description A bar that meets a target.
@@ -11101,6 +11842,23 @@ export interface components {
             /** @default none */
             wanders: components["schemas"]["Strength"];
         };
+        /**
+         * SystematicMiss
+         * @description Something that is missed always.
+         *
+         *     Attributes
+         *     ----------
+         *     says : str
+         *         In words.
+         *     jobs : list of int
+         *         Numbers of the jobs it rests on.
+         */
+        SystematicMiss: {
+            /** Jobs */
+            jobs: number[];
+            /** Says */
+            says: string;
+        };
         /** TableIn */
         TableIn: {
             /** Mapping */
@@ -11135,6 +11893,12 @@ export interface components {
             made_at: string;
             /** Name */
             name: string;
+        };
+        /** TakeClassIn */
+        TakeClassIn: {
+            /** Jobs */
+            jobs: number[];
+            rig_kind: components["schemas"]["RigKind"];
         };
         /** TakeIn */
         TakeIn: {
@@ -11325,6 +12089,46 @@ export interface components {
             y_m: number;
         };
         /**
+         * ThenAndNow
+         * @description A bolt read again.
+         *
+         *     Attributes
+         *     ----------
+         *     joint, what : str
+         *         Key of the joint, and its words.
+         *     bolt : int
+         *         Which, from 1.
+         *     then_n_m, now_n_m : float or None
+         *         What it was tightened to, and what was found [N·m]; None where nothing was read.
+         *     compared : BoltStands or None
+         *         How both stand; None where it was not read again yet.
+         *     part : float or None
+         *         How much it lost, as a part of the first; below zero where it rose.
+         *     reopens : bool
+         *         The joint is open again: what it holds is looked at and it is tightened anew.
+         *     means : list of str
+         *         What a fall usually means, likeliest first; empty where it holds.
+         */
+        ThenAndNow: {
+            /** Bolt */
+            bolt: number;
+            compared: components["schemas"]["BoltStands"] | null;
+            /** Joint */
+            joint: string;
+            /** Means */
+            means: string[];
+            /** Now N M */
+            now_n_m: number | null;
+            /** Part */
+            part: number | null;
+            /** Reopens */
+            reopens: boolean;
+            /** Then N M */
+            then_n_m: number | null;
+            /** What */
+            what: string;
+        };
+        /**
          * Thread
          * @description A thread.
          *
@@ -11346,6 +12150,11 @@ export interface components {
             name: string;
             /** Pitch M */
             pitch_m: number;
+        };
+        /** ThreadsIn */
+        ThreadsIn: {
+            /** Seen */
+            seen: boolean;
         };
         /** TicketIn */
         TicketIn: {
@@ -11624,6 +12433,38 @@ export interface components {
             message: string;
             /** Place */
             place: string;
+        };
+        /** TroubleAfterOut */
+        TroubleAfterOut: {
+            /** Cause */
+            cause: string;
+            /** Causes */
+            causes: components["schemas"]["Cause"][];
+            /** Found */
+            found: string;
+            /** Found By */
+            found_by: string;
+            heard: components["schemas"]["Heard"];
+            /** Id */
+            id: number;
+            /** Likely */
+            likely: components["schemas"]["Likely"][];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Person */
+            person: string;
+            /** Said */
+            said: string;
+            since: components["schemas"]["Since"];
+            trouble: components["schemas"]["Noticed"];
+        };
+        /** TroubleIdIn */
+        TroubleIdIn: {
+            /** Trouble Id */
+            trouble_id: number;
         };
         /** TroubleIn */
         TroubleIn: {
@@ -12017,6 +12858,36 @@ export interface components {
             /** Judged Run Id */
             judged_run_id: number | null;
             measured: components["schemas"]["RunAnswer"] | null;
+        };
+        /** VisitIn */
+        VisitIn: {
+            /** Odometer */
+            odometer: string;
+            /** Visit */
+            visit: number;
+        };
+        /** VisitOut */
+        VisitOut: {
+            /**
+             * By
+             * Format: date
+             */
+            by: string;
+            /** Done On */
+            done_on: string | null;
+            /** From M */
+            from_m: number;
+            /** Job Id */
+            job_id: number | null;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+            state: components["schemas"]["DueState"] | null;
+            /** To M */
+            to_m: number;
+            /** What */
+            what: string;
         };
         /**
          * Waiting
@@ -12833,6 +13704,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
+    list_due: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DueListOut"];
+                };
+            };
+        };
+    };
+    renew_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DueListOut"];
                 };
             };
         };
@@ -14076,6 +14987,184 @@ export interface operations {
             };
         };
     };
+    read_hand_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
+    hand_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
+    hear_odometer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OdometerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
+    leave_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftOffIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
+    read_odometer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OdometerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
+    say_outside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutsideIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
+    see_threads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThreadsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
     change_kind: {
         parameters: {
             query?: never;
@@ -14662,6 +15751,32 @@ export interface operations {
             };
         };
     };
+    open_recheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     replay: {
         parameters: {
             query: {
@@ -14684,6 +15799,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BeforeAfterReplay"];
+                };
+            };
+        };
+    };
+    send_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
+    withdraw_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportLinkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
                 };
             };
         };
@@ -15260,6 +16423,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Suggestion"][];
+                };
+            };
+        };
+    };
+    tell_noise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoiseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
+    take_noise_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroubleIdIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+        };
+    };
+    say_cause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CauseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
                 };
             };
         };
@@ -16001,6 +17242,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SupplierOut"][];
+                };
+            };
+        };
+    };
+    prediction_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordOut"];
+                };
+            };
+        };
+    };
+    take_class_correction: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeClassIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordOut"];
+                };
+            };
+        };
+    };
+    leave_class_correction_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionIdIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordOut"];
                 };
             };
         };

@@ -18,6 +18,7 @@ import {
   BUILD_SHEETS,
   CHOOSE_SHEETS,
   DRIVE_SHEETS,
+  HAND_OVER_SHEETS,
   WEIGH_SHEETS,
 } from "../job/sheets";
 import { Shell } from "./shell";
@@ -105,6 +106,13 @@ const drive = createRoute({
   }),
 });
 
+const handOver = createRoute({
+  getParentRoute: () => job,
+  path: "hand-over",
+  component: lazyRouteComponent(() => import("../stations/handOver/handOver"), "HandOver"),
+  validateSearch: z.object({ sheet: oneOf(HAND_OVER_SHEETS) }),
+});
+
 // Rooms beside the yard come when they are asked for, so that the first page stays small.
 const racks = createRoute({
   getParentRoute: () => root,
@@ -182,7 +190,7 @@ export const router = createRouter({
     board,
     bay,
     logger,
-    job.addChildren([jobStart, listen, weigh, look, choose, fit, build, drive]),
+    job.addChildren([jobStart, listen, weigh, look, choose, fit, build, drive, handOver]),
   ]),
   defaultPreload: false,
   defaultErrorComponent: Broken,

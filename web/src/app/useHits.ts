@@ -6,7 +6,7 @@ import { useRacks } from "../api/racks";
 import { CALCULATORS } from "../bench/calculators";
 import { addressOfPlace } from "../job/placeAddress";
 import { SHEET_NAMES } from "../job/sheets";
-import { addressOf, PAGE_OF } from "../job/stations";
+import { pageOf, PAGE_OF } from "../job/stations";
 
 /** Something found: pressed, it goes there; a word of the trade says what it means. */
 export type Hit = { key: string; text: string; what: string; go?: () => void };
@@ -33,7 +33,7 @@ export function useHits(find: string, open: boolean, settings: Hit[]): Hit[] {
       what: [`job ${row.number}`, row.description, row.owner, row.registration]
         .filter(Boolean)
         .join(", "),
-      go: () => void navigate({ to: addressOf(row.station), params: { jobId: String(row.id) } }),
+      go: () => void navigate({ to: pageOf(row.station), params: { jobId: String(row.id) } }),
     }))
     // While the answer is on its way, the one before it stands: Enter must not take what was not asked.
     .filter(({ text, what }) => !yard.isPlaceholderData || holds(`${text} ${what}`))

@@ -9,7 +9,7 @@ import { GoToPlace } from "./findings";
 import { useJobView } from "./context";
 import { useLead, useWritable } from "../api/session";
 import { STATION_NAMES } from "../api/generated/core";
-import { addressOf } from "./stations";
+import { pageOf } from "./stations";
 
 /** Why a gate that is not open cannot be passed; empty where it can. */
 function whyHeld(overridable: boolean, lead: boolean, reason: string): string {
@@ -18,8 +18,14 @@ function whyHeld(overridable: boolean, lead: boolean, reason: string): string {
   return reason.trim() === "" ? "Write the reason above first." : "";
 }
 
+type GatePanelProps = {
+  station: Station;
+  /** What the end of the line is called, and how it is passed. */
+  last?: { text: string; pass: (reason: string) => Promise<unknown> };
+};
+
 /** What must be true before the job goes on from a station, and the way on. */
-export function GatePanel({ station }: { station: Station }) {
+export function GatePanel({ station, last }: GatePanelProps) {
   const { job, practice, writes } = useJobView();
   const lead = useLead();
   const writable = useWritable();
@@ -32,12 +38,14 @@ export function GatePanel({ station }: { station: Station }) {
   const next = gate.next;
   const passed = job.passes.findLast((one) => one.station === station);
 
+  const onward = last?.text ?? (next ? `Go on to ${STATION_NAMES[next]}` : "");
   const whyNot = gate.open ? "" : whyHeld(gate.overridable, lead, reason);
 
   async function goOn() {
-    if (!(await attempt(() => writes.passGate(station, reason)))) return;
+    const pass = () => (last ? last.pass(reason) : writes.passGate(station, reason));
+    if (!(await attempt(pass))) return;
     setReason("");
-    if (next) await navigate({ to: addressOf(next), params: { jobId: String(job.id) } });
+    if (next) await navigate({ to: pageOf(next), params: { jobId: String(job.id) } });
   }
 
   return (
@@ -71,7 +79,7 @@ export function GatePanel({ station }: { station: Station }) {
       )}
       <Alert>{refusal?.message}</Alert>
       {gate.held && <p className="mb-2 text-sm">{gate.held}</p>}
-      {writable && next && !gate.held && (
+      {writable && onward && !gate.held && (
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
           <Button
             primary={gate.open}
@@ -79,9 +87,7 @@ export function GatePanel({ station }: { station: Station }) {
             aria-describedby={whyNot ? id : undefined}
             onClick={() => void goOn()}
           >
-            {gate.open
-              ? `Go on to ${STATION_NAMES[next]}`
-              : `Go on to ${STATION_NAMES[next]} without it`}
+            {gate.open ? onward : `${onward} without it`}
           </Button>
           <span id={id} className="text-sm text-pale">
             {whyNot}

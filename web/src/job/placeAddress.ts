@@ -1,5 +1,12 @@
 import { BUILD_SHEETS } from "./sheets";
-import type { BuildSheet, ChooseSheet, FitSheet, WeighSheet } from "./sheets";
+import type {
+  BuildSheet,
+  ChooseSheet,
+  DriveSheet,
+  FitSheet,
+  HandOverSheet,
+  WeighSheet,
+} from "./sheets";
 
 /** Which sheet of Fit a place is entered on, by what follows the axle. */
 const FIT_SHEET_OF: [RegExp, FitSheet][] = [
@@ -25,6 +32,9 @@ export type PlaceAddress =
   | { to: "/jobs/$jobId/choose"; search: { axle?: "front" | "rear"; sheet?: ChooseSheet } }
   | { to: "/jobs/$jobId/fit"; search: { axle?: "front" | "rear"; sheet: FitSheet } }
   | { to: "/jobs/$jobId/build"; search: { sheet: BuildSheet } }
+  | { to: "/jobs/$jobId/drive"; search: { sheet: DriveSheet } }
+  | { to: "/jobs/$jobId/hand-over"; search: { sheet: HandOverSheet } }
+  | { to: "/bay/$jobId"; search: { step?: string } }
   | { to: "/jobs/$jobId/weigh"; search: { place: string; sheet: WeighSheet } };
 
 /**
@@ -49,6 +59,10 @@ export function addressOfPlace(place: string): PlaceAddress {
       search: { sheet, ...(axle && { axle: axle as "front" | "rear" }) },
     };
   }
+  if (place.startsWith("hand_over."))
+    return { to: "/jobs/$jobId/hand-over", search: { sheet: "back" } };
+  if (place.startsWith("drive.")) return { to: "/jobs/$jobId/drive", search: { sheet: "runs" } };
+  if (place === "bay") return { to: "/bay/$jobId", search: {} };
   if (place.startsWith("build.")) {
     const sheet = BUILD_SHEETS.find((one) => place === `build.${one}`) ?? "plan";
     return { to: "/jobs/$jobId/build", search: { sheet } };

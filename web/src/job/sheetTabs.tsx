@@ -5,7 +5,7 @@ import { LINK_TAB } from "../ui/tab";
 
 type SheetTabsProps<T extends string> = {
   station: string;
-  to: `/jobs/$jobId/${"weigh" | "choose" | "fit" | "build" | "drive"}`;
+  to: `/jobs/$jobId/${"weigh" | "choose" | "fit" | "build" | "drive" | "hand-over"}`;
   names: Partial<Record<T, string>>;
   /** What each is for. */
   says: Record<T, readonly string[]>;

@@ -32,6 +32,10 @@ export type BuildSheet = (typeof BUILD_SHEETS)[number];
 export const DRIVE_SHEETS = ["runs", "result", "trace", "films"] as const;
 export type DriveSheet = (typeof DRIVE_SHEETS)[number];
 
+/** Sheets that Hand over is laid out on, from what must be true to what comes after. */
+export const HAND_OVER_SHEETS = ["back", "report", "visits", "noises"] as const;
+export type HandOverSheet = (typeof HAND_OVER_SHEETS)[number];
+
 /** What sheets are called, by the station they are of. */
 export const SHEET_NAMES: {
   weigh: Record<WeighSheet, string>;
@@ -39,6 +43,7 @@ export const SHEET_NAMES: {
   fit: Record<FitSheet, string>;
   build: Record<BuildSheet, string>;
   drive: Record<DriveSheet, string>;
+  hand_over: Record<HandOverSheet, string>;
 } = {
   weigh: {
     drawings: "Drawings",
@@ -79,6 +84,12 @@ export const SHEET_NAMES: {
     trace: "Trace",
     films: "Films",
   },
+  hand_over: {
+    back: "Giving it back",
+    report: "Owner's report",
+    visits: "Coming back",
+    noises: "Noises and troubles",
+  },
 };
 
 /** What each sheet is for, what is entered on it, and what comes of it. */
@@ -90,6 +101,7 @@ export const SHEET_SAYS: {
   fit: Record<FitSheet, readonly string[]>;
   build: Record<BuildSheet, readonly string[]>;
   drive: Record<DriveSheet, readonly string[]>;
+  hand_over: Record<HandOverSheet, readonly string[]>;
 } = {
   listen: [
     "What the owner feels, sorted into what a bar changes and what it does not.",
@@ -254,6 +266,28 @@ export const SHEET_SAYS: {
       "Two films of this device, before and after, started together.",
       "Mark the same instant in both, slow them, freeze, and lay lines on body and horizon.",
       "Out comes the lean in each with how sure it is; the films are sent nowhere.",
+    ],
+  },
+  hand_over: {
+    back: [
+      "What has to be true before the owner drives again.",
+      "Say where work given out stands, look at repaired threads, read the odometer.",
+      "Out come the gate, and with the hand-over the dates of the re-checks.",
+    ],
+    report: [
+      "What the owner takes along: two pages, and the same behind a link.",
+      "Nothing is entered here; a lead sends it and may withdraw it.",
+      "Out comes a page for a phone, a PDF, and the owner's word months later.",
+    ],
+    visits: [
+      "When it comes back: by distance or by date, whichever is first.",
+      "Read the odometer and open the re-check with the old torque log beside it.",
+      "Out come readings then and now; one that fell opens its joint again.",
+    ],
+    noises: [
+      "What the owner notices afterwards, and where it comes from.",
+      "Answer three questions; say later what it turned out to be.",
+      "Out come the likely part, a check for the bay, and a count that learns.",
     ],
   },
 };

@@ -4,7 +4,7 @@ import type { Station } from "../api/types";
 /** Stations along the line, in order. */
 export const STATIONS = Object.keys(STATION_NAMES) as Station[];
 
-/** Where the stations that are built so far have their page. */
+/** Where each station has its page. */
 export const PAGE_OF = {
   listen: "/jobs/$jobId/listen",
   weigh: "/jobs/$jobId/weigh",
@@ -13,17 +13,8 @@ export const PAGE_OF = {
   fit: "/jobs/$jobId/fit",
   build: "/jobs/$jobId/build",
   drive: "/jobs/$jobId/drive",
-} as const satisfies Partial<Record<Station, string>>;
+  hand_over: "/jobs/$jobId/hand-over",
+} as const satisfies Record<Station, string>;
 
-type Page = (typeof PAGE_OF)[keyof typeof PAGE_OF];
-
-/** Page of a station; undefined where it is not built yet. */
-export function pageOf(station: Station): Page | undefined {
-  return (PAGE_OF as Partial<Record<Station, Page>>)[station];
-}
-
-/** Page of a station; that of the nearest built one before it where it is not built yet. */
-export function addressOf(station: Station): Page {
-  const before = STATIONS.slice(0, STATIONS.indexOf(station) + 1);
-  return before.map(pageOf).findLast((page) => page !== undefined) ?? PAGE_OF.listen;
-}
+/** Page of a station. */
+export const pageOf = (station: Station) => PAGE_OF[station];

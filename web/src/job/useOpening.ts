@@ -5,7 +5,7 @@ import { useAttempt } from "../api/attempt";
 import { useOnItsWay } from "../api/outbox/useOutbox";
 import { keepJob } from "../api/queries";
 import type { Job } from "../api/types";
-import { addressOf } from "./stations";
+import { pageOf } from "./stations";
 
 /**
  * Goes to a job that a form opened, if the form is still looked at once the server has answered.
@@ -32,7 +32,7 @@ export function useOpening(jobId: number, onOpened?: () => void) {
     keepJob(cache, job);
     if (!looked.current) return;
     onOpened?.();
-    await navigate({ to: addressOf(job.station), params: { jobId: String(job.id) } });
+    await navigate({ to: pageOf(job.station), params: { jobId: String(job.id) } });
   }
 
   return {

@@ -22,6 +22,7 @@ const ALONE: Record<Alone, (place: string) => string> = {
   shop: (place) => `Our way, ${inWords(place)}`,
   bay: (place) => `Bay, ${place}`,
   drive: (place) => `Drive, ${place}`,
+  hand_over: (place) => `Hand over, ${inWords(place)}`,
   board: (place) => `Board, ${inWords(place)}`,
 };
 

@@ -10,6 +10,7 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
+from axlecore.aftercare.noises import Heard, Noticed, Since
 from axlecore.bars.steel import STEELS
 from axlecore.build.seized import Burns
 from axlecore.fitup.arrival import Arrival
@@ -66,6 +67,9 @@ def _places() -> str:
         "KNOWN": list(Known),
         "BARS_SEEN": [*BarSeen],
         "BURNS": [*Burns],
+        "TROUBLES": [*Noticed],
+        "HEARD": [*Heard],
+        "SINCE": [*Since],
         "FIT_SHEETS": {kind.value: [*fit_sheets(kind)] for kind in JobKind},
         "PICKS": {name: [str(value) for value in values] for name, values in PICKS.items()},
         "DIMENSIONS": {

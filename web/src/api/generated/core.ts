@@ -1215,6 +1215,31 @@ export const BURNS = [
   "wiring"
 ] as const;
 
+export const TROUBLES = [
+  "squeak",
+  "clunk",
+  "rattle",
+  "hum or smell",
+  "pulls to a side",
+  "leans at rest",
+  "harsher on one-side bumps",
+  "no better than before"
+] as const;
+
+export const HEARD = [
+  "slowly over bumps or a kerb",
+  "in bends",
+  "braking or pulling away",
+  "on a steady road",
+  "standing still"
+] as const;
+
+export const SINCE = [
+  "from the first drive on",
+  "after some weeks",
+  "in the wet, or after it dried"
+] as const;
+
 export const FIT_SHEETS = {
   "upgrade": [
     "side",

@@ -8,7 +8,10 @@ import type { Alone, Write } from "./write";
 /** All that the server ever answered. */
 const ALL: QueryFilters = {};
 
-const DRIVEN = new Set(["drive", "job", "bay", "work"]);
+const DRIVEN = new Set(["drive", "job", "bay", "work", "practice"]);
+const HANDED = new Set(["hand-over", "job", "practice"]);
+/** Lists of the yard that a hand-over moves. */
+const OF_THE_YARD = new Set(["yard", "due", "record"]);
 
 /** What is read anew once such a write is kept. */
 const STALE: Record<Alone, (write: Write, cache: QueryClient, made: unknown) => QueryFilters> = {
@@ -28,6 +31,10 @@ const STALE: Record<Alone, (write: Write, cache: QueryClient, made: unknown) => 
   // A step taken to the bay moves set-up and plan too.
   drive: ({ jobId }) => ({
     predicate: ({ queryKey: [what, id] }) => id === jobId && DRIVEN.has(String(what)),
+  }),
+  hand_over: ({ jobId }) => ({
+    predicate: ({ queryKey: [what, id] }) =>
+      (id === jobId && HANDED.has(String(what))) || OF_THE_YARD.has(String(what)),
   }),
   attachments: ({ jobId }) => ({ queryKey: attachmentsKey(jobId) }),
   yard: () => ({ queryKey: ["yard"] }),

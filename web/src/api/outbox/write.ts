@@ -5,7 +5,17 @@ import type { Complaint, Job, News } from "../types";
 export type Paper = "sheet" | "set_up" | OwnPaper;
 export type OwnPaper = "complaint" | "look_over" | "target" | "fitting" | "arrival" | "plan";
 /** What is sent as it was made, with no job beneath that it could have passed by. */
-const ALONE = ["photos", "attachments", "yard", "racks", "shop", "board", "bay", "drive"] as const;
+const ALONE = [
+  "photos",
+  "attachments",
+  "yard",
+  "racks",
+  "shop",
+  "board",
+  "bay",
+  "drive",
+  "hand_over",
+] as const;
 export type Alone = (typeof ALONE)[number];
 /** What a write is based on: a paper, where the job stands, or nothing. */
 export type Base = Paper | "line" | Alone;

@@ -1,6 +1,7 @@
 import { useSearch } from "@tanstack/react-router";
 import { useDrive } from "../../api/drive";
 import { useJobView } from "../../job/context";
+import { GatePanel } from "../../job/gate";
 import { SHEET_NAMES, SHEET_SAYS } from "../../job/sheets";
 import { SheetTabs } from "../../job/sheetTabs";
 import { FilmsSheet } from "./filmsSheet";
@@ -28,6 +29,7 @@ export function Drive() {
         <>
           {shown === "runs" && <RunsSheet drive={drive} />}
           {shown === "result" && <ResultSheet drive={drive} />}
+          {shown === "runs" && <GatePanel station="drive" />}
           {shown === "films" && <FilmsSheet jobId={job.id} />}
           {shown === "trace" && <TraceSheet drive={drive} asked={run} over={over} />}
         </>

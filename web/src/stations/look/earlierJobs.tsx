@@ -6,7 +6,7 @@ import { JOB_KIND_NAMES } from "../../api/generated/core";
 import type { EarlierJob } from "../../api/types";
 import { degrees } from "../../drawings/quantity";
 import { useJobView } from "../../job/context";
-import { addressOf } from "../../job/stations";
+import { pageOf } from "../../job/stations";
 
 /** What earlier jobs on this vehicle promised and saw; a re-check is held against it. */
 export function EarlierJobs() {
@@ -34,7 +34,7 @@ function Earlier({ earlier }: { earlier: EarlierJob }) {
   return (
     <div className="border-t border-line py-1.5">
       <Link
-        to={addressOf(earlier.station)}
+        to={pageOf(earlier.station)}
         params={{ jobId: String(earlier.id) }}
         className="inline-flex min-h-11 items-center underline underline-offset-4"
       >

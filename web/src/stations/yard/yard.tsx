@@ -2,7 +2,7 @@ import { shortDay } from "../../job/days";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useWritable } from "../../api/session";
 import { JOB_KIND_NAMES, STATION_NAMES } from "../../api/generated/core";
-import { addressOf, STATIONS } from "../../job/stations";
+import { pageOf, STATIONS } from "../../job/stations";
 import { NO_JOB } from "../../api/outbox/write";
 import { useYard } from "../../api/queries";
 import { useOpened } from "../../api/writes";
@@ -131,7 +131,7 @@ const FIRST = (Object.entries(SORT_NAMES) as [YardSort, string][]).map(([value, 
 }));
 
 function YardRow({ row }: { row: JobRow }) {
-  const to = addressOf(row.station);
+  const to = pageOf(row.station);
   return (
     <li className="border-b border-line">
       <Link
