@@ -2,7 +2,7 @@
 PY := .run/venv/bin
 HOUSE := python3 house/serve.py
 
-.PHONY: demo stop test test-setup check setup generate manage lock bench load plots released shots films shop lead check-shop units \
+.PHONY: demo stop test test-setup check setup generate manage lock bench load plots released shots films predictions shop lead check-shop units \
   backup restore format
 
 demo: ## set everything up, serve the demo shop on loopback, print address and sign-in
@@ -82,6 +82,9 @@ shots: ## take docs/screenshots from the demo data
 
 films: setup ## draw the demo's two films anew, from the core's replay
 	@$(HOUSE) films
+
+predictions: setup ## work the demo's forty predictions out anew, by core
+	@$(HOUSE) manage make_predictions
 
 released: ## keep the demo shop as this version writes it, for the test of upgrades
 	@$(HOUSE) released

@@ -9,7 +9,8 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from aftercare.calendar import renew_feed, visits_file
-from aftercare.coming_back import open_recheck
+from aftercare.coming_back import due_of, open_recheck
+from aftercare.erasing import erase_owner
 from aftercare.giving import (
     hand_over,
     hear_odometer,
@@ -19,6 +20,7 @@ from aftercare.giving import (
     see_threads,
 )
 from aftercare.record import leave_class_correction_out, take_class_correction
+from aftercare.reminding import send_reminder
 from aftercare.report import report_of, send_report, withdraw_report
 from aftercare.report_page import report_page
 from aftercare.returned import hand_over_of
@@ -104,6 +106,14 @@ class TakeClassIn(Schema):
     rig_kind: RigKind
     #: Numbers of the jobs it was seen to rest on.
     jobs: list[int] = Field(max_length=5000)
+
+
+class RemindIn(Schema):
+    job_id: int = _ID
+
+
+class EraseIn(Schema):
+    owner_id: int = _ID
 
 
 class CorrectionIdIn(Schema):
@@ -212,6 +222,19 @@ def post_noise_away(request: PersonRequest, job_id: int, body: TroubleIdIn) -> H
 @router.get("/due", response=DueListOut, operation_id="list_due")
 def get_due(request: PersonRequest) -> DueListOut:
     return due_out(request.user.shop)
+
+
+@router.post("/due/remind", response=DueListOut, operation_id="send_reminder")
+def post_remind(request: PersonRequest, body: RemindIn) -> DueListOut:
+    shop = writer(request).shop
+    send_reminder(shop, due_of(shop, body.job_id, timezone.localdate()))
+    return due_out(shop)
+
+
+@router.post("/owners/erased", response={204: None}, operation_id="erase_owner")
+def post_erased(request: PersonRequest, body: EraseIn) -> tuple[int, None]:
+    erase_owner(writer(request), body.owner_id)
+    return 204, None
 
 
 @router.post("/due/feed", response=DueListOut, operation_id="renew_feed")

@@ -98,6 +98,14 @@ def due(shop: Shop, today: date) -> list[Due]:
     return [one for one in found if one.state is not DueState.LATER]
 
 
+def due_of(shop: Shop, job_id: int, today: date) -> Due:
+    """The visit of a job that is due; Refused where none is."""
+    found = next((one for one in due(shop, today) if one.giving.job_id == job_id), None)
+    if found is None:
+        raise Refused("job_id", "No re-check of this job is due.", 422)
+    return found
+
+
 def _with_visits(shop: Shop) -> "QuerySet[HandOver]":
     """Hand-overs of a shop with a visit to come that has no job yet, the first due first."""
     open_now = VisitMade.objects.filter(number=F("hand_over__next_number"), done_on=None)

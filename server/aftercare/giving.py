@@ -101,7 +101,7 @@ def hand_over(job: OpenJob, person: Person, reason: str) -> None:
     giving.handed_on, giving.handed_by = timezone.localdate(), person
     giving.every_m, giving.every_days = shop.recheck_m, shop.recheck_days
     if job.row.kind != JobKind.RECHECK:
-        _plan_next(giving, ())
+        plan_next(giving, ())
     giving.save()
     _visit_done(job, giving)
     row = prediction_of(job)
@@ -122,7 +122,8 @@ def planned_visits(giving: HandOver) -> list[Visit]:
     return visits(giving.handed_on, giving.odometer_m, Every(giving.every_m, giving.every_days))
 
 
-def _plan_next(giving: HandOver, made: tuple[int, ...]) -> None:
+def plan_next(giving: HandOver, made: tuple[int, ...]) -> None:
+    """Note the visit that is next, for the yard. The row is not saved."""
     visit = next_visit(planned_visits(giving), made)
     giving.next_number = None if visit is None else visit.number
     giving.next_from_m = None if visit is None else visit.from_m
@@ -138,7 +139,7 @@ def _visit_done(job: OpenJob, given: HandOver) -> None:
     visit.save(update_fields=["done_on"])
     origin = visit.hand_over
     origin.heard_m = given.odometer_m
-    _plan_next(origin, tuple(origin.visits_made.values_list("number", flat=True)))
+    plan_next(origin, tuple(origin.visits_made.values_list("number", flat=True)))
     origin.save()
 
 

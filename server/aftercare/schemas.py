@@ -10,17 +10,19 @@ from aftercare.coming_back import due, then_and_now
 from aftercare.giving import planned_visits
 from aftercare.models import HandOver, ReportLink, TroubleAfter, VisitMade
 from aftercare.record import kept_rows, record_of
+from aftercare.reminding import reminder
 from aftercare.report import report_token
 from aftercare.returned import hand_over_of, outside_of, repaired
 from aftercare.troubles import likely_here
 from axlecore.aftercare.noises import Cause, Heard, Likely, Noticed, Since, causes
 from axlecore.aftercare.outside import OutsideWork
-from axlecore.aftercare.prediction_record import PredictionRecord, PredictionRow
+from axlecore.aftercare.prediction_record import PredictionRecord
 from axlecore.aftercare.recheck import DueState, due_state, in_words
 from axlecore.aftercare.then_and_now import ThenAndNow
 from axlecore.build.steps import Step
 from axlecore.errors import InputError
 from axlecore.road.impressions import Felt
+from axlecore.road.intervals import Interval as Band
 from axlecore.vehicle.rig import RigKind
 from jobs.opened import OpenJob
 from shops.models import Person, Shop
@@ -183,6 +185,10 @@ class DueOut(Schema):
     name: str
     owner: str
     phone: str
+    #: Whether the owner said that the shop may call or write.
+    may_be_contacted: bool
+    #: A reminder to be sent or read out; empty where nobody may be reminded.
+    reminder: str
     visit: int
     says: str
     what: str
@@ -206,6 +212,8 @@ def due_out(shop: Shop) -> DueListOut:
                 name=one.giving.job.vehicle.name,
                 owner="" if (owner := one.giving.job.vehicle.owner) is None else owner.name,
                 phone="" if owner is None else owner.phone,
+                may_be_contacted=owner is not None and owner.may_be_contacted,
+                reminder=reminder(shop, one),
                 visit=one.visit.number,
                 says=in_words(one.visit),
                 what=one.visit.what,
@@ -228,9 +236,20 @@ class ClassCorrectionOut(Schema):
     made_at: datetime
 
 
+class RecordRowOut(Schema):
+    """A job with what was predicted and measured, and whether that held."""
+
+    job: int
+    rig_kind: RigKind
+    way: str
+    predicted: Band
+    measured: Band
+    held: bool
+
+
 class RecordOut(Schema):
     record: PredictionRecord
-    rows: list[PredictionRow]
+    rows: list[RecordRowOut]
     #: What vehicles that are taken in start from by the shop's own record.
     corrections: list[ClassCorrectionOut]
 
@@ -241,7 +260,17 @@ def record_out(person: Person) -> RecordOut:
     standing = shop.class_corrections.filter(left_out_at=None).select_related("person")
     return RecordOut(
         record=record_of(shop),
-        rows=kept_rows(shop),
+        rows=[
+            RecordRowOut(
+                job=row.job,
+                rig_kind=row.rig_kind,
+                way=row.way,
+                predicted=row.predicted,
+                measured=row.measured,
+                held=row.held,
+            )
+            for row in kept_rows(shop)
+        ],
         corrections=[
             ClassCorrectionOut(
                 id=one.pk,

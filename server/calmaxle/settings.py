@@ -85,6 +85,7 @@ TEMPLATES = [
         "DIRS": [
             Path(__file__).parent / "templates",
             ROOT / "server" / "prints" / "templates",
+            ROOT / "server" / "aftercare" / "templates",
             ROOT / "server" / "owners" / "templates",
             ROOT / "server" / "tasks" / "templates",
         ],

@@ -1,6 +1,7 @@
 """Jobs over HTTP: the yard, one job, its sheet, its set-up and what its numbers say."""
 
-from datetime import date
+from collections.abc import Callable
+from datetime import date, timedelta
 from enum import StrEnum
 from typing import Annotated, Any
 
@@ -8,6 +9,7 @@ import orjson
 from django.db import transaction
 from django.db.models import F, Q
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Query, Router, Schema
 from pydantic import Field
 
@@ -18,7 +20,7 @@ from axlecore.practice.stations import STATIONS_OF, JobKind, Station
 from axlecore.quantities.entry import enter
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import RigKind, own_dimensions
-from jobs.gates import describe_vehicle, put_on_shelf
+from jobs.gates import describe_vehicle, give_to, put_on_shelf
 from jobs.models import Job, Shelf
 from jobs.news import News, news_of
 from jobs.planning import first_look
@@ -65,6 +67,8 @@ class JobRow(Schema):
     job_kind: JobKind
     line: list[Station]
     due_on: date | None
+    #: Whose job it is; None where nobody said.
+    fitter: str | None
     stop: str
     blocked_by: str
 
@@ -83,6 +87,25 @@ _YARD_ORDER: dict[YardSort, tuple[Any, ...]] = {
     YardSort.DUE: (F("due_on").asc(nulls_last=True),),
     YardSort.NAME: ("vehicle__name",),
     YardSort.NUMBER: ("-number",),
+}
+
+
+class YardOnly(StrEnum):
+    """Which jobs of the yard are looked at."""
+
+    STOPPED = "stopped"
+    BLOCKED = "blocked"
+    GOING = "going"
+    WANTED = "wanted"
+
+
+_STOPPED, _BLOCKED = ~Q(vehicle__stop=""), ~Q(blocked_by="")
+#: What each looks for, by the day it is asked.
+_ONLY: dict[YardOnly, Callable[[date], Q]] = {
+    YardOnly.STOPPED: lambda _: _STOPPED,
+    YardOnly.BLOCKED: lambda _: _STOPPED | _BLOCKED,
+    YardOnly.GOING: lambda _: ~(_STOPPED | _BLOCKED),
+    YardOnly.WANTED: lambda today: Q(due_on__lte=today + timedelta(days=7)),
 }
 
 
@@ -132,6 +155,7 @@ class AboutIn(BaseIn):
     phone: str = Field("", max_length=40)
     email: str = Field("", max_length=254)
     address: str = Field("", max_length=200)
+    may_be_contacted: bool = False
 
 
 class ShelfIn(BaseIn):
@@ -148,6 +172,11 @@ class CopyIn(AgainIn):
     description: str = Field("", max_length=120)
 
 
+class FitterIn(BaseIn):
+    #: Empty where it is nobody's.
+    fitter: str = Field(max_length=150)
+
+
 class PartIn(BaseIn):
     place: str = Field(max_length=80)
     fitted: bool
@@ -160,11 +189,17 @@ def list_jobs(
     page: int = Query(1, ge=1, le=100_000),
     shelf: Shelf = Shelf.YARD,
     station: Station | None = None,
+    only: YardOnly | None = None,
+    fitter: str = Query("", max_length=150),
     sort: YardSort = YardSort.CHANGED,
 ) -> dict[str, Any]:
     jobs = Job.objects.filter(shop_id=request.user.shop_id, shelf=shelf)
     if station is not None:
         jobs = jobs.filter(station=station)
+    if only is not None:
+        jobs = jobs.filter(_ONLY[only](timezone.localdate()))
+    if fitter:
+        jobs = jobs.filter(fitter__username=fitter)
     for word in find.split():
         match = Q(vehicle__name__icontains=word) | Q(vehicle__description__icontains=word)
         match |= Q(vehicle__owner__name__icontains=word)
@@ -183,6 +218,7 @@ def list_jobs(
         name=F("vehicle__name"),
         description=F("vehicle__description"),
         owner=F("vehicle__owner__name"),
+        fitter=F("fitter__username"),
         registration=F("vehicle__registration"),
         rig_kind=F("vehicle__sheet__kind"),
         stop=F("vehicle__stop"),
@@ -245,6 +281,11 @@ def patch_about(request: PersonRequest, job_id: int, body: AboutIn) -> HttpRespo
 @router.put("/jobs/{int:job_id}/shelf", response=JobChange, operation_id="put_on_shelf")
 def put_shelf(request: PersonRequest, job_id: int, body: ShelfIn) -> HttpResponse:
     return change(request, job_id, lambda job, _: put_on_shelf(job, body.base_version, body.shelf))
+
+
+@router.put("/jobs/{int:job_id}/fitter", response=JobChange, operation_id="give_job_to")
+def put_fitter(request: PersonRequest, job_id: int, body: FitterIn) -> HttpResponse:
+    return change(request, job_id, lambda job, _: give_to(job, body.base_version, body.fitter))
 
 
 @router.post("/jobs/{int:job_id}/again", response={201: JobOut}, operation_id="open_second_job")

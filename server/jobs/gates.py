@@ -4,6 +4,7 @@ from datetime import date
 
 from django.db.models import F
 
+from axlecore.errors import InputError
 from axlecore.practice.stations import STATIONS_OF, JobKind, Station, next_station
 from history.versions import check_version
 from jobs.models import Job, Shelf
@@ -75,6 +76,20 @@ def describe_vehicle(job: OpenJob, base_version: int, about: About) -> None:
     """Say what the job's vehicle is and whose, in all its jobs."""
     check_version(job.row.line_version, base_version, "name")
     describe(job.row.vehicle, about)
+    moved(job)
+
+
+def give_to(job: OpenJob, base_version: int, username: str) -> None:
+    """Say whose job it is; an empty name is nobody's."""
+    check_version(job.row.line_version, base_version, "fitter")
+    fitter = None
+    if username:
+        there = Person.objects.filter(shop=job.row.shop_id, is_active=True)
+        fitter = there.filter(username=username).first()
+        if fitter is None:
+            names = ", ".join(sorted(there.values_list("username", flat=True)))
+            raise InputError("fitter", f"Read “{username[:40]}”; people of this shop: {names}.")
+    job.row.fitter = fitter
     moved(job)
 
 

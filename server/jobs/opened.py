@@ -49,7 +49,9 @@ _records: Kept[Record] = Kept(1024)
 
 def opened(job_id: int, shop_id: int) -> "OpenJob":
     """Return a job of a shop with all that is stored of it; Job.DoesNotExist if there is none."""
-    jobs = Job.objects.select_related("vehicle__owner", "shop").prefetch_related(*_stored_along())
+    jobs = Job.objects.select_related("vehicle__owner", "shop", "fitter").prefetch_related(
+        *_stored_along()
+    )
     return OpenJob(jobs.get(pk=job_id, shop_id=shop_id))
 
 

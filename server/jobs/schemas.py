@@ -45,6 +45,8 @@ class DecisionOut(Schema):
 
 
 class AboutOut(Schema):
+    #: Of the owner, where there is one.
+    owner_id: int | None
     registration: str
     odometer: str
     year: int | None
@@ -53,6 +55,7 @@ class AboutOut(Schema):
     phone: str
     email: str
     address: str
+    may_be_contacted: bool
 
 
 class JobHead(Schema):
@@ -65,6 +68,8 @@ class JobHead(Schema):
     line: list[Station]
     station: Station
     due_on: date | None
+    #: Whose job it is; empty where nobody said.
+    fitter: str
     # Kind, station and day together; the papers have versions of their own.
     line_version: int
     # What the shop keeps to is written with this.
@@ -142,6 +147,7 @@ def job_json(job: OpenJob) -> bytes:
             line=list(STATIONS_OF[kind]),
             station=Station(row.station),
             due_on=row.due_on,
+            fitter="" if row.fitter is None else row.fitter.username,
             line_version=row.line_version,
             schools_version=row.shop.schools_version,
             passes=[
@@ -169,6 +175,7 @@ def job_json(job: OpenJob) -> bytes:
 def _about_out(vehicle: Vehicle) -> AboutOut:
     owner = vehicle.owner or Owner()
     return AboutOut(
+        owner_id=owner.pk,
         registration=vehicle.registration,
         odometer=vehicle.odometer,
         year=vehicle.year,
@@ -177,6 +184,7 @@ def _about_out(vehicle: Vehicle) -> AboutOut:
         phone=owner.phone,
         email=owner.email,
         address=owner.address,
+        may_be_contacted=owner.may_be_contacted,
     )
 
 

@@ -18,6 +18,8 @@ from aftercare.lean_drawing import drawn_lean
 from aftercare.models import ReportLink
 from aftercare.report import photos_of, report_link_of, shown_report, take_word
 from axlecore.errors import InputError
+from axlecore.quantities.sentences import in_units
+from axlecore.quantities.units import Units
 from axlecore.road.impressions import QUESTIONS, SCALE, Felt
 from owners.pages import PICTURES_OFTEN, READ_OFTEN, TOO_OFTEN, closed, may_ask, page
 
@@ -72,7 +74,9 @@ def _shown(request: HttpRequest, link: ReportLink, error: InputError | None = No
         "error": error,
         **_INKS,
     }
-    return page(request, "report.html", context, 422 if error else 200)
+    answer = page(request, "report.html", context, 422 if error else 200)
+    answer.content = in_units(answer.content.decode(), Units(link.job.shop.units)).encode()
+    return answer
 
 
 @never_cache

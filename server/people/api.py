@@ -60,6 +60,13 @@ class PeopleEventOut(Schema):
     made_at: datetime
 
 
+class NameOut(Schema):
+    """Somebody of the shop, as a job is given to them."""
+
+    username: str
+    name: str
+
+
 class PeopleOut(Schema):
     people: list[MemberOut]
     invitations: list[InvitationOut]
@@ -153,6 +160,12 @@ def _people_out(request: PersonRequest) -> PeopleOut:
 
 def _code_out(code: str, days: int) -> CodeOut:
     return CodeOut(code=code, path=f"/join#{code}", days=days)
+
+
+@router.get("/people/names", response=list[NameOut], operation_id="list_names")
+def get_names(request: PersonRequest) -> list[NameOut]:
+    there = Person.objects.filter(shop=request.user.shop_id, is_active=True).order_by("username")
+    return [NameOut(username=one.username, name=one.shown_name) for one in there]
 
 
 @router.get("/people", response=PeopleOut, operation_id="list_people")

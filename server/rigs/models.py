@@ -17,6 +17,8 @@ class Owner(models.Model):
     phone = models.CharField(max_length=40, blank=True)
     email = models.EmailField(blank=True)
     address = models.CharField(max_length=200, blank=True)
+    # They said that the shop may write or call when a re-check is due.
+    may_be_contacted = models.BooleanField(default=False)
 
     class Meta:
         constraints = [

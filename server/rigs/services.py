@@ -114,6 +114,7 @@ class About(NamedTuple):
     phone: str = ""
     email: str = ""
     address: str = ""
+    may_be_contacted: bool = False
 
 
 def describe(vehicle: Vehicle, about: About) -> None:
@@ -151,7 +152,12 @@ def describe(vehicle: Vehicle, about: About) -> None:
 
 
 def _owner(shop_id: int, said: About) -> Owner:
-    ways = {"phone": said.phone, "email": said.email, "address": said.address}
+    ways = {
+        "phone": said.phone,
+        "email": said.email,
+        "address": said.address,
+        "may_be_contacted": said.may_be_contacted,
+    }
     return Owner.objects.update_or_create(shop_id=shop_id, name=said.owner, defaults=ways)[0]
 
 

@@ -9,6 +9,7 @@ from axlecore.aftercare.recheck import Every
 from axlecore.errors import InputError
 from axlecore.fitup.schools import settled
 from axlecore.quantities.entry import read_amount
+from axlecore.quantities.sentences import in_units
 from axlecore.quantities.units import (
     Dimension,
     Units,
@@ -114,7 +115,9 @@ _SETTINGS: Mapping[str, tuple[Callable[[Shop], str], Callable[[Shop, str], None]
     "opens_at": (lambda shop: f"{shop.opens_at:%H:%M}", _put_opens_at),
     "crew": (lambda shop: str(shop.crew), _put_crew),
     "recheck_distance": (
-        lambda shop: write_quantity(shop.recheck_m, Dimension.DISTANCE, units=Units(shop.units)),
+        lambda shop: in_units(
+            write_quantity(shop.recheck_m, Dimension.DISTANCE, 1e3), Units(shop.units)
+        ),
         _put_recheck_distance,
     ),
     "recheck_days": (lambda shop: str(shop.recheck_days), _put_recheck_days),

@@ -84,8 +84,6 @@ def tightening_steps(facts: Facts, end: End) -> Iterator[Step]:
         tools=("torque wrench",),
         hours=(0.05, 0.1, 0.2),
     )
-    if work.checked:
-        return
     if facts.u_bolts(end):
         yield Step(
             key=f"{end}.u_bolts.torque",
@@ -99,6 +97,8 @@ def tightening_steps(facts: Facts, end: End) -> Iterator[Step]:
             records=(Records.TORQUE,),
             bolts=8,
         )
+    if work.checked:
+        return
     yield from things_back(facts, end, f"{end}.torque")
     if facts.job.vehicle.of_end(end).air_bags is not None:
         yield Step(
@@ -202,12 +202,14 @@ def closing_steps(facts: Facts) -> Iterator[Step]:
             hours=(0.1, 0.2, 0.4),
             records=(Records.NUMBER, Records.PHOTO),
         )
-    if any(facts.raised(end)[0] is not VehicleState.ON_WHEELS for end in facts.ends):
+    if checked or any(facts.raised(end)[0] is not VehicleState.ON_WHEELS for end in facts.ends):
         clear = (*clear, NUTS)
         yield Step(
             key=NUTS,
             what="Wheel nuts to their torque, and again after a drive.",
-            why="the vehicle was off its wheels",
+            why="they settle on the hubs after a drive"
+            if checked
+            else "the vehicle was off its wheels",
             state=VehicleState.ON_WHEELS,
             after=tight,
             tools=("wheel socket", "torque wrench"),

@@ -34,7 +34,7 @@ class SettingTests(TwoShops):
                 "tea",
                 "x",
                 "place",
-                "exhaust, units, open_hours, opens_at, crew, schools.",
+                "crew, recheck_distance, recheck_days, schools.",
             ),
             ("schools.grease", "lard", "grease", "choose one of"),
         ):

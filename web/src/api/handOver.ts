@@ -87,6 +87,9 @@ export function useRecordWrites() {
       send("class defaults", "taken", "/api/record/class", { rig_kind, jobs }),
     leaveClassOut: (correction_id: number) =>
       send("class defaults", "left out", "/api/record/class/away", { correction_id }),
+    remind: (job_id: number, name: string) =>
+      send(`reminder of ${name}`, "sent", "/api/due/remind", { job_id }),
+    eraseOwner: (owner_id: number) => send("owner", "erased", "/api/owners/erased", { owner_id }),
     renewFeed: () => send("calendar", "new address", "/api/due/feed", {}),
   };
 }

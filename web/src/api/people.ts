@@ -13,6 +13,10 @@ export type TabletHere = Shapes["TabletHere"];
 
 const KEY = ["people"] as const;
 
+/** Who a job can be given to. */
+export const useNames = () =>
+  useQuery({ queryKey: ["names"], queryFn: () => answered(client.GET("/api/people/names")) }).data;
+
 /** Who belongs to the shop, where they are signed in, what was changed of them; for a lead. */
 export const usePeople = () =>
   useQuery({ queryKey: KEY, queryFn: () => answered(client.GET("/api/people")), retry: false });

@@ -395,6 +395,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/due/remind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Remind */
+        post: operations["send_reminder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/first-answer": {
         parameters: {
             query?: never;
@@ -1157,6 +1174,23 @@ export interface paths {
         put?: never;
         /** Post Fit Part */
         post: operations["change_fit_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/fitter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Fitter */
+        put: operations["give_job_to"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2120,6 +2154,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/owners/erased": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Erased */
+        post: operations["erase_owner"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -2234,6 +2285,23 @@ export interface paths {
         put?: never;
         /** Post Withdraw */
         post: operations["withdraw_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Names */
+        get: operations["list_names"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2844,6 +2912,11 @@ export interface components {
              * @default
              */
             email: string;
+            /**
+             * May Be Contacted
+             * @default false
+             */
+            may_be_contacted: boolean;
             /** Name */
             name: string;
             /**
@@ -2877,10 +2950,14 @@ export interface components {
             build_notes: string;
             /** Email */
             email: string;
+            /** May Be Contacted */
+            may_be_contacted: boolean;
             /** Odometer */
             odometer: string;
             /** Owner */
             owner: string;
+            /** Owner Id */
+            owner_id: number | null;
             /** Phone */
             phone: string;
             /** Registration */
@@ -5394,6 +5471,8 @@ export interface components {
             by: string;
             /** Job Id */
             job_id: number;
+            /** May Be Contacted */
+            may_be_contacted: boolean;
             /** Name */
             name: string;
             /** Number */
@@ -5402,6 +5481,8 @@ export interface components {
             owner: string;
             /** Phone */
             phone: string;
+            /** Reminder */
+            reminder: string;
             /** Says */
             says: string;
             state: components["schemas"]["DueState"];
@@ -5493,6 +5574,11 @@ export interface components {
             simulated: boolean;
             /** Typed */
             typed: string;
+        };
+        /** EraseIn */
+        EraseIn: {
+            /** Owner Id */
+            owner_id: number;
         };
         /**
          * Evaluation
@@ -5977,6 +6063,13 @@ export interface components {
              *     }
              */
             readings: components["schemas"]["BarReadings"];
+        };
+        /** FitterIn */
+        FitterIn: {
+            /** Base Version */
+            base_version: number;
+            /** Fitter */
+            fitter: string;
         };
         /**
          * Fitting
@@ -6529,6 +6622,8 @@ export interface components {
             description: string;
             /** Due On */
             due_on: string | null;
+            /** Fitter */
+            fitter: string;
             fitting: components["schemas"]["Fitting"];
             /** Fitting Version */
             fitting_version: number;
@@ -6573,6 +6668,8 @@ export interface components {
             description: string;
             /** Due On */
             due_on: string | null;
+            /** Fitter */
+            fitter: string | null;
             /** Id */
             id: number;
             job_kind: components["schemas"]["JobKind"];
@@ -7826,6 +7923,16 @@ export interface components {
          * @enum {string}
          */
         MovesWith: "frame" | "between" | "axle";
+        /**
+         * NameOut
+         * @description Somebody of the shop, as a job is given to them.
+         */
+        NameOut: {
+            /** Name */
+            name: string;
+            /** Username */
+            username: string;
+        };
         /**
          * Nature
          * @description What an obstacle asks distance for.
@@ -9089,34 +9196,6 @@ export interface components {
             /** Offers */
             offers: components["schemas"]["ClassOffer"][];
         };
-        /**
-         * PredictionRow
-         * @description A job of which both are known.
-         *
-         *     Attributes
-         *     ----------
-         *     job : int
-         *         Its number.
-         *     rig_kind : RigKind
-         *         What kind of vehicle.
-         *     way : str
-         *         How it was measured.
-         *     predicted, measured : Interval
-         *         Roll gradient with the work done [°/g].
-         *     springs : Interval or None
-         *         What the class's springs would have to be multiplied by for the run before the work; None
-         *         where there was none, or where the springs were measured.
-         */
-        PredictionRow: {
-            /** Job */
-            job: number;
-            measured: components["schemas"]["Interval"];
-            predicted: components["schemas"]["Interval"];
-            rig_kind: components["schemas"]["RigKind"];
-            springs?: components["schemas"]["Interval"] | null;
-            /** Way */
-            way: string;
-        };
         /** PreviewOut */
         PreviewOut: {
             /** Bad */
@@ -9663,7 +9742,22 @@ export interface components {
             corrections: components["schemas"]["ClassCorrectionOut"][];
             record: components["schemas"]["PredictionRecord"];
             /** Rows */
-            rows: components["schemas"]["PredictionRow"][];
+            rows: components["schemas"]["RecordRowOut"][];
+        };
+        /**
+         * RecordRowOut
+         * @description A job with what was predicted and measured, and whether that held.
+         */
+        RecordRowOut: {
+            /** Held */
+            held: boolean;
+            /** Job */
+            job: number;
+            measured: components["schemas"]["Interval"];
+            predicted: components["schemas"]["Interval"];
+            rig_kind: components["schemas"]["RigKind"];
+            /** Way */
+            way: string;
         };
         /**
          * Records
@@ -9697,6 +9791,11 @@ export interface components {
             socket: string;
             /** Step */
             step: string;
+        };
+        /** RemindIn */
+        RemindIn: {
+            /** Job Id */
+            job_id: number;
         };
         /** RemovedIn */
         RemovedIn: {
@@ -13127,6 +13226,12 @@ export interface components {
             /** Typed */
             typed: string;
         };
+        /**
+         * YardOnly
+         * @description Which jobs of the yard are looked at.
+         * @enum {string}
+         */
+        YardOnly: "stopped" | "blocked" | "going" | "wanted";
         /** YardOut */
         YardOut: {
             /** Page */
@@ -13748,6 +13853,30 @@ export interface operations {
             };
         };
     };
+    send_reminder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemindIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DueListOut"];
+                };
+            };
+        };
+    };
     first_answer: {
         parameters: {
             query?: never;
@@ -13776,6 +13905,8 @@ export interface operations {
         parameters: {
             query?: {
                 find?: string;
+                fitter?: string;
+                only?: components["schemas"]["YardOnly"] | null;
                 page?: number;
                 shelf?: "yard" | "archived" | "deleted";
                 sort?: "changed" | "due" | "name" | "number";
@@ -14947,6 +15078,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FitPartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChange"];
+                };
+            };
+        };
+    };
+    give_job_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitterIn"];
             };
         };
         responses: {
@@ -16573,6 +16730,28 @@ export interface operations {
             };
         };
     };
+    erase_owner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EraseIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     list_people: {
         parameters: {
             query?: never;
@@ -16751,6 +16930,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    list_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NameOut"][];
                 };
             };
         };

@@ -264,10 +264,12 @@ function lineWrites(send: Send, jobId: number) {
         due_on ?? "no day",
         ask("patch", "/api/jobs/{job_id}/due", jobId, { due_on }),
       ),
-    describe: (about: { name: string; description: string } & About) =>
+    describe: (about: { name: string; description: string } & Omit<About, "owner_id">) =>
       send("line", "name", about.name, ask("patch", "/api/jobs/{job_id}/about", jobId, about)),
     putOnShelf: (shelf: Shelf) =>
       send("line", "shelf", shelf, ask("put", "/api/jobs/{job_id}/shelf", jobId, { shelf })),
+    giveTo: (fitter: string) =>
+      send("line", "fitter", fitter, ask("put", "/api/jobs/{job_id}/fitter", jobId, { fitter })),
     changeKind: (kind: JobKind) =>
       send("line", "kind", kind, ask("patch", "/api/jobs/{job_id}/kind", jobId, { kind })),
   };

@@ -12,7 +12,7 @@ import { racksSearch } from "../racks/search";
 import { Broken } from "./broken";
 import { JobLayout } from "./jobLayout";
 import { STATIONS } from "../job/stations";
-import { YARD_SORTS } from "../stations/yard/sorts";
+import { YARD_ONLY, YARD_SORTS } from "../stations/yard/sorts";
 import {
   ALL_FIT_SHEETS,
   BUILD_SHEETS,
@@ -41,6 +41,8 @@ const yard = createRoute({
     shelf: oneOf(["archived", "deleted"]),
     station: oneOf(STATIONS),
     sort: oneOf(YARD_SORTS),
+    only: oneOf(YARD_ONLY),
+    fitter: text,
   }),
 });
 const intake = createRoute({
@@ -152,6 +154,12 @@ const shop = createRoute({
   component: lazyRouteComponent(() => import("./shop"), "Shop"),
 });
 
+const record = createRoute({
+  getParentRoute: () => root,
+  path: "/record",
+  component: lazyRouteComponent(() => import("../record/recordPage"), "RecordPage"),
+});
+
 const people = createRoute({
   getParentRoute: () => root,
   path: "/people",
@@ -186,6 +194,7 @@ export const router = createRouter({
     bench,
     shop,
     people,
+    record,
     join,
     board,
     bay,

@@ -82,8 +82,28 @@ export function Shop() {
         <Amount place="open_hours" label="Open a day" now={String(shop.open_hours)} currency="h" />
         <Amount place="crew" label="People who work" now={String(shop.crew)} currency="" />
       </div>
+      <h2 className="mt-6 font-semibold">Re-checks</h2>
+      <p className="text-sm text-pale">
+        Wheel nuts and U-bolts after the first 80 to 160 km, every joint after 800 to 1 600 km,
+        then:
+      </p>
+      <div className="grid gap-x-8 sm:grid-cols-2">
+        <Amount place="recheck_distance" label="Every" now={shop.recheck_distance} currency="" />
+        <Amount
+          place="recheck_days"
+          label="Or every"
+          now={String(shop.recheck_days)}
+          currency="days"
+        />
+      </div>
       <p className="mt-1 text-sm text-pale">
         Bays, closed days and who is away are on the board; what is on the shelf is with the racks.
+      </p>
+      <h2 className="mt-6 font-semibold">How far to trust the numbers</h2>
+      <p className="mb-2">
+        <Link to="/record" className="text-after underline underline-offset-4">
+          Predicted and measured, over all jobs
+        </Link>
       </p>
       <BoltRecord />
       <h2 className="mt-6 font-semibold">Our ways</h2>

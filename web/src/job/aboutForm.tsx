@@ -5,9 +5,11 @@ import { Button } from "../ui/button";
 import { Field } from "../ui/field";
 import { useJobView } from "./context";
 
+type NotText = "year" | "build_notes" | "may_be_contacted" | "owner_id";
+
 /** What is written down of a vehicle besides its measurements, in the order it is asked. */
 const FIELDS: {
-  name: Exclude<keyof About, "year" | "build_notes">;
+  name: Exclude<keyof About, NotText>;
   label: string;
   most: number;
 }[] = [
@@ -28,7 +30,7 @@ export function AboutForm({ onKept }: { onKept: () => void }) {
     const text = (name: string) => String(form.get(name) ?? "");
     const ways = Object.fromEntries(FIELDS.map(({ name }) => [name, text(name)])) as Omit<
       About,
-      "year" | "build_notes"
+      NotText
     >;
     const year = Number(text("year"));
     void attempt(() =>
@@ -38,6 +40,7 @@ export function AboutForm({ onKept }: { onKept: () => void }) {
         description: text("description"),
         year: text("year").trim() === "" ? null : Number.isInteger(year) ? year : 0,
         build_notes: text("build_notes"),
+        may_be_contacted: form.has("may_be_contacted"),
       }),
     ).then((kept) => kept && onKept());
   }
@@ -77,6 +80,15 @@ export function AboutForm({ onKept }: { onKept: () => void }) {
           maxLength={4}
         />
       </div>
+      <label className="flex min-h-11 items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          name="may_be_contacted"
+          className="size-5 accent-after"
+          defaultChecked={job.about.may_be_contacted}
+        />
+        The owner agreed to be called or written to when a re-check is due
+      </label>
       <label className="block">
         <span className="text-sm text-pale">Build notes</span>
         <textarea

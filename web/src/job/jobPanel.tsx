@@ -9,6 +9,8 @@ import { AboutForm } from "./aboutForm";
 import { Attachments } from "./attachments";
 import { CopiedJob, SecondJob } from "./anotherJob";
 import { useJobView } from "./context";
+import { EraseOwner } from "./eraseOwner";
+import { WhoseJob } from "./whoseJob";
 
 /** What can be done with the job as a whole: another name, out of the yard, a second one, a copy. */
 export function JobPanel() {
@@ -33,6 +35,8 @@ export function JobPanel() {
       </button>
       <Panel open={open} onClose={() => setOpen(false)} title="This job">
         <AboutForm onKept={() => setOpen(false)} />
+        <WhoseJob />
+        <EraseOwner />
         <Attachments />
         <Alert>{refusal?.message}</Alert>
         {job.shelf === "yard" && (

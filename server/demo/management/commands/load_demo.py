@@ -17,9 +17,11 @@ from axlecore.practice.stations import JobKind, Station
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, Vehicle
 from demo import scenario
+from demo.come_back import come_back
 from demo.desk import KIT, settle
 from demo.driven import drive
 from demo.pictures import part_picture, side_picture
+from demo.predictions import keep_predictions
 from demo.under_way import work
 from jobs.choosing import Pick, record_decision, take_set
 from jobs.fitup import begun_fitting
@@ -284,3 +286,5 @@ class Command(BaseCommand):
         settle(lead, people[1])
         work(lead, people[1])
         drive(lead, people[1])
+        come_back(lead, people[1])
+        keep_predictions(lead)

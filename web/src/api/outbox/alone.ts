@@ -9,7 +9,7 @@ import type { Alone, Write } from "./write";
 const ALL: QueryFilters = {};
 
 const DRIVEN = new Set(["drive", "job", "bay", "work", "practice"]);
-const HANDED = new Set(["hand-over", "job", "practice"]);
+const HANDED = new Set(["hand-over", "job", "practice", "bay"]);
 /** Lists of the yard that a hand-over moves. */
 const OF_THE_YARD = new Set(["yard", "due", "record"]);
 

@@ -1,4 +1,4 @@
-import type { YardSort } from "../../api/types";
+import type { YardOnly, YardSort } from "../../api/types";
 
 /** What can come first in the yard, beside what was changed last. */
 export const YARD_SORTS = ["due", "name", "number"] as const satisfies YardSort[];
@@ -8,4 +8,14 @@ export const SORT_NAMES: Record<YardSort, string> = {
   due: "wanted first",
   name: "name",
   number: "newest",
+};
+
+/** Which jobs are looked at, where not all are. */
+export const YARD_ONLY = ["stopped", "blocked", "going", "wanted"] as const satisfies YardOnly[];
+
+export const ONLY_NAMES: Record<YardOnly, string> = {
+  stopped: "with a stop",
+  blocked: "blocked by something",
+  going: "nothing blocks it",
+  wanted: "wanted within a week",
 };

@@ -2,18 +2,18 @@ import { shortDay } from "../../job/days";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useWritable } from "../../api/session";
 import { JOB_KIND_NAMES, STATION_NAMES } from "../../api/generated/core";
-import { pageOf, STATIONS } from "../../job/stations";
+import { pageOf } from "../../job/stations";
 import { NO_JOB } from "../../api/outbox/write";
 import { useYard } from "../../api/queries";
 import { useOpened } from "../../api/writes";
-import type { JobRow, Shelf, Station, YardSort } from "../../api/types";
+import type { JobRow, Shelf, Station } from "../../api/types";
 import { useOpening } from "../../job/useOpening";
 import { Alert } from "../../ui/alert";
 import { Button } from "../../ui/button";
 import { RigMark } from "../../drawings/rigMark";
 import { FindingMark } from "../../ui/findingMark";
-import { Pick } from "../../ui/pick";
-import { SORT_NAMES } from "./sorts";
+import { DueList } from "./dueList";
+import { YardOrder } from "./yardOrder";
 
 const SHELVES: Shelf[] = ["yard", "archived", "deleted"];
 const TITLES: Record<Shelf, string> = { yard: "Yard", archived: "Archived", deleted: "Deleted" };
@@ -71,6 +71,7 @@ export function Yard() {
           </Link>
         )}
       </div>
+      {shelf === "yard" && <DueList />}
       {yard.isLoadingError && <p className="text-stop">{yard.error.message}</p>}
       <ul className="border-t border-ink">
         {yard.data?.rows.map((row) => (
@@ -90,45 +91,6 @@ export function Yard() {
     </main>
   );
 }
-
-/** Which station is looked at, and what comes first. */
-function YardOrder() {
-  const { find, shelf, station, sort } = useSearch({ from: "/" });
-  const navigate = useNavigate();
-  const go = (search: { station?: Station; sort?: YardSort }) =>
-    void navigate({
-      to: "/",
-      replace: true,
-      search: {
-        find,
-        shelf,
-        station: search.station,
-        sort: search.sort === "changed" ? undefined : search.sort,
-      },
-    });
-  return (
-    <>
-      <Pick
-        label="At"
-        value={station ?? "all"}
-        options={[{ value: "all" as const, text: "every station" }, ...AT]}
-        onChange={(at) => go({ sort, station: at === "all" ? undefined : at })}
-      />
-      <Pick
-        label="First"
-        value={sort ?? "changed"}
-        options={FIRST}
-        onChange={(first) => go({ station, sort: first })}
-      />
-    </>
-  );
-}
-
-const AT = STATIONS.map((station) => ({ value: station, text: STATION_NAMES[station] }));
-const FIRST = (Object.entries(SORT_NAMES) as [YardSort, string][]).map(([value, text]) => ({
-  value,
-  text,
-}));
 
 function YardRow({ row }: { row: JobRow }) {
   const to = pageOf(row.station);
@@ -167,6 +129,7 @@ function YardRow({ row }: { row: JobRow }) {
         </span>
         <span className="text-right text-sm text-pale">
           {row.due_on ? `by ${shortDay(row.due_on)}` : ""}
+          {row.fitter && <span className="block">{row.fitter}</span>}
         </span>
       </Link>
     </li>
