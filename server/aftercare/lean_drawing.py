@@ -8,7 +8,7 @@ from axlecore.road.intervals import Interval
 
 #: Small angles are drawn larger than true, and the drawing says so.
 DRAWN_LARGER = 3
-_LEFT, _RIGHT, _TOP, _ROW = 150.0, 400.0, 128.0, 24.0
+_LEFT, _RIGHT, _TOP, _ROW = 10.0, 330.0, 130.0, 32.0
 
 
 @dataclass(frozen=True)
@@ -70,7 +70,7 @@ def drawn_lean(lean: OwnerLean) -> DrawnLean:
     ]
     before = lean.measured_before or lean.predicted_before
     after = lean.measured_after or lean.predicted_after
-    axis_y = _TOP + _ROW * len(there) - 6
+    axis_y = _TOP + _ROW * len(there) - 4
     return DrawnLean(
         bands,
         [(round(x(tick), 1), f"{tick}°") for tick in range(0, most + 1, max(1, most // 5))],

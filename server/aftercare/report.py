@@ -98,15 +98,16 @@ def _felt(job: OpenJob) -> list[str]:
     for one in Impression.objects.filter(run__job=job.row, run__removed_at=None).order_by("pk"):
         answers[one.seat, one.run.when] = one.felt
     said = []
-    for seat in Rider:
-        before, after = answers.get((seat, "before"), {}), answers.get((seat, "after"), {})
-        for question in QUESTIONS:
-            was, now = before.get(question.felt), after.get(question.felt)
-            if was is not None and now is not None and was != now:
-                said.append(
-                    f"{seat.capitalize()}: {question.text.rstrip('.').lower()}, "
-                    f"{SCALE[was]} before, {SCALE[now]} now."
-                )
+    for question in QUESTIONS:
+        each = []
+        for seat in Rider:
+            was, now = (
+                answers.get((seat, when), {}).get(question.felt) for when in ("before", "after")
+            )
+            if was is not None and now is not None:
+                each.append(f"{seat} {SCALE[was]} before, {SCALE[now]} now")
+        if each:
+            said.append(f"{question.text}: {'; '.join(each)}.")
     return said
 
 

@@ -46,7 +46,8 @@ def job_of(number: int) -> PredictionRow | None:
     kind = _KINDS[number % len(_KINDS)]
     way = sorted(CHANNELS_BY_WAY)[number % len(CHANNELS_BY_WAY)]
     chance = np.random.default_rng([number, 17])
-    sheet, set_up = _weighed(kind), _thicker(class_vehicle(kind))
+    sheet = _weighed(kind, chance)
+    set_up = _thicker(sheet, float(chance.uniform(1.1, 1.35)))
     hidden = Hidden(
         springs=_TRUE_OF_CLASS.get(kind, 1.0) * float(np.exp(_SPREAD * chance.standard_normal())),
         rise_m=float(0.02 * chance.standard_normal()),
@@ -72,21 +73,24 @@ def job_of(number: int) -> PredictionRow | None:
     )
 
 
-def _weighed(kind: RigKind) -> Vehicle:
+def _weighed(kind: RigKind, chance: np.random.Generator) -> Vehicle:
     """A vehicle of a class as a shop measures it: all but what the class is taken for."""
     sheet = class_vehicle(kind)
+    heavier, higher = chance.uniform(0.85, 1.0), chance.uniform(0.88, 1.08)
     for path, rule, found in list(walk(sheet)):
         if not path.endswith(_LEFT):
-            typed = write_quantity(found.value, rule.dimension)
+            part = heavier if path.startswith("load_states") else 1.0
+            part = higher if path.endswith("centre_of_gravity_height_m") else part
+            typed = write_quantity(part * found.value, rule.dimension)
             sheet = enter(sheet, path, typed, Known.MEASURED)
     return sheet
 
 
-def _thicker(sheet: Vehicle) -> SetUp:
-    """The standard bar's place taken by one a fifth thicker."""
+def _thicker(sheet: Vehicle, times: float) -> SetUp:
+    """The standard bar's place taken by one that is thicker."""
     standing = sheet.rear.standard_bar
     assert standing is not None
-    outside = default(1.2 * standing.bar.outside_diameter_m.value)
+    outside = default(times * standing.bar.outside_diameter_m.value)
     changed = dict(vars(standing.bar))
     bar = type(standing.bar)(**{**changed, "outside_diameter_m": outside})
     fitted = FittedBar(bar, standing.motion_ratio, standing.hole)

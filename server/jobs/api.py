@@ -68,7 +68,7 @@ class JobRow(Schema):
     line: list[Station]
     due_on: date | None
     #: Whose job it is; None where nobody said.
-    fitter: str | None
+    whose: str | None
     stop: str
     blocked_by: str
 
@@ -218,7 +218,7 @@ def list_jobs(
         name=F("vehicle__name"),
         description=F("vehicle__description"),
         owner=F("vehicle__owner__name"),
-        fitter=F("fitter__username"),
+        whose=F("fitter__username"),
         registration=F("vehicle__registration"),
         rig_kind=F("vehicle__sheet__kind"),
         stop=F("vehicle__stop"),

@@ -10,6 +10,7 @@ from typing import TypeVar
 from axlecore.practice.class_tables import CLASSES
 from axlecore.quantities.measure import Record
 from axlecore.road.intervals import Interval
+from axlecore.road.ways import RollWay
 from axlecore.vehicle.rig import RigKind
 
 K = TypeVar("K", bound=Hashable)
@@ -171,7 +172,10 @@ def prediction_record(rows: Sequence[PredictionRow]) -> PredictionRecord:
         len(rows),
         sum(row.held for row in rows),
         [_share(CLASSES[kind].label, own) for kind, own in kinds.items()],
-        [_share(way, own) for way, own in _grouped(rows, lambda row: row.way).items()],
+        [
+            _share(way.called, own)
+            for way, own in _grouped(rows, lambda row: RollWay(row.way)).items()
+        ],
         misses,
         offers,
     )

@@ -194,4 +194,5 @@ def in_words(visit: Visit) -> str:
     """
     low, high = (write_quantity(one, Dimension.DISTANCE, 1e4) for one in (visit.from_m, visit.to_m))
     day = f"{visit.by.day} {visit.by:%B %Y}"
-    return f"{visit.what.capitalize()}: between {low} and {high}, or by {day}, whichever is first."
+    what = visit.what[0].upper() + visit.what[1:]
+    return f"{what}: between {low} and {high}, or by {day}, whichever is first."

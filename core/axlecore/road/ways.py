@@ -23,6 +23,18 @@ class RollWay(StrEnum):
     ROLL_ANGLE = "B"
     YAW_RATE = "C"
 
+    @property
+    def called(self) -> str:
+        """What was logged, in words."""
+        return _CALLED[self]
+
+
+_CALLED = {
+    RollWay.ROLL_RATE: "roll rate",
+    RollWay.ROLL_ANGLE: "roll angle",
+    RollWay.YAW_RATE: "yaw rate and speed",
+}
+
 
 @dataclass(frozen=True, eq=False)
 class Sensed:

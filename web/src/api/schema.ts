@@ -6668,8 +6668,6 @@ export interface components {
             description: string;
             /** Due On */
             due_on: string | null;
-            /** Fitter */
-            fitter: string | null;
             /** Id */
             id: number;
             job_kind: components["schemas"]["JobKind"];
@@ -6687,6 +6685,8 @@ export interface components {
             station: components["schemas"]["Station"];
             /** Stop */
             stop: string;
+            /** Whose */
+            whose: string | null;
         };
         /** JoinIn */
         JoinIn: {

@@ -26,16 +26,17 @@ export function BackSheet({ view }: { view: HandOverView }) {
       </div>
       <div className="grid content-start gap-6 lg:border-l lg:border-line lg:pl-6">
         <Odometer key={view.odometer} view={view} writable={writable} />
-        {view.handed_on === null ? (
-          <GatePanel
-            station="hand_over"
-            last={{ text: "Hand it over", pass: (reason) => writes.handOver(reason) }}
-          />
-        ) : (
+        {view.handed_on !== null && (
           <p role="status" className="border-l-4 border-after pl-3">
             Handed over on {shortDay(view.handed_on)} by {view.handed_by}. What was read then stays.
           </p>
         )}
+        <GatePanel
+          station="hand_over"
+          {...(view.handed_on === null && {
+            last: { text: "Hand it over", pass: (reason: string) => writes.handOver(reason) },
+          })}
+        />
         <p className="text-sm text-pale">
           Ratings are as they were, and stability aids were not calibrated here. The chassis
           maker&rsquo;s rules and local law come first.

@@ -18,9 +18,9 @@ export function ThenAndNowTable({ rows }: { rows: ThenAndNow[] }) {
         </p>
       )}
       <Table label="Torque then and now" heads={["", "bolt", "then", "now", "", ""]}>
-        {rows.map((row) => (
+        {openFirst(rows).map((row, i, all) => (
           <Row key={`${row.joint} ${row.bolt}`}>
-            <td>{row.what}</td>
+            <td>{all[i - 1]?.joint === row.joint ? "" : row.what}</td>
             <td className="figure">{row.bolt}</td>
             <td className="figure">{row.then_n_m === null ? "–" : torqueOf(row.then_n_m)}</td>
             <td className="figure">{row.now_n_m === null ? "not yet" : torqueOf(row.now_n_m)}</td>
@@ -33,6 +33,12 @@ export function ThenAndNowTable({ rows }: { rows: ThenAndNow[] }) {
       </Table>
     </section>
   );
+}
+
+/** Joints that are open again come first; bolts of one joint stay together. */
+function openFirst(rows: ThenAndNow[]): ThenAndNow[] {
+  const open = new Set(rows.filter((row) => row.reopens).map(({ joint }) => joint));
+  return rows.toSorted((a, b) => Number(open.has(b.joint)) - Number(open.has(a.joint)));
 }
 
 const WIDTH = 90;

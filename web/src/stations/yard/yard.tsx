@@ -36,7 +36,7 @@ export function Yard() {
   return (
     <main className="pb-8">
       <title>{`${TITLES[shelf]} · Calm Axle`}</title>
-      <div className="my-4 flex flex-wrap items-end gap-6">
+      <div className="my-4 flex flex-wrap items-end gap-x-5 gap-y-2">
         <h1 className="text-2xl font-semibold">{TITLES[shelf]}</h1>
         <input
           aria-label="Find a job"
@@ -49,19 +49,9 @@ export function Yard() {
               replace: true,
             })
           }
-          className="min-h-11 w-64 border-b border-ink bg-transparent"
+          className="min-h-11 w-60 border-b border-ink bg-transparent"
         />
         <YardOrder />
-        {SHELVES.filter((other) => other !== shelf).map((other) => (
-          <Link
-            key={other}
-            to="/"
-            search={{ find: find || undefined, shelf: other === "yard" ? undefined : other }}
-            className="grid min-h-11 items-center text-sm underline underline-offset-4"
-          >
-            {LINKS[other]}
-          </Link>
-        ))}
         {writable && (
           <Link
             to="/new"
@@ -88,6 +78,18 @@ export function Yard() {
           <PageLink page={page + 1} text="Older" enabled={page < yard.data.pages} />
         </nav>
       )}
+      <nav aria-label="Other jobs" className="mt-4 flex gap-6">
+        {SHELVES.filter((other) => other !== shelf).map((other) => (
+          <Link
+            key={other}
+            to="/"
+            search={{ find: find || undefined, shelf: other === "yard" ? undefined : other }}
+            className="grid min-h-11 items-center text-sm underline underline-offset-4"
+          >
+            {LINKS[other]}
+          </Link>
+        ))}
+      </nav>
     </main>
   );
 }
@@ -129,7 +131,7 @@ function YardRow({ row }: { row: JobRow }) {
         </span>
         <span className="text-right text-sm text-pale">
           {row.due_on ? `by ${shortDay(row.due_on)}` : ""}
-          {row.fitter && <span className="block">{row.fitter}</span>}
+          {row.whose && <span className="block">{row.whose}</span>}
         </span>
       </Link>
     </li>
