@@ -58,14 +58,20 @@ http {{
   server {{
     {listen}
     limit_conn callers 512;
+    proxy_http_version 1.1;
+    proxy_read_timeout 150s;
+    proxy_set_header Host $http_host;
+    # One address, the caller's own: whatever it says of others is dropped.
+    proxy_set_header X-Forwarded-For $remote_addr;
+    proxy_set_header X-Forwarded-Proto $scheme;
     location / {{
       proxy_pass http://workers;
-      proxy_http_version 1.1;
-      proxy_read_timeout 150s;
-      proxy_set_header Host $http_host;
-      # One address, the caller's own: whatever it says of others is dropped.
-      proxy_set_header X-Forwarded-For $remote_addr;
-      proxy_set_header X-Forwarded-Proto $scheme;
+    }}
+    # A job's whole record with its pictures.
+    location = /api/jobs/records {{
+      client_max_body_size 64m;
+      client_body_buffer_size 64m;
+      proxy_pass http://workers;
     }}
     error_page 400 405 414 431 494 501 =400 /_unread;
     error_page 408 /_late;

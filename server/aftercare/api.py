@@ -197,7 +197,7 @@ def get_visits(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
     giving = hand_over_of(job)
     if giving.handed_on is None:
-        raise Refused("visits", "It was not handed over yet: no visit is planned.", 409)
+        raise Refused("visits", "It was not handed over yet: no visit is planned.", 422)
     name = f"job-{job.row.number}-rechecks.ics"
     return download(visits_file(giving), "text/calendar", name)
 

@@ -48,7 +48,7 @@ def report_of(job: OpenJob) -> OwnerReport:
     """Return a job as its owner reads it; Refused where it was not handed over."""
     giving = hand_over_of(job)
     if giving.handed_on is None:
-        raise Refused("report", "It was not handed over yet; the report is of what was.", 409)
+        raise Refused("report", "It was not handed over yet; the report is of what was.", 422)
     verdicts = verdicts_of(job)
     lean = _lean(verdicts)
     return OwnerReport(

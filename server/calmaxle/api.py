@@ -15,6 +15,7 @@ from ninja.errors import (
 from ninja.security import django_auth
 
 from aftercare.api import router as aftercare_router
+from archive.api import router as archive_router
 from axlecore.errors import CoreError, InputError, SeveralInputsError
 from bay.api import router as bay_router
 from bay.trouble_api import router as trouble_router
@@ -97,6 +98,7 @@ api.add_router("", bay_router)
 api.add_router("", trouble_router)
 api.add_router("", drive_router)
 api.add_router("", aftercare_router)
+api.add_router("", archive_router)
 api.add_router("", tasks_router)
 
 

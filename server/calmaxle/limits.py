@@ -12,6 +12,8 @@ _LARGEST_FILE_BYTES = 16_000_000
 _LARGEST_BYTES = 1_000_000
 #: Where a table of parts is sent, escaped as text within JSON.
 _LARGEST_TABLE_BYTES = 12_000_000
+#: A job's whole record with its pictures.
+_LARGEST_RECORD_BYTES, _RECORDS = 64_000_000, "/api/jobs/records"
 _TABLES = frozenset({"/api/racks/preview", "/api/racks/import"})
 
 
@@ -32,5 +34,7 @@ class LargestRequest:
 def _most(request: HttpRequest) -> int:
     if request.path in _TABLES:
         return _LARGEST_TABLE_BYTES
+    if request.path == _RECORDS:
+        return _LARGEST_RECORD_BYTES
     files = (request.content_type or "").startswith("multipart/")
     return _LARGEST_FILE_BYTES if files else _LARGEST_BYTES

@@ -52,6 +52,7 @@ INSTALLED_APPS = [
     "bay",
     "drive",
     "aftercare",
+    "archive",
     "owners",
     "demo",
 ]

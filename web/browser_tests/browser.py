@@ -115,7 +115,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
 
     def open_job(self, name: str, station: str, page: Page | None = None) -> Job:
         page = page or self.page
-        job = Job.objects.get(vehicle__name__startswith=name)
+        job = Job.objects.get(vehicle__name__startswith=name, again_of=None)
         page.goto(f"{self.live_server_url}/jobs/{job.pk}/{station}")
         page.get_by_test_id("lean-change").wait_for()
         return job

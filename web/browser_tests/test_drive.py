@@ -277,7 +277,7 @@ class DriveTests(BrowserTestCase):
             self.drive(name, sheet)
             self.page.get_by_text(seen).first.wait_for()
             self.rules_kept(f"drive {sheet}")
-        job = Job.objects.get(vehicle__name="Heron rescue")
+        job = Job.objects.get(vehicle__name="Heron rescue", again_of=None)
         self.page.set_viewport_size({"width": 390, "height": 844})
         self.page.goto(f"{self.live_server_url}/logger/{job.pk}")
         self.page.get_by_role("button", name="Start").wait_for()
@@ -309,7 +309,7 @@ class PhoneTests(BrowserTestCase):
         ]
 
     def test_a_run_whose_page_closed_on_the_road_is_on_the_phone_still(self):
-        job = Job.objects.get(vehicle__name="Heron rescue")
+        job = Job.objects.get(vehicle__name="Heron rescue", again_of=None)
         self.page.goto(f"{self.live_server_url}/logger/{job.pk}?when=after")
         self.page.get_by_label("Loaded").locator("option").first.wait_for(state="attached")
         self.page.get_by_role("button", name="Start").click()
@@ -334,7 +334,7 @@ class PhoneTests(BrowserTestCase):
         self.assertEqual(left.count(), 0)
 
     def test_a_phone_logs_without_a_network_and_sends_it_later(self):
-        job = Job.objects.get(vehicle__name="Heron rescue")
+        job = Job.objects.get(vehicle__name="Heron rescue", again_of=None)
         self.page.set_viewport_size({"width": 390, "height": 844})
         self.page.goto(f"{self.live_server_url}/logger/{job.pk}?when=after")
         # The sensors' own events first, as Chromium makes them of readings.

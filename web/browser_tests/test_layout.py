@@ -17,10 +17,12 @@ SCREENS = (
     ("Orrery", "fit?sheet=turn"), ("Orrery", "build"), ("Orrery", "build?sheet=order"),
     ("Orrery", "build?sheet=quote"), ("Skerry", "build?sheet=quote"),
     ("Gannet", "drive"), ("Heron", "drive?sheet=result"), ("Gannet", "drive?sheet=trace"), ("Gannet", "drive?sheet=films"),
+    ("Gannet", "hand-over"), ("Hive hauler", "hand-over"), ("Gannet", "hand-over?sheet=report"),
+    ("Heron", "hand-over?sheet=visits"), ("Heron", "hand-over?sheet=noises"),
 )
 #: Rooms without a job.
 ROOMS = (
-    ("", "board"), ("", "racks?kind=kit"), ("", "racks?list=shelf"), ("", "racks?list=sheets"), ("", "shop"), ("", "people"), ("", "bench/two"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
+    ("", "board"), ("", "racks?kind=kit"), ("", "racks?list=shelf"), ("", "racks?list=sheets"), ("", "shop"), ("", "people"), ("", "record"), ("", "bench/two"), ("", "bench/bar"), ("", "bench/torque"), ("", "bench/drill"), ("", "bench/snapped"),
 )
 WIDTHS = (360, 390, 820, 1024, 1280)
 #: Rounded and anti-aliased edges may touch.

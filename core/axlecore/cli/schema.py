@@ -6,6 +6,7 @@ import json
 from argparse import Namespace
 from typing import Any
 
+from axlecore.aftercare.archive import JobArchive
 from axlecore.build.board_file import BoardFile
 from axlecore.build.job import JobFile
 from axlecore.cli.claim import ClaimFile
@@ -22,6 +23,7 @@ FILES: dict[str, type] = {
     "fit": FitFile,
     "job": JobFile,
     "board": BoardFile,
+    "record": JobArchive,
 }
 
 

@@ -158,14 +158,14 @@ class ComingBackTests(AfterTests):
 
 class ReportTests(AfterTests):
     def test_the_link_shows_what_was_sent_until_it_is_withdrawn(self):
-        self.assert_refused(self.say("report"), 409, "report", "not handed over yet")
+        self.assert_refused(self.say("report"), 422, "report", "not handed over yet")
         self.handed()
         self.assert_refused(self.say("report", client=self.as_(self.fitter)), 403, "role")
         link = self.say("report").json()["reports"][0]
         self.client.logout()
         page = self.client.get(link["path"])
         self.assertContains(page, "What did not change")
-        self.assertContains(page, "82,080 km")
+        self.assertContains(page, "82\u202f080 km")
         self.assertEqual(page["X-Robots-Tag"], "noindex")
         self.assertEqual(self.client.get(f"{link['path']}x").status_code, 404)
         said = self.client.post(link["path"], {"leans": "1", "word": "much calmer"})

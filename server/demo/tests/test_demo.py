@@ -1,10 +1,14 @@
 from collections import Counter
+from datetime import date
 from io import StringIO
 
 from django.core.management import CommandError, call_command
 from django.test import SimpleTestCase, TestCase
 from django.utils import timezone
 
+from aftercare.coming_back import due, then_and_now
+from aftercare.troubles import likely_here
+from axlecore.aftercare.prediction_record import prediction_record
 from axlecore.bars.bar import bar_rates
 from axlecore.bars.claims import audit
 from axlecore.fasteners.torque import Lubrication, torque
@@ -18,7 +22,8 @@ from axlecore.vehicle.rig import SetUp
 from bay.models import TorqueWrench
 from bay.work import BayWork
 from board.services import propose, standing
-from demo import scenario
+from demo import predictions, scenario
+from demo.come_back import BACK
 from demo.driven import HOLDS, JOINED
 from drive.models import Run
 from drive.verdict import verdicts_of
@@ -98,7 +103,7 @@ class LoadingTests(TestCase):
     def test_loading_twice_keeps_what_was_entered_in_between(self):
         Vehicle.objects.filter(name__startswith="Orrery").update(name="Renamed")
         call_command("load_demo", stdout=StringIO())
-        self.assertEqual((Job.objects.count(), Part.objects.count()), (12, 142))
+        self.assertEqual((Job.objects.count(), Part.objects.count()), (55, 142))
         self.assertTrue(Vehicle.objects.filter(name="Renamed").exists())
 
     def test_its_jobs_show_what_the_handling_of_findings_is_for(self):
@@ -115,7 +120,7 @@ class LoadingTests(TestCase):
     def test_jobs_wait_at_the_first_stations_each_by_its_own_line(self):
         stands = {
             job.vehicle.name.split()[0].strip(","): (job.kind, job.station)
-            for job in Job.objects.select_related("vehicle")
+            for job in Job.objects.filter(shelf="yard").select_related("vehicle").order_by("pk")
         }
         self.assertEqual(
             stands,
@@ -130,8 +135,10 @@ class LoadingTests(TestCase):
                 "Tidewater": ("upgrade", "weigh"),
                 "Hive": ("upgrade", "fit"),
                 "Orrery": ("upgrade", "choose"),
-                "Gannet": ("upgrade", "drive"),
-                "Heron": ("upgrade", "drive"),
+                "Gannet": ("upgrade", "hand_over"),
+                "Heron": ("upgrade", "hand_over"),
+                # Its re-check, which came last.
+                "Turnstone": ("recheck", "look"),
             },
         )
 
@@ -188,6 +195,32 @@ class LoadingTests(TestCase):
         apart = [one.comparison.comparable for one in holds.compared]
         self.assertEqual(apart, [[], ["the road was dry before and wet after"], []])
         self.assertTrue(all(run.simulated for run in Run.objects.all()))
+
+    def test_what_came_back_is_due_has_fallen_and_clunks(self):
+        shop = Shop.objects.get()
+        overdue = [
+            (one.giving.job.vehicle.name, one.visit.number) for one in due(shop, date.today())
+        ]
+        self.assertEqual(overdue, [(HOLDS, 1), (JOINED, 2)])
+        again = Job.objects.get(vehicle__name=BACK, kind="recheck")
+        rows = then_and_now(opened(again.pk, shop.pk))
+        self.assertEqual(
+            [(row.joint, row.bolt) for row in rows if row.reopens], [("rear.u_bolts.torque", 2)]
+        )
+        clunk = Job.objects.get(number=101).troubles_after.get()
+        first = likely_here(shop, clunk.trouble, clunk.heard, clunk.since)[0]
+        self.assertEqual(first.cause.key, "link_joint")
+
+    def test_the_record_is_worked_out_by_core_and_misses_one_class(self):
+        rows = predictions.kept()
+        self.assertEqual(len(rows), predictions.JOBS)
+        self.assertEqual(predictions.job_of(rows[2].job), rows[2])
+        record = prediction_record(rows)
+        (miss,) = record.misses
+        self.assertIn("stripped chassis", miss.says)
+        (offer,) = record.offers
+        self.assertTrue(offer.factor.low < 0.88 < offer.factor.high)
+        self.assertGreater(record.held / record.jobs, 0.9)
 
     def test_readings_follow_and_pictures_are_kept(self):
         orrery = Job.objects.get(vehicle__name__startswith="Orrery")

@@ -6,6 +6,7 @@ import { shownAs } from "../api/units";
 import type { BayJoint, BayWork } from "../api/types";
 import { torqueOf } from "../drawings/quantity";
 import { Fold } from "../ui/fold";
+import { Again } from "./again";
 import { BigButton } from "./bigButton";
 import { BigField } from "./bigField";
 import { BigPick } from "./bigPick";
@@ -60,6 +61,7 @@ export function TorquePad({ bay, joint: key, onDone }: TorquePadProps) {
     <div>
       <Target joint={joint} />
       <Bolts order={joint.target.order} left={left} bolt={bolt} />
+      <Again joint={joint} bolt={bolt} />
       {fails && (
         <p className="text-lg text-stop">
           Bolt {bolt} was read {fails.typed}: {fails.judged}. Another reading stands in for it.

@@ -7,7 +7,7 @@ import { useJobView } from "./context";
 import { STATION_NAMES } from "../api/generated/core";
 import { pageOf, STATIONS } from "./stations";
 
-type Stop = "not yet" | "open" | "done" | "gated" | "stopped";
+type Stop = "open" | "done" | "gated" | "stopped";
 
 /** How far a station is, read from its gate and from the record of passing it. */
 function stopOf(station: Station, job: Job, practice: Practice | undefined): Stop {
@@ -16,21 +16,13 @@ function stopOf(station: Station, job: Job, practice: Practice | undefined): Sto
   if (job.passes.some((passed) => passed.station === station)) return "done";
   if (gate !== undefined) return gate.open ? "open" : "gated";
   if (station === "choose") return job.set_up.front || job.set_up.rear ? "done" : "open";
-  // Before the rules have answered, a station that is built is open, not missing.
-  return pageOf(station) ? "open" : "not yet";
+  // Before the rules have answered, nothing stands in the way.
+  return "open";
 }
-
-const SAID: Record<Stop, string> = {
-  "not yet": "not yet",
-  open: "",
-  done: "",
-  gated: "",
-  stopped: "stopped",
-};
 
 function isHere(station: Station, pathname: string): boolean {
   const to = pageOf(station);
-  return to !== undefined && pathname.endsWith(to.slice(to.lastIndexOf("/")));
+  return pathname.endsWith(to.slice(to.lastIndexOf("/")));
 }
 
 /** The stations of this kind of job as stops along an axle line; on a phone, where it is, and a menu. */
@@ -73,40 +65,30 @@ export function Line() {
         hidden={narrow && !open && here !== undefined}
       >
         {STATIONS.filter((station) => job.line.includes(station)).map((key) => {
-          const to = pageOf(key);
           const stop = stopOf(key, job, practice);
           const here = isHere(key, pathname);
           const mark = (
             <>
               <StopMark stop={stop} here={here} />
               <span className={here ? "font-semibold" : ""}>{STATION_NAMES[key]}</span>
-              <span
-                className={`text-xs max-lg:sheet:sr-only ${stop === "stopped" ? "text-stop" : "text-pale"}`}
-              >
-                {SAID[stop]}
-              </span>
+              {stop === "stopped" && (
+                <span className="text-xs text-stop max-lg:sheet:sr-only">stopped</span>
+              )}
               {(stop === "done" || stop === "gated") && (
                 <span className="sr-only">{stop === "done" ? "done" : "gate not met yet"}</span>
               )}
             </>
           );
-          const look = "flex min-h-11 items-center gap-1.5 bg-paper px-1 text-sm lg:px-2";
           return (
             <li key={key}>
-              {to === undefined ? (
-                <span aria-disabled="true" className={`${look} cursor-default text-pale`}>
-                  {mark}
-                </span>
-              ) : (
-                <Link
-                  to={to}
-                  params={{ jobId: String(job.id) }}
-                  aria-current={here ? "step" : undefined}
-                  className={`${look} hover:text-after`}
-                >
-                  {mark}
-                </Link>
-              )}
+              <Link
+                to={pageOf(key)}
+                params={{ jobId: String(job.id) }}
+                aria-current={here ? "step" : undefined}
+                className="flex min-h-11 items-center gap-1.5 bg-paper px-1 text-sm hover:text-after lg:px-2"
+              >
+                {mark}
+              </Link>
             </li>
           );
         })}
@@ -115,7 +97,7 @@ export function Line() {
   );
 }
 
-/** Shape by state: dotted ring, ring, barred ring, ring with tick, octagon; a dot where we are. */
+/** Shape by state: ring, barred ring, ring with tick, octagon; a dot where we are. */
 function StopMark({ stop, here }: { stop: Stop; here: boolean }) {
   return (
     <svg viewBox="0 0 22 22" className="size-[22px] bg-paper" aria-hidden="true">
@@ -127,8 +109,7 @@ function StopMark({ stop, here }: { stop: Stop; here: boolean }) {
           cy={11}
           r={9}
           fill={stop === "done" && !here ? "var(--ink)" : "var(--paper)"}
-          stroke={stop === "not yet" ? "var(--pale)" : "var(--ink)"}
-          strokeDasharray={stop === "not yet" ? "2 3" : undefined}
+          stroke="var(--ink)"
           strokeWidth={here ? 2.4 : 1.4}
         />
       )}

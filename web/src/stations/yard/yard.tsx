@@ -61,9 +61,9 @@ export function Yard() {
           </Link>
         )}
       </div>
-      {shelf === "yard" && <DueList />}
+      {shelf === "yard" && find === "" && <DueList />}
       {yard.isLoadingError && <p className="text-stop">{yard.error.message}</p>}
-      <ul className="border-t border-ink">
+      <ul aria-label="Jobs" className="border-t border-ink">
         {yard.data?.rows.map((row) => (
           <YardRow key={row.id} row={row} />
         ))}

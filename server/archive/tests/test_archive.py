@@ -1,0 +1,158 @@
+"""A job's record out and in again: nothing changes, and what is broken or hostile is refused."""
+
+import hashlib
+import json
+import zipfile
+from io import BytesIO
+from uuid import uuid4
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+
+from bay.tests.under import UnderTheVehicle
+from jobs.models import Job
+from photos.models import Photo
+from photos.tests.test_photos import picture
+from shops.models import Person
+from shops.tests.people import person
+
+#: What is another job's own.
+_OWN = ("number", "shop")
+
+
+class ArchiveTests(UnderTheVehicle):
+    def setUp(self):
+        super().setUp()
+        run = {
+            "manoeuvre": "gentle slalom", "state": "trip_ready", "surface": "dry", "when": "after",
+            "key": str(uuid4()), "speed": "47 km/h",
+        }  # fmt: skip
+        self.send("POST", f"/jobs/{self.job.pk}/runs/stand-in", run)
+        self.send(
+            "POST",
+            f"/jobs/{self.job.pk}/troubles",
+            {"trouble": "squeak", "heard": "in bends", "since": "after some weeks"},
+        )
+        file = SimpleUploadedFile("x.jpg", picture((40, 30)), "image/jpeg")
+        place = {"place": "rear_bar", "key": uuid4(), "file": file}
+        self.assertEqual(
+            self.client.post(f"/api/jobs/{self.job.pk}/photos", place).status_code, 201
+        )
+
+    def out(self, job=None, client=None):
+        path = f"/api/jobs/{(job or self.job).pk}/record.zip"
+        return (client or self.client).get(path)
+
+    def take(self, content, client=None):
+        file = SimpleUploadedFile("job.record.zip", content, "application/zip")
+        return (client or self.client).post("/api/jobs/records", {"file": file})
+
+    def parts(self, content):
+        with zipfile.ZipFile(BytesIO(content)) as archive:
+            return {name: archive.read(name) for name in archive.namelist()}
+
+    def changed(self, change=lambda record: None, **files):
+        """The archive with its record or files other than they were."""
+        parts = self.parts(self.out().content) | files
+        record = json.loads(parts["job.json"])
+        change(record)
+        return _zipped({**parts, "job.json": json.dumps(record).encode()})
+
+    def test_a_round_trip_into_another_shop_changes_nothing(self):
+        content = self.out().content
+        stranger = self.as_(self.stranger)
+        answer = self.take(content, stranger)
+        self.assertEqual(answer.status_code, 201, answer.content[:300])
+        taken = Job.objects.get(pk=answer.json()["id"])
+        self.assertEqual(taken.shop, self.other_shop)
+        again = self.parts(self.out(taken, stranger).content)
+        first = self.parts(content)
+        one, other = (json.loads(parts.pop("job.json")) for parts in (first, again))
+        for name in _OWN:
+            one.pop(name), other.pop(name)
+        # A picture is written anew as it is taken in; what it shows stays.
+        pictures = [name for name in first if name.endswith(".jpg")]
+        self.assertEqual(len(pictures), 1)
+        for parts, record in ((first, one), (again, other)):
+            parts.pop(pictures[0])
+            record["files"] = [row for row in record["files"] if row["path"] not in pictures]
+        self.assertEqual(one, other)
+        self.assertEqual(first, again)
+        self.assertEqual(Photo.objects.get(job=taken).place, "rear_bar")
+
+    def test_nobody_is_named_in_it(self):
+        about = {
+            "base_version": self.base(), "name": "Coach", "owner": "Marlow Kelp",
+            "phone": "07700 900188", "registration": "KELP 1",
+        }  # fmt: skip
+        self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/about", about).status_code, 200)
+        record = self.parts(self.out().content)["job.json"].decode()
+        for secret in ("Marlow", "07700", "KELP 1", self.lead.username + '"'):
+            self.assertNotIn(secret, record)
+
+    def test_what_is_broken_or_hostile_is_refused_with_the_reason(self):
+        whole = self.out().content
+        jobs = Job.objects.count()
+        log = next(name for name in self.parts(whole) if name.startswith("logs/"))
+
+        def other(**change):
+            return lambda record: record.update(change)
+
+        for content, status, words in (
+            (b"no archive at all", 422, "broken or cut off"),
+            (whole[: len(whole) // 2], 422, "broken or cut off"),
+            (_zipped({"readme.txt": b"hello"}), 422, "no job.json"),
+            (_zipped({"job.json": b"{"}), 422, "job.json, line 1"),
+            (_zipped({"job.json": b"{}"}), 422, "missing"),
+            (self.changed(other(version=99)), 422, "reads 1 to"),
+            (self.changed(other(format="other")), 422, "calm-axle-job"),
+            (self.changed(other(kind="holiday")), 422, "kind"),
+            (self.changed(**{log: b"time_s,roll_angle_rad\n0,0\n"}), 422, "checksum"),
+            (self.changed(lambda record: record["files"].pop()), 422, "not among its files"),
+            (self.changed(**{"bomb.bin": b"\0" * 5_000_000}), 422, "packed as no record"),
+            (self.changed(lambda record: record["sheet"].update(wheelbase_m=None)), 422, "sheet"),
+        ):
+            with self.subTest(words=words):
+                self.assert_refused(self.take(content), status, "file", words)
+        self.assertEqual(Job.objects.count(), jobs)
+
+    def test_a_path_out_of_the_archive_is_only_a_name(self):
+        def outward(record):
+            for row in (*record["files"], *record["photos"]):
+                if row["path"].endswith(".jpg"):
+                    row["path"] = "../../etc/passwd"
+
+        parts = self.parts(self.out().content)
+        shown = next(name for name in parts if name.endswith(".jpg"))
+        content = self.changed(outward, **{"../../etc/passwd": parts[shown]})
+        taken = self.take(content)
+        self.assertEqual(taken.status_code, 201, taken.content[:300])
+        photo = Photo.objects.get(job=taken.json()["id"])
+        self.assertTrue(photo.file.name.startswith(f"photos/{self.shop.pk}/"))
+
+    def test_a_picture_that_is_none_is_refused_and_nothing_is_kept(self):
+        jobs = Job.objects.count()
+        parts = self.parts(self.out().content)
+        name = next(name for name in parts if name.endswith(".jpg"))
+        forged = b"<script>alert(1)</script>"
+
+        def rehashed(record):
+            for row in record["files"]:
+                if row["path"] == name:
+                    row.update(sha256=hashlib.sha256(forged).hexdigest(), size=len(forged))
+
+        answer = self.take(self.changed(rehashed, **{name: forged}))
+        self.assertEqual(answer.status_code, 422, answer.content[:300])
+        self.assertEqual(Job.objects.count(), jobs)
+
+    def test_who_only_looks_takes_nothing_in_and_another_shop_reads_none(self):
+        viewer = self.as_(person(self.shop, "looker", Person.Role.VIEWER))
+        self.assertEqual(self.take(self.out().content, viewer).status_code, 403)
+        self.assertEqual(self.out(client=self.as_(self.stranger)).status_code, 404)
+
+
+def _zipped(parts):
+    out = BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+        for name, content in parts.items():
+            archive.writestr(name, content)
+    return out.getvalue()

@@ -1,0 +1,239 @@
+"""A job's record out: one ZIP of JSON, pictures and logs, each with its checksum."""
+
+import gzip
+import hashlib
+import zipfile
+from io import BytesIO
+
+from aftercare.models import HandOver
+from axlecore import __version__
+from axlecore.aftercare.archive import (
+    FORMAT,
+    VERSION,
+    ArchivedChoice,
+    ArchivedFelt,
+    ArchivedFile,
+    ArchivedHandOver,
+    ArchivedPass,
+    ArchivedPhoto,
+    ArchivedRun,
+    ArchivedStep,
+    ArchivedTorque,
+    ArchivedTrouble,
+    ArchivedYardTest,
+    JobArchive,
+)
+from axlecore.aftercare.outside import OutsideEntry, OutsideState
+from axlecore.bay.torque_log import HowTight, JointTarget, Judged
+from axlecore.build.edits import PlanEdits
+from axlecore.build.steps import Records
+from axlecore.fitup.arrival import Arrival
+from axlecore.fitup.sheet import Fitting
+from axlecore.formats import from_plain, to_json
+from axlecore.practice.decision import Decision
+from axlecore.practice.listen import Complaint
+from axlecore.practice.look import LookOver
+from axlecore.practice.stations import JobKind, Station
+from axlecore.practice.target import Target
+from axlecore.road.answer import RunAnswer, Told
+from axlecore.road.driving import Manoeuvre
+from axlecore.road.impressions import Felt, Rider
+from axlecore.road.parts_apart import YardLean
+from axlecore.vehicle.loads import LoadKey
+from axlecore.vehicle.rig import SetUp
+from drive.models import Run
+from jobs.opened import OpenJob
+
+#: Name of the record in the archive.
+RECORD = "job.json"
+#: A record written twice is the same file: ZIP's first day.
+_DAY = (1980, 1, 1, 0, 0, 0)
+
+
+def archive_of(job: OpenJob) -> bytes:
+    """Return a job's record as a ZIP."""
+    row, vehicle = job.row, job.row.vehicle
+    files = _Files()
+    photos = [
+        ArchivedPhoto(path, photo.place, photo.marks)
+        for at, photo in enumerate(row.photos.filter(removed_at=None).order_by("pk"), 1)
+        if (path := files.add(f"photos/{at:03}.jpg", photo.file)) is not None
+    ]
+    record = JobArchive(
+        format=FORMAT,
+        version=VERSION,
+        core_version=__version__,
+        shop=row.shop.name,
+        number=row.number,
+        name=vehicle.name,
+        description=vehicle.description,
+        year=vehicle.year,
+        build_notes=vehicle.build_notes,
+        kind=JobKind(row.kind),
+        station=Station(row.station),
+        due_on=row.due_on,
+        sheet=job.sheet,
+        set_up=job.set_up,
+        complaint=job.read(Complaint),
+        look_over=job.read(LookOver),
+        target=job.read(Target),
+        fitting=job.read(Fitting),
+        arrival=job.read(Arrival),
+        plan=job.read(PlanEdits),
+        choices=[
+            ArchivedChoice(from_plain(one.document, Decision), one.reason)
+            for one in sorted(row.decisions.all(), key=lambda one: one.pk)
+        ],
+        passes=[
+            ArchivedPass(Station(one.station), one.unmet, one.reason) for one in row.passes.all()
+        ],
+        steps=[
+            ArchivedStep(one.step, one.said, Records(one.kind), one.done_at)
+            for one in row.step_answers.filter(taken_back_at=None).order_by("pk")
+        ],
+        torque=_torque(job),
+        outside=[
+            OutsideEntry(
+                one.step,
+                OutsideState(one.state),
+                one.on,
+                one.who,
+                None if one.cost_cents is None else one.cost_cents / 100,
+                one.paper,
+                one.found,
+            )
+            for one in row.outside_said.order_by("pk")
+        ],
+        runs=[
+            _run(run, files.add_log(f"logs/{at:03}.csv", run))
+            for at, run in enumerate(
+                row.runs.filter(removed_at=None)
+                .prefetch_related("impressions")
+                .order_by("driven_at", "pk"),
+                1,
+            )
+        ],
+        yard_tests=[
+            ArchivedYardTest(one.typed, from_plain(one.measured, YardLean))
+            for one in row.yard_tests.filter(removed_at=None).order_by("pk")
+        ],
+        troubles=[
+            ArchivedTrouble(one.trouble, one.heard, one.since, one.said, one.cause, one.found)
+            for one in row.troubles_after.order_by("pk")
+        ],
+        hand_over=_hand_over(job),
+        photos=photos,
+        files=files.listed,
+    )
+    return files.zipped(to_json(record, indent=1))
+
+
+class _Files:
+    """Files of an archive as they are taken in."""
+
+    def __init__(self) -> None:
+        self.listed: list[ArchivedFile] = []
+        self._contents: dict[str, bytes] = {}
+
+    def add(self, path: str, file: "object") -> str | None:
+        """Take a kept file in; None where it is not there any more."""
+        storage, name = file.storage, str(file.name)  # type: ignore[attr-defined]
+        if not storage.exists(name):
+            return None
+        with storage.open(name) as opened:
+            return self._taken(path, opened.read())
+
+    def add_log(self, path: str, run: Run) -> str:
+        """Take a run's log in, unpacked; empty where it has none."""
+        if not run.log:
+            return ""
+        with run.log.open("rb") as packed:
+            return self._taken(path, gzip.decompress(packed.read()))
+
+    def _taken(self, path: str, content: bytes) -> str:
+        digest = hashlib.sha256(content).hexdigest()
+        self.listed.append(ArchivedFile(path, digest, len(content)))
+        self._contents[path] = content
+        return path
+
+    def zipped(self, record: bytes) -> bytes:
+        """All of it with its record."""
+        out = BytesIO()
+        with zipfile.ZipFile(out, "w") as archive:
+            for path, content in {RECORD: record, **self._contents}.items():
+                # Pictures are packed already.
+                packed = zipfile.ZIP_STORED if path.endswith(".jpg") else zipfile.ZIP_DEFLATED
+                info = zipfile.ZipInfo(path, _DAY)
+                archive.writestr(info, content, packed)
+        return out.getvalue()
+
+
+def _torque(job: OpenJob) -> list[ArchivedTorque]:
+    rows = list(job.row.torque_rows.select_related("wrench").order_by("pk"))
+    places = {row.pk: place for place, row in enumerate(rows)}
+    return [
+        ArchivedTorque(
+            row.joint,
+            row.bolt,
+            HowTight(row.how),
+            row.typed,
+            row.got_n_m,
+            row.extension_m,
+            "" if row.wrench is None else row.wrench.name,
+            Judged(row.judged),
+            from_plain(row.target, JointTarget),
+            row.simulated,
+            None if row.supersedes_id is None else places[row.supersedes_id],
+            row.override,
+            row.done_at,
+        )
+        for row in rows
+    ]
+
+
+def _run(run: Run, log: str) -> ArchivedRun:
+    return ArchivedRun(
+        when=run.when,
+        surface=run.surface,
+        manoeuvre=Manoeuvre(run.manoeuvre),
+        state=LoadKey(run.state),
+        place=run.place,
+        wind=run.wind,
+        traffic=run.traffic,
+        closed_ground=run.closed_ground,
+        simulated=run.simulated,
+        speed_m_s=run.speed_m_s,
+        limit_m_s=run.limit_m_s,
+        front_pressure_pa=run.front_pressure_pa,
+        rear_pressure_pa=run.rear_pressure_pa,
+        sensor_height_m=run.sensor_height_m,
+        driven_at=run.driven_at,
+        set_up=from_plain(run.set_up, SetUp),
+        log=log,
+        log_name=run.log_name,
+        columns=run.columns,
+        answer=None if run.answer is None else from_plain(run.answer, RunAnswer),
+        told=None if run.told is None else from_plain(run.told, Told),
+        felt=[
+            ArchivedFelt(
+                Rider(one.seat), {Felt(key): rate for key, rate in one.felt.items()}, one.said
+            )
+            for one in sorted(run.impressions.all(), key=lambda one: one.seat)
+        ],
+    )
+
+
+def _hand_over(job: OpenJob) -> ArchivedHandOver | None:
+    giving = HandOver.objects.filter(job=job.row).first()
+    if giving is None:
+        return None
+    return ArchivedHandOver(
+        giving.odometer,
+        giving.odometer_m,
+        giving.heard_m,
+        giving.threads_seen,
+        giving.left_off,
+        giving.handed_on,
+        giving.every_m,
+        giving.every_days,
+    )
