@@ -128,6 +128,40 @@ class HandOverTests(BrowserTestCase):
         self.page.get_by_role("link", name="Skerry wagon").wait_for()
         self.assertEqual(self.page.get_by_role("link", name="Kelp kitchen").count(), 0)
 
+    def test_a_jobs_record_goes_out_and_comes_in_as_a_job(self):
+        job = Job.objects.get(vehicle__name="Gannet seedbank", again_of=None)
+        answer = self.page.request.get(f"{self.live_server_url}/api/jobs/{job.pk}/record.zip")
+        self.page.goto(f"{self.live_server_url}/new")
+        taken = {"name": "job.zip", "mimeType": "application/zip", "buffer": b"no archive"}
+        self.expected = ("422",)
+        self.page.get_by_label("Take in a record").set_input_files(taken)
+        self.page.get_by_text("The archive is broken or cut off").wait_for()
+        self.page.get_by_label("Take in a record").set_input_files(
+            {**taken, "buffer": answer.body()}
+        )
+        self.page.wait_for_url("**/hand-over")
+        self.page.get_by_text("Odometer at hand-over: 61 300 km").wait_for()
+        self.assertEqual(Job.objects.filter(vehicle__name="Gannet seedbank").count(), 2)
+
+    def test_who_did_what_is_filtered_and_two_versions_stand_side_by_side(self):
+        self.open_job("Orrery", "weigh")
+        self.place("wheelbase_m").click()
+        self.page.keyboard.press("Control+a")
+        self.page.keyboard.type("5300 mm")
+        self.page.keyboard.press("Enter")
+        self.page.get_by_text("Saved", exact=True).wait_for()
+        self.page.get_by_role("button", name="This job").click()
+        self.page.get_by_role("link", name="Who did what when").click()
+        history = self.page.get_by_role("region", name="History")
+        first = history.get_by_role("listitem").first
+        self.wait_for_text(first, "wheelbase_m: 5300 mm")
+        first.get_by_role("button", name="what changed").click()
+        beside = self.page.get_by_role("table", name="What changed")
+        self.wait_for_text(beside, "Wheelbase")
+        self.wait_for_text(beside, "5300 mm, measured")
+        history.get_by_role("combobox", name="Of").select_option("bay")
+        history.get_by_text("Nothing of that was done here.").wait_for()
+
     def test_hand_over_keeps_the_rules_in_both_themes(self):
         again = Job.objects.get(vehicle__name="Turnstone survey", kind="recheck")
         link = ReportLink.objects.filter(job__vehicle__name="Gannet seedbank").get()

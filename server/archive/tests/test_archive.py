@@ -7,6 +7,8 @@ from io import BytesIO
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
 
 from bay.tests.under import UnderTheVehicle
 from jobs.models import Job
@@ -156,3 +158,47 @@ def _zipped(parts):
         for name, content in parts.items():
             archive.writestr(name, content)
     return out.getvalue()
+
+
+class HistoryTests(UnderTheVehicle):
+    def history(self, query="", client=None):
+        return (client or self.client).get(f"/api/jobs/{self.job.pk}/history{query}")
+
+    def test_what_was_done_is_told_newest_first_and_filtered(self):
+        fitter = self.as_(self.fitter)
+        self.sheet_edit("wheelbase_m", "4300 mm")
+        body = {"trouble": "squeak", "heard": "in bends", "since": "after some weeks"}
+        self.send("POST", f"/jobs/{self.job.pk}/troubles", body, fitter)
+        done = self.history().json()["done"]
+        self.assertEqual(done[0]["what"], "squeak, in bends")
+        self.assertEqual(done[0]["username"], "fitter")
+        self.assertEqual((done[1]["what"], done[1]["paper"]), ("wheelbase_m: 4300 mm", "sheet"))
+        only = self.history("?deed=owner").json()["done"]
+        self.assertEqual({one["deed"] for one in only}, {"owner"})
+        theirs = self.history("?person=fitter").json()["done"]
+        self.assertEqual([one["what"] for one in theirs], ["squeak, in bends"])
+        earlier = self.client.get(
+            f"/api/jobs/{self.job.pk}/history", {"before": done[0]["at"]}
+        ).json()["done"]
+        self.assertEqual(earlier[0]["paper"], "sheet")
+        self.assertEqual(self.history(client=self.as_(self.stranger)).status_code, 404)
+
+    def test_two_versions_of_a_paper_are_compared_place_by_place(self):
+        self.sheet_edit("wheelbase_m", "4300 mm")
+        found = self.history("/sheet?before=1&after=2").json()
+        self.assertEqual([one["place"] for one in found], ["wheelbase_m"])
+        self.assertEqual(found[0]["after"], "4300 mm, measured")
+        self.assert_refused(self.history("/sheet?before=1&after=9"), 422, "after", "1 to 2")
+        self.assert_refused(self.history("/diary?before=1&after=2"), 422, "paper", "look_over")
+
+    def test_a_page_of_history_costs_the_same_however_long_it_is(self):
+        with CaptureQueriesContext(connection) as few:
+            self.history()
+        for number in range(12):
+            self.job.troubles_after.create(
+                trouble="squeak", heard="in bends", since="after some weeks", person=self.lead,
+                said=str(number),
+            )  # fmt: skip
+        with CaptureQueriesContext(connection) as many:
+            self.history()
+        self.assertEqual(len(few), len(many))

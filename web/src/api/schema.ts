@@ -1317,6 +1317,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get History */
+        get: operations["job_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/history/{paper}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Differences */
+        get: operations["paper_differences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/kind": {
         parameters: {
             query?: never;
@@ -2148,6 +2182,23 @@ export interface paths {
         put?: never;
         /** Post Practice */
         post: operations["open_practice_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Record */
+        post: operations["take_in_record"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5221,10 +5272,44 @@ export interface components {
             /** Words */
             words: string[];
         };
+        /**
+         * Deed
+         * @description What kind of thing was done.
+         * @enum {string}
+         */
+        Deed: "numbers" | "papers" | "line" | "order" | "bay" | "road" | "owner";
         /** DidNotHoldIn */
         DidNotHoldIn: {
             /** Bolt Id */
             bolt_id: number;
+        };
+        /** DifferenceOut */
+        DifferenceOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Place */
+            place: string;
+        };
+        /** DoneOut */
+        DoneOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            deed: components["schemas"]["Deed"];
+            /** Paper */
+            paper: string;
+            /** Person */
+            person: string;
+            /** Username */
+            username: string;
+            /** Version */
+            version: number | null;
+            /** What */
+            what: string;
         };
         /**
          * DrilledHole
@@ -6397,6 +6482,13 @@ export interface components {
         HelperSprings: {
             rate_n_per_m: components["schemas"]["Measured"];
             spacing_m: components["schemas"]["Measured"];
+        };
+        /** HistoryOut */
+        HistoryOut: {
+            /** Done */
+            done: components["schemas"]["DoneOut"][];
+            /** Earlier */
+            earlier: string | null;
         };
         /**
          * Hitch
@@ -15322,6 +15414,58 @@ export interface operations {
             };
         };
     };
+    job_history: {
+        parameters: {
+            query?: {
+                before?: string | null;
+                deed?: components["schemas"]["Deed"] | null;
+                person?: string;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryOut"];
+                };
+            };
+        };
+    };
+    paper_differences: {
+        parameters: {
+            query: {
+                after: number;
+                before: number;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+                paper: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferenceOut"][];
+                };
+            };
+        };
+    };
     change_kind: {
         parameters: {
             query?: never;
@@ -16718,6 +16862,36 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    take_in_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
         responses: {
             /** @description Created */
             201: {

@@ -150,3 +150,5 @@ export type TroubleAfter = Shapes["TroubleAfterOut"];
 export type DueRow = Shapes["DueOut"];
 export type PredictionRecordView = Shapes["RecordOut"];
 export type RecordRow = Shapes["RecordRowOut"];
+export type Deed = Shapes["Deed"];
+export type DoneRow = Shapes["DoneOut"];

@@ -12,6 +12,7 @@ import { racksSearch } from "../racks/search";
 import { Broken } from "./broken";
 import { JobLayout } from "./jobLayout";
 import { STATIONS } from "../job/stations";
+import { DEEDS } from "../record/deeds";
 import { YARD_ONLY, YARD_SORTS } from "../stations/yard/sorts";
 import {
   ALL_FIT_SHEETS,
@@ -115,6 +116,13 @@ const handOver = createRoute({
   validateSearch: z.object({ sheet: oneOf(HAND_OVER_SHEETS) }),
 });
 
+const jobHistory = createRoute({
+  getParentRoute: () => job,
+  path: "history",
+  component: lazyRouteComponent(() => import("../record/historyPage"), "HistoryPage"),
+  validateSearch: z.object({ deed: oneOf(DEEDS), person: text }),
+});
+
 // Rooms beside the yard come when they are asked for, so that the first page stays small.
 const racks = createRoute({
   getParentRoute: () => root,
@@ -199,7 +207,18 @@ export const router = createRouter({
     board,
     bay,
     logger,
-    job.addChildren([jobStart, listen, weigh, look, choose, fit, build, drive, handOver]),
+    job.addChildren([
+      jobStart,
+      listen,
+      weigh,
+      look,
+      choose,
+      fit,
+      build,
+      drive,
+      handOver,
+      jobHistory,
+    ]),
   ]),
   defaultPreload: false,
   defaultErrorComponent: Broken,

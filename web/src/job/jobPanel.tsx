@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { Ellipsis } from "lucide-react";
 import { useState } from "react";
 import { useAttempt } from "../api/attempt";
@@ -45,6 +46,23 @@ export function JobPanel() {
             <Button onClick={() => putAway("deleted")}>Delete the job</Button>
           </div>
         )}
+        <p className="mt-4 flex flex-wrap gap-x-6 text-sm">
+          <Link
+            to="/jobs/$jobId/history"
+            params={{ jobId: String(job.id) }}
+            search={{}}
+            onClick={() => setOpen(false)}
+            className="inline-grid min-h-11 items-center underline underline-offset-4"
+          >
+            Who did what when
+          </Link>
+          <a
+            href={`/api/jobs/${job.id}/record.zip`}
+            className="inline-grid min-h-11 items-center underline underline-offset-4"
+          >
+            Its record as one file, without the owner
+          </a>
+        </p>
         <SecondJob onOpened={() => setOpen(false)} />
         <CopiedJob onOpened={() => setOpen(false)} />
       </Panel>

@@ -15,6 +15,7 @@ import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
 import { BarsSeen } from "./barsSeen";
 import { IntakeDrawing } from "./intakeDrawing";
+import { TakeInRecord } from "./takeInRecord";
 
 /** Take in a vehicle nobody has seen: the least that is needed, the rest from its class. */
 export function Intake() {
@@ -112,6 +113,7 @@ export function Intake() {
           </section>
         </div>
       </form>
+      <TakeInRecord />
     </main>
   );
 }
