@@ -32,7 +32,6 @@ from aftercare.schemas import (
     hand_over_out,
     record_out,
 )
-from aftercare.tables import predictions_csv
 from aftercare.troubles import say_cause, take_trouble_back, tell_trouble
 from axlecore.aftercare.noises import Heard, Noticed, Since
 from axlecore.aftercare.outside import OutsideEntry, OutsideState
@@ -246,11 +245,6 @@ def post_feed(request: PersonRequest) -> DueListOut:
 @router.get("/record", response=RecordOut, operation_id="prediction_record")
 def get_record(request: PersonRequest) -> RecordOut:
     return record_out(request.user)
-
-
-@router.get("/record.csv", include_in_schema=False)
-def get_record_csv(request: PersonRequest) -> HttpResponse:
-    return download(predictions_csv(request.user.shop), "text/csv", "predictions.csv")
 
 
 @router.post("/record/class", response=RecordOut, operation_id="take_class_correction")

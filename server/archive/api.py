@@ -8,9 +8,12 @@ from ninja.files import UploadedFile
 from pydantic import AwareDatetime
 
 from archive.history import PAGE, Deed, differences, history
+from archive.memory import job_hours, kits_known, memory_csv
 from archive.reading import take_in, unpacked
 from archive.writing import archive_of
+from axlecore.build.suppliers import SupplierRecord, lateness_says
 from jobs.schemas import JobOut, job_json, job_of, json_answer
+from jobs.suppliers import suppliers_of
 from shops.files import download
 from shops.requests import PersonRequest, writer
 
@@ -32,6 +35,30 @@ class HistoryOut(Schema):
     done: list[DoneOut]
     #: Ask before this for what was done earlier; none where this is all.
     earlier: datetime | None
+
+
+class JobHoursOut(Schema):
+    job: int
+    planned_h: float
+    real_h: float
+
+
+class KitKnownOut(Schema):
+    part_number: str
+    snags: list[str]
+    #: So many of its steps are timed, over at most so many jobs.
+    steps: int
+    jobs: int
+
+
+class MemoryOut(Schema):
+    """What a shop learned of its suppliers, its hours and its kits."""
+
+    suppliers: list[SupplierRecord]
+    #: How late each usually is, in sentences; so much is added to what they promise.
+    says: list[str]
+    hours: list[JobHoursOut]
+    kits: list[KitKnownOut]
 
 
 class DifferenceOut(Schema):
@@ -93,3 +120,21 @@ def get_differences(
 ) -> list[DifferenceOut]:
     row = job_of(request, job_id).row
     return [DifferenceOut(**vars(one)) for one in differences(row, paper, before, after)]
+
+
+@router.get("/memory", response=MemoryOut, operation_id="shop_memory")
+def get_memory(request: PersonRequest) -> MemoryOut:
+    shop = request.user.shop
+    suppliers = suppliers_of(shop)
+    return MemoryOut(
+        suppliers=suppliers,
+        says=[said for one in suppliers if (said := lateness_says(one))],
+        hours=[JobHoursOut(**vars(one)) for one in job_hours(shop)],
+        kits=[KitKnownOut(**vars(one)) for one in kits_known(shop)],
+    )
+
+
+@router.get("/memory/{name}.csv", include_in_schema=False)
+def get_memory_csv(request: PersonRequest, name: str) -> HttpResponse:
+    text = memory_csv(request.user.shop, name)
+    return download(text, "text/csv; charset=utf-8", f"{name}.csv")

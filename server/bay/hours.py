@@ -23,10 +23,17 @@ def keep_hours(job: OpenJob, person: Person) -> None:
     """Write what this job's steps took into the memory of its kits; refused a second time."""
     if HoursKept.objects.filter(job=job.row).exists():
         raise Refused("hours", "The hours of this job are remembered already.", 409)
-    found = hours_by_part(BayWork(job))
+    bay = BayWork(job)
+    found = hours_by_part(bay)
     if not found:
         raise Refused("hours", "No step with a kit has been timed on this job.", 422)
     for part_id, hours in found.items():
         remember_hours(person, part_id, hours)
-    HoursKept.objects.create(job=job.row, person=person)
+    timed = [step for step in bay.steps if step.key in bay.real_hours]
+    HoursKept.objects.create(
+        job=job.row,
+        person=person,
+        planned_h=sum(step.hours[1] for step in timed),
+        real_h=sum(bay.real_hours[step.key] for step in timed),
+    )
     worked(job.row)

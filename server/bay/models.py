@@ -174,6 +174,9 @@ class HoursKept(models.Model):
     """That a job's real hours were written into the memory of its kits, which is done once."""
 
     job = models.OneToOneField(Job, models.CASCADE, related_name="hours_kept")
+    # What the steps that were timed were planned to take, and took; none of earlier versions.
+    planned_h = models.FloatField(null=True)
+    real_h = models.FloatField(null=True)
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.PROTECT, related_name="+")
     made_at = models.DateTimeField(auto_now_add=True)
 

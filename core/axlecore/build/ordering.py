@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
-from datetime import date
+from dataclasses import dataclass, field
+from datetime import date, timedelta
 from enum import StrEnum
+from types import MappingProxyType
 
+from axlecore.build.suppliers import SupplierRecord, lateness_says
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
 
@@ -107,14 +109,25 @@ class Waiting(Record):
         When the last of what is ordered comes; None where all is here, or a day is missing.
     for_what : list of str
         Lines that are not here, those without a day first.
+    says : list of str
+        What of that comes from the shop's own record of its suppliers.
     """
 
     here: bool
     until: date | None
     for_what: list[str]
+    says: list[str] = field(default_factory=list)
 
 
-def waiting_for(lines: Mapping[str, Sequence[OrderStep]], today: date) -> Waiting:
+#: Of a shop whose orders say nothing of its suppliers.
+_NOTHING: Mapping[str, SupplierRecord] = MappingProxyType({})
+
+
+def waiting_for(
+    lines: Mapping[str, Sequence[OrderStep]],
+    today: date,
+    late: Mapping[str, SupplierRecord] = _NOTHING,
+) -> Waiting:
     """Return what a job waits for.
 
     Parameters
@@ -123,17 +136,24 @@ def waiting_for(lines: Mapping[str, Sequence[OrderStep]], today: date) -> Waitin
         What was told of each line of the order, oldest first; nothing is wanted.
     today : date
         A day that is past is no promise: what should have come counts as without a day.
+    late : mapping of str to SupplierRecord
+        Suppliers that usually come late; so much is added to what they promised.
     """
     missing: list[tuple[date | None, str]] = []
+    habits: dict[str, str] = {}
     for what, steps in lines.items():
-        if state_of(steps) not in HERE:
-            day = expected_of(steps)
-            missing.append((day if day is not None and day >= today else None, what))
+        if state_of(steps) in HERE:
+            continue
+        day, habit = expected_of(steps), late.get(supplier_of(steps))
+        if day is not None and habit is not None:
+            day += timedelta(days=habit.late_days)
+            habits[habit.supplier] = lateness_says(habit)
+        missing.append((day if day is not None and day >= today else None, what))
     missing.sort(key=lambda one: (one[0] is not None, -one[0].toordinal() if one[0] else 0))
     days = [day for day, _ in missing]
     known = [day for day in days if day is not None]
     until = max(known) if known and len(known) == len(days) else None
-    return Waiting(not missing, until, [what for _, what in missing])
+    return Waiting(not missing, until, [what for _, what in missing], list(habits.values()))
 
 
 def supplier_of(steps: Sequence[OrderStep]) -> str:

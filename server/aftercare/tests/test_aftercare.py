@@ -256,7 +256,7 @@ class RecordTests(AfterTests):
 
     def test_the_record_goes_out_as_a_table_and_another_shop_reads_none_of_it(self):
         self.keep(2)
-        table = self.client.get("/api/record.csv").content.decode()
+        table = self.client.get("/api/memory/predictions.csv").content.decode()
         self.assertEqual(len(table.splitlines()), 3)
         self.assertIn("900,van,A,7.0,6.5,7.5,7.6,7.5,7.7", table)
         self.assertEqual(

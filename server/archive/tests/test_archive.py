@@ -3,15 +3,20 @@
 import hashlib
 import json
 import zipfile
+from datetime import date, timedelta
 from io import BytesIO
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
+from django.utils import timezone
 
 from bay.tests.under import UnderTheVehicle
-from jobs.models import Job
+from jobs.models import Job, OrderEntry
+from jobs.opened import opened
+from jobs.ordering import told
+from jobs.work import Work
 from photos.models import Photo
 from photos.tests.test_photos import picture
 from shops.models import Person
@@ -202,3 +207,51 @@ class HistoryTests(UnderTheVehicle):
         with CaptureQueriesContext(connection) as many:
             self.history()
         self.assertEqual(len(few), len(many))
+
+
+class MemoryTests(UnderTheVehicle):
+    def order(self, late):
+        """Three lines that came late, and one that is on its way."""
+        day = timezone.now() - timedelta(days=30)
+        for number in range(3):
+            what = f"bar {number}"
+            for state, at, expected in (
+                ("ordered", day, (day + timedelta(days=4)).date()),
+                ("arrived", day + timedelta(days=4 + late), None),
+            ):
+                entry = self.job.order_entries.create(
+                    what=what, state=state, expected=expected, supplier="Oyster Parts",
+                    person=self.lead,
+                )  # fmt: skip
+                OrderEntry.objects.filter(pk=entry.pk).update(made_at=at)
+
+    def test_a_supplier_that_is_usually_late_moves_the_day_and_says_so(self):
+        self.order(late=3)
+        first, *others = told(Work(opened(self.job.pk, self.shop.pk))).lines
+        expected = date.today() + timedelta(days=5)
+        for what in others:
+            self.job.order_entries.create(what=what, state="in stock", person=self.lead)
+        self.job.order_entries.create(
+            what=first,
+            state="ordered",
+            expected=expected,
+            supplier="Oyster Parts",
+            person=self.lead,
+        )
+        waiting = told(Work(opened(self.job.pk, self.shop.pk))).waiting
+        self.assertEqual(waiting.until, expected + timedelta(days=3))
+        self.assertIn("Oyster Parts usually comes 3 days late here", waiting.says[0])
+        memory = self.send("GET", "/memory").json()
+        self.assertEqual(memory["suppliers"][0]["real_days"], 7)
+        self.assertEqual(
+            self.send("GET", "/memory", client=self.as_(self.stranger)).json()["suppliers"], []
+        )
+
+    def test_every_table_goes_out_and_no_cell_runs(self):
+        self.order(late=0)
+        self.job.order_entries.update(supplier="=HYPERLINK(1)")
+        table = self.client.get("/api/memory/suppliers.csv").content.decode()
+        self.assertNotIn("\n=HYPERLINK", table)
+        for name in ("predictions", "hours", "bolts", "kits"):
+            self.assertEqual(self.client.get(f"/api/memory/{name}.csv").status_code, 200, name)
+        self.assertEqual(self.client.get("/api/memory/secrets.csv").status_code, 404)

@@ -42,6 +42,10 @@ export const useDifferences = (jobId: number, paper: string, before: number, aft
     staleTime: Infinity,
   });
 
+/** What the shop learned of its suppliers, its hours and its kits. */
+export const useMemory = () =>
+  useQuery({ queryKey: ["memory"], queryFn: () => answered(client.GET("/api/memory")) });
+
 /** Take a job's record in; told at once, since a refusal cannot wait. */
 export async function takeInRecord(file: File): Promise<Job> {
   return answered(

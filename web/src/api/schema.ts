@@ -2205,6 +2205,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/memory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Memory */
+        get: operations["shop_memory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/owners/erased": {
         parameters: {
             query?: never;
@@ -6666,6 +6683,15 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /** JobHoursOut */
+        JobHoursOut: {
+            /** Job */
+            job: number;
+            /** Planned H */
+            planned_h: number;
+            /** Real H */
+            real_h: number;
+        };
         /** JobIn */
         JobIn: {
             /**
@@ -6991,6 +7017,17 @@ export interface components {
             use_to_n_m: number | null;
             /** Where */
             where: string;
+        };
+        /** KitKnownOut */
+        KitKnownOut: {
+            /** Jobs */
+            jobs: number;
+            /** Part Number */
+            part_number: string;
+            /** Snags */
+            snags: string[];
+            /** Steps */
+            steps: number;
         };
         /**
          * KitRow
@@ -7946,6 +7983,20 @@ export interface components {
             signed_in: components["schemas"]["SignedInOut"][];
             /** Username */
             username: string;
+        };
+        /**
+         * MemoryOut
+         * @description What a shop learned of its suppliers, its hours and its kits.
+         */
+        MemoryOut: {
+            /** Hours */
+            hours: components["schemas"]["JobHoursOut"][];
+            /** Kits */
+            kits: components["schemas"]["KitKnownOut"][];
+            /** Says */
+            says: string[];
+            /** Suppliers */
+            suppliers: components["schemas"]["SupplierRecord"][];
         };
         /** MisfitIn */
         MisfitIn: {
@@ -11954,6 +12005,37 @@ export interface components {
             there: number;
         };
         /**
+         * SupplierRecord
+         * @description A supplier over all that was ordered.
+         *
+         *     Attributes
+         *     ----------
+         *     supplier : str
+         *         Who.
+         *     lines, arrived, wrong : int
+         *         Ordered, come, and come wrong.
+         *     promised_days, real_days : float or None
+         *         Median from order to the day promised, and to the day it came; None where nothing came.
+         *     late_days : int
+         *         Usually so many days late, by the median; 0 where it is on time, early, or nobody can say.
+         */
+        SupplierRecord: {
+            /** Arrived */
+            arrived: number;
+            /** Late Days */
+            late_days: number;
+            /** Lines */
+            lines: number;
+            /** Promised Days */
+            promised_days: number | null;
+            /** Real Days */
+            real_days: number | null;
+            /** Supplier */
+            supplier: string;
+            /** Wrong */
+            wrong: number;
+        };
+        /**
          * Surface
          * @description What the road was like.
          * @enum {string}
@@ -13092,12 +13174,16 @@ export interface components {
          *         When the last of what is ordered comes; None where all is here, or a day is missing.
          *     for_what : list of str
          *         Lines that are not here, those without a day first.
+         *     says : list of str
+         *         What of that comes from the shop's own record of its suppliers.
          */
         Waiting: {
             /** For What */
             for_what: string[];
             /** Here */
             here: boolean;
+            /** Says */
+            says?: string[];
             /** Until */
             until: string | null;
         };
@@ -16900,6 +16986,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    shop_memory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MemoryOut"];
                 };
             };
         };

@@ -152,3 +152,4 @@ export type PredictionRecordView = Shapes["RecordOut"];
 export type RecordRow = Shapes["RecordRowOut"];
 export type Deed = Shapes["Deed"];
 export type DoneRow = Shapes["DoneOut"];
+export type ShopMemory = Shapes["MemoryOut"];

@@ -8,6 +8,7 @@ import { shortDay } from "../job/days";
 import { Alert } from "../ui/alert";
 import { Button } from "../ui/button";
 import { Row, Table } from "../ui/table";
+import { Memory } from "./memory";
 import { RecordChart } from "./recordChart";
 
 /** The shop's memory of its predictions: how they held, what is missed always, what is made of it. */
@@ -23,7 +24,7 @@ export function RecordPage() {
       <div className="my-4 flex flex-wrap items-baseline justify-between gap-4">
         <h1 className="text-2xl font-semibold">Predicted and measured</h1>
         <a
-          href="/api/record.csv"
+          href="/api/memory/predictions.csv"
           className="grid min-h-11 items-center text-sm underline underline-offset-4"
         >
           All of it as CSV
@@ -48,6 +49,7 @@ export function RecordPage() {
           </div>
         </div>
       )}
+      <Memory />
     </main>
   );
 }

@@ -75,6 +75,7 @@ function Waits() {
           (waiting.until
             ? `the last comes on ${calendarDay(waiting.until)}.`
             : `nobody has said when ${waiting.for_what[0]} comes.`)}
+      {(waiting.says ?? []).map((said) => ` ${said}`)}
     </p>
   );
 }
