@@ -19,6 +19,7 @@ import catalogue  # noqa: E402
 import endpoint  # noqa: E402
 import evaluation  # noqa: E402
 import fitup  # noqa: E402
+import giving_back  # noqa: E402
 import page  # noqa: E402
 import physics  # noqa: E402
 import road  # noqa: E402
@@ -60,6 +61,16 @@ FIGURES: dict[str, tuple[str, str, str]] = {
     "road_frequency_told": ("logs that tell a frequency", "", ""),
     "road_long_read_s": ("10 minutes at 100 Hz read", "s", ""),
     "road_long_s": ("the same read, cleaned, fitted, 500 draws", "s", "at most 1.5"),
+    "bumps_told": ("120 runs over bumps that tell how it rests", "", ""),
+    "bumps_frequency_holds_percent": ("the same, frequency's interval holds", "%", "at least 90"),
+    "bumps_damping_holds_percent": ("the same, damping's interval holds", "%", "at least 90"),
+    "bumps_frequency_most_off_percent": ("the same, frequency off at most", "%", ""),
+    "report_s": ("owner's report as PDF", "s", "under 1.5"),
+    "archive_out_s": ("archive of a whole job, out", "s", "under 2"),
+    "archive_in_s": ("the same, in", "s", ""),
+    "archive_mb": ("its size", "MB", ""),
+    "yard_ms": ("yard of 10,000 jobs, the slowest of four asks", "ms", "under 100"),
+    "yard_queries": ("the same, queries", "", ""),
     "trace_drawn_ms": ("trace of 60,000 samples, press to drawn, median", "ms", "under 300"),
     "trace_frames_a_second": ("the same dragged along, frames a second", "", "at least 30"),
     "import_s": ("import of all of axlecore's models", "s", "under 0.5"),
@@ -118,6 +129,7 @@ def main(address: str) -> None:
         | bars.measure()
         | evaluation.measure()
         | road.measure()
+        | giving_back.measure()
     )
     found |= endpoint.measure(address)
     found |= underneath.measure(address)
