@@ -26,7 +26,7 @@ def open_job(name: str, station: str, sheet: str = "") -> Callable[[Page], None]
     """Return the steps to one station, or one sheet of it, of the job with this vehicle."""
 
     def steps(page: Page) -> None:
-        page.get_by_role("link", name=name).click()
+        page.get_by_role("list", name="Jobs").get_by_role("link", name=name).first.click()
         page.get_by_role("navigation", name="Stations").get_by_role("link", name=station).click()
         page.get_by_test_id("lean-change").wait_for()
         if sheet:
@@ -54,6 +54,12 @@ def room(name: str, press: str = "") -> Callable[[Page], None]:
             page.get_by_role("button", name=press).first.click()
 
     return steps
+
+
+def record(page: Page) -> None:
+    page.get_by_role("navigation", name="Rooms").get_by_role("link", name="Shop").click()
+    page.get_by_role("link", name="Predicted and measured").click()
+    page.get_by_test_id("held").wait_for()
 
 
 def under_the_vehicle(page: Page) -> None:
@@ -84,12 +90,12 @@ VIEWS: dict[str, tuple[tuple[int, int], str, Callable[[Page], None] | None]] = {
     "yard": (DESK, "paper", stay),
     "listen": (DESK, "paper", open_job("Orrery", "Listen")),
     "weigh": (DESK, "paper", open_job("Orrery", "Weigh")),
-    "weigh-roll": (DESK, "paper", open_job("Orrery", "Weigh", "Roll test")),
     "look": (DESK, "paper", open_job("Bittern", "Look")),
     "choose": (DESK, "paper", open_job("Orrery", "Choose")),
     "choose-ranking": (DESK, "paper", comparing),
     "choose-motion": (DESK, "paper", open_job("Orrery", "Choose", "In motion")),
-    "choose-decide": (DESK, "paper", open_job("Hive hauler", "Choose", "Plan and choice")),
+    "hand-over": (DESK, "paper", open_job("Heron rescue", "Hand over", "Coming back")),
+    "record": (DESK, "paper", record),
     "fit": (DESK, "paper", open_job("Orrery", "Fit")),
     "fit-clash": (DESK, "paper", open_job("Orrery", "Fit", "Obstacles")),
     "fit-turn": (DESK, "paper", turning),

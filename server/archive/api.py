@@ -26,8 +26,9 @@ class DoneOut(Schema):
     username: str
     deed: Deed
     what: str
-    #: Which paper, and its version, where it was written on one.
+    #: Which paper, at which place of it, and its version, where it was written on one.
     paper: str
+    place: str
     version: int | None
 
 
@@ -98,6 +99,7 @@ def get_history(
                 deed=one.deed,
                 what=one.what,
                 paper=one.paper,
+                place=one.place,
                 version=one.version,
             )
             for one in found

@@ -40,6 +40,7 @@ class Done:
     deed: Deed
     what: str
     paper: str = ""
+    place: str = ""
     version: int | None = None
 
 
@@ -56,7 +57,8 @@ class _Source:
 
 
 def _typed(row: Revision) -> str:
-    return f"{row.place}: {row.typed}" if row.typed else row.place
+    typed: str = row.typed
+    return typed
 
 
 #: A row a kind of record; whatever is kept with a person and a time is told of here.
@@ -167,6 +169,7 @@ def _told(source: _Source, job: Job, username: str, before: datetime | None) -> 
             source.deed,
             source.says(row),
             paper,
+            row.place if paper else "",
             row.version if paper else None,
         )
 

@@ -11,19 +11,21 @@ from aftercare.report import send_report
 from aftercare.troubles import tell_trouble
 from axlecore.aftercare.noises import Heard, Noticed, Since
 from axlecore.bay.torque_log import HowTight, Judged
+from axlecore.build.ordering import OrderState
 from axlecore.formats import to_plain
 from axlecore.practice.stations import JobKind, Station
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action
-from bay.models import TorqueWrench
+from bay.models import HoursKept, TorqueWrench
 from bay.work import BayWork
 from demo import scenario
 from demo.driven import HOLDS, JOINED
 from demo.under_way import pass_up_to
 from jobs.choosing import Pick, take_set
-from jobs.models import Job
+from jobs.models import Job, OrderEntry
 from jobs.opened import OpenJob, opened
 from jobs.services import open_job_on
+from jobs.work import Work
 from jobs.writes import write
 from racks.models import Part
 from rigs.services import About, describe, store_new
@@ -41,6 +43,9 @@ _OWNERS = {
 _ODOMETERS = {HOLDS: "61 300 km", JOINED: "128 450 km", BACK: "74 900 km"}
 #: How long ago each was handed over [days].
 _AGO = {HOLDS: 25, JOINED: 70, BACK: 18}
+#: What their work took of what was planned, and who was how many days late.
+_TOOK = {HOLDS: 1.15, JOINED: 0.95, BACK: 1.3}
+_SUPPLIERS = (("Mudlark Supply", 2), ("Harbour Lane Stores", 0))
 #: What a joint without a figure was given, and what its second U-bolt has left of that [N·m].
 _GIVEN, _FELL = 110.0, 0.82
 
@@ -52,6 +57,8 @@ def come_back(lead: Person, fitter: Person) -> None:
     for name, ago in _AGO.items():
         _hand_over(lead, jobs[name], name, ago)
         _torque_log(opened(jobs[name], lead.shop_id), fitter, ago, {})
+        _ordered(opened(jobs[name], lead.shop_id), lead, ago)
+        _timed(opened(jobs[name], lead.shop_id), fitter, _TOOK[name])
         write(jobs[name], lead.shop_id, lambda job: send_report(job, lead))
     _early_visit_made(fitter, jobs[JOINED])
     job = opened(jobs[BACK], lead.shop_id)
@@ -110,6 +117,35 @@ def _early_visit_made(fitter: Person, job_id: int) -> None:
     giving.refresh_from_db()
     plan_next(giving, (1,))
     giving.save()
+
+
+def _ordered(job: OpenJob, lead: Person, ago: int) -> None:
+    """What it consumed, as it was ordered and came: one supplier is usually late."""
+    begun = timezone.now() - timedelta(days=ago + 20)
+    for at, line in enumerate(Work(job).order):
+        supplier, late = _SUPPLIERS[at % len(_SUPPLIERS)]
+        promised = begun + timedelta(days=5)
+        came = promised + timedelta(days=late)
+        for state, told_at, expected in (
+            (OrderState.ORDERED, begun, promised.date()),
+            (OrderState.ARRIVED, came, None),
+        ):
+            entry = job.row.order_entries.create(
+                what=line.what,
+                state=state,
+                expected=expected,
+                supplier=supplier,
+                quantity=line.quantity,
+                person=lead,
+            )
+            OrderEntry.objects.filter(pk=entry.pk).update(made_at=told_at)
+
+
+def _timed(job: OpenJob, fitter: Person, times: float) -> None:
+    planned_h = sum(step.hours[1] for step in BayWork(job).steps)
+    HoursKept.objects.create(
+        job=job.row, person=fitter, planned_h=planned_h, real_h=times * planned_h
+    )
 
 
 def _torque_log(

@@ -154,7 +154,7 @@ class HandOverTests(BrowserTestCase):
         self.page.get_by_role("link", name="Who did what when").click()
         history = self.page.get_by_role("region", name="History")
         first = history.get_by_role("listitem").first
-        self.wait_for_text(first, "wheelbase_m: 5300 mm")
+        self.wait_for_text(first, "Wheelbase: 5300 mm")
         first.get_by_role("button", name="what changed").click()
         beside = self.page.get_by_role("table", name="What changed")
         self.wait_for_text(beside, "Wheelbase")

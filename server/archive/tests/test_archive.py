@@ -177,7 +177,10 @@ class HistoryTests(UnderTheVehicle):
         done = self.history().json()["done"]
         self.assertEqual(done[0]["what"], "squeak, in bends")
         self.assertEqual(done[0]["username"], "fitter")
-        self.assertEqual((done[1]["what"], done[1]["paper"]), ("wheelbase_m: 4300 mm", "sheet"))
+        self.assertEqual(
+            [done[1][name] for name in ("what", "place", "paper")],
+            ["4300 mm", "wheelbase_m", "sheet"],
+        )
         only = self.history("?deed=owner").json()["done"]
         self.assertEqual({one["deed"] for one in only}, {"owner"})
         theirs = self.history("?person=fitter").json()["done"]

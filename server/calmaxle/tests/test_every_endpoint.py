@@ -128,6 +128,7 @@ class EveryOperation(TwoShops):
             "paper": "complaint",
             "part_id": self.bars[0].pk,
             "kind": "svg",
+            "name": "nothing of that name",
         }
         return re.sub(r"\{(?:int:)?(\w+)\}", lambda found: str(values[found[1]]), path)
 

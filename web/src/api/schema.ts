@@ -5321,6 +5321,8 @@ export interface components {
             paper: string;
             /** Person */
             person: string;
+            /** Place */
+            place: string;
             /** Username */
             username: string;
             /** Version */

@@ -3,14 +3,26 @@ import { useState } from "react";
 import { useHistory } from "../api/record";
 import { useNames } from "../api/people";
 import type { DoneRow } from "../api/types";
+import type { Base } from "../api/outbox/write";
 import { useJobView } from "../job/context";
 import { dayAndTime } from "../job/days";
+import { placeWords } from "../job/words";
 import { Button } from "../ui/button";
 import { Pick } from "../ui/pick";
 import { DEEDS } from "./deeds";
 import { Versions } from "./versions";
 
 const ALL = "";
+
+/** What was done, in words: a place of a paper by its name. */
+function inWords({ paper, place, what }: DoneRow): string {
+  if (!paper) return what;
+  const name = paper.replace("_", " ");
+  if (place === "new") return `${name} begun`;
+  if (place === "undo" || place === "carried") return `${name} taken ${what}`;
+  const words = placeWords(paper as Base, place);
+  return what ? `${words}: ${what}` : words;
+}
 
 /** Who did what when on a job, the newest first; a paper's versions beside each other. */
 export function HistoryPage() {
@@ -55,13 +67,12 @@ export function HistoryPage() {
           {done.map((one, i) => (
             <li
               key={`${one.at} ${i}`}
-              className="grid grid-cols-[9rem_8rem_1fr] gap-x-3 border-t border-line py-1 max-sheet:grid-cols-1"
+              className="grid grid-cols-[9rem_8rem_1fr] items-baseline gap-x-3 border-t border-line py-1 max-sheet:grid-cols-1"
             >
               <span className="text-pale">{dayAndTime(one.at)}</span>
               <span>{one.person}</span>
               <span>
-                {one.paper && <span className="text-pale">{one.paper.replace("_", " ")} · </span>}
-                {one.what}
+                {inWords(one)}
                 {one.version !== null && one.version > 1 && (
                   <button
                     type="button"

@@ -69,7 +69,7 @@ function Suppliers({ memory: { suppliers, says } }: PartProps) {
   );
 }
 
-const SIZE = { width: 420, height: 260, left: 44, bottom: 40, top: 10, right: 16 };
+const SIZE = { width: 560, height: 300, left: 44, bottom: 40, top: 10, right: 16 };
 
 function Hours({ memory: { hours } }: PartProps) {
   const most = Math.max(1, ...hours.flatMap((one) => [one.planned_h, one.real_h])) * 1.1;
@@ -101,6 +101,17 @@ function Hours({ memory: { hours } }: PartProps) {
           <line className="ink-1" x1={x(0)} x2={x(0)} y1={y(0)} y2={y(most)} />
           {x.ticks(5).map((tick) => (
             <text key={tick} className="num pale" x={x(tick)} y={y(0) + 16} textAnchor="middle">
+              {tick}
+            </text>
+          ))}
+          {y.ticks(5).map((tick) => (
+            <text
+              key={tick}
+              className="num pale"
+              x={SIZE.left - 8}
+              y={y(tick) + 4}
+              textAnchor="end"
+            >
               {tick}
             </text>
           ))}
@@ -144,8 +155,8 @@ function Kits({ memory: { kits } }: PartProps) {
             {kit.steps > 0 && (
               <span className="text-pale">
                 {" "}
-                {kit.steps} steps timed over {kit.jobs} {kit.jobs === 1 ? "job" : "jobs"}; the next
-                plan with it starts from these
+                {kit.steps} {kit.steps === 1 ? "step" : "steps"} timed over {kit.jobs}{" "}
+                {kit.jobs === 1 ? "job" : "jobs"}; the next plan with it starts from these
               </span>
             )}
             {kit.snags.map((snag) => (
