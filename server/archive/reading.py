@@ -8,11 +8,11 @@ from io import BytesIO
 from typing import IO, Any
 from uuid import uuid4
 
-from django.db import transaction
+from django.db import DataError, IntegrityError, transaction
 
 from aftercare.giving import plan_next
 from aftercare.models import HandOver, OutsideSaid, TroubleAfter
-from archive.writing import RECORD
+from archive.writing import AS_KEPT, RECORD
 from axlecore import __version__
 from axlecore.aftercare.archive import ArchivedRun, JobArchive
 from axlecore.aftercare.outside import OutsideEntry
@@ -116,6 +116,19 @@ def take_in(person: Person, found: Unpacked) -> Job:
         for one in record.photos
     }
     logs = {one.log: _log(found, one) for one in record.runs if one.log}
+    try:
+        return _kept(person, record, pictures, logs)
+    except (IntegrityError, DataError) as error:
+        # The database holds what must always be true of a job: a record that is not so is none.
+        raise Refused("file", "What the record says cannot be true of one job.", 422) from error
+
+
+def _kept(
+    person: Person,
+    record: JobArchive,
+    pictures: dict[str, tuple[bytes, int, int]],
+    logs: dict[str, str],
+) -> Job:
     with transaction.atomic():
         vehicle = store_new(person, record.name, record.description, record.sheet)
         vehicle.year, vehicle.build_notes = record.year, record.build_notes[:2000]
@@ -242,13 +255,9 @@ def _keep_hand_over(job: Job, person: Person, record: JobArchive) -> None:
 
 def _keep_runs(job: Job, person: Person, record: JobArchive, logs: dict[str, str]) -> None:
     for one in record.runs:
-        names = (
-            "when", "surface", "manoeuvre", "state", "closed_ground", "simulated", "speed_m_s",
-            "limit_m_s", "front_pressure_pa", "rear_pressure_pa", "sensor_height_m", "driven_at",
-        )  # fmt: skip
-        run = Run(
-            job=job, person=person, key=uuid4(), **{name: getattr(one, name) for name in names}
-        )
+        run = Run(job=job, person=person, key=uuid4(), manoeuvre=one.manoeuvre, state=one.state)
+        for name in AS_KEPT:
+            setattr(run, name, getattr(one, name))
         run.place, run.wind, run.traffic = one.place[:80], one.wind[:40], one.traffic[:40]
         run.set_up, run.columns = to_plain(one.set_up), dict(one.columns)
         if one.log:

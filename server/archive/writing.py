@@ -23,6 +23,7 @@ from axlecore.aftercare.archive import (
     ArchivedYardTest,
     JobArchive,
 )
+from axlecore.aftercare.noises import Heard, Noticed, Since
 from axlecore.aftercare.outside import OutsideEntry, OutsideState
 from axlecore.bay.torque_log import HowTight, JointTarget, Judged
 from axlecore.build.edits import PlanEdits
@@ -46,6 +47,22 @@ from jobs.opened import OpenJob
 
 #: Name of the record in the archive.
 RECORD = "job.json"
+#: How a run was driven, by the names that its row and its archive share.
+AS_KEPT = (
+    "when",
+    "surface",
+    "place",
+    "wind",
+    "traffic",
+    "closed_ground",
+    "simulated",
+    "speed_m_s",
+    "limit_m_s",
+    "front_pressure_pa",
+    "rear_pressure_pa",
+    "sensor_height_m",
+    "driven_at",
+)
 #: A record written twice is the same file: ZIP's first day.
 _DAY = (1980, 1, 1, 0, 0, 0)
 
@@ -118,7 +135,14 @@ def archive_of(job: OpenJob) -> bytes:
             for one in row.yard_tests.filter(removed_at=None).order_by("pk")
         ],
         troubles=[
-            ArchivedTrouble(one.trouble, one.heard, one.since, one.said, one.cause, one.found)
+            ArchivedTrouble(
+                Noticed(one.trouble),
+                Heard(one.heard),
+                Since(one.since),
+                one.said,
+                one.cause,
+                one.found,
+            )
             for one in row.troubles_after.order_by("pk")
         ],
         hand_over=_hand_over(job),
@@ -193,21 +217,9 @@ def _torque(job: OpenJob) -> list[ArchivedTorque]:
 
 def _run(run: Run, log: str) -> ArchivedRun:
     return ArchivedRun(
-        when=run.when,
-        surface=run.surface,
+        **{name: getattr(run, name) for name in AS_KEPT},
         manoeuvre=Manoeuvre(run.manoeuvre),
         state=LoadKey(run.state),
-        place=run.place,
-        wind=run.wind,
-        traffic=run.traffic,
-        closed_ground=run.closed_ground,
-        simulated=run.simulated,
-        speed_m_s=run.speed_m_s,
-        limit_m_s=run.limit_m_s,
-        front_pressure_pa=run.front_pressure_pa,
-        rear_pressure_pa=run.rear_pressure_pa,
-        sensor_height_m=run.sensor_height_m,
-        driven_at=run.driven_at,
         set_up=from_plain(run.set_up, SetUp),
         log=log,
         log_name=run.log_name,

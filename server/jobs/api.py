@@ -111,6 +111,8 @@ _ONLY: dict[YardOnly, Callable[[date], Q]] = {
 
 class YardOut(Schema):
     rows: list[JobRow]
+    #: Archived jobs that fit what is looked for in the yard.
+    archived: int
     total: int
     page: int
     pages: int
@@ -193,7 +195,7 @@ def list_jobs(
     fitter: str = Query("", max_length=150),
     sort: YardSort = YardSort.CHANGED,
 ) -> dict[str, Any]:
-    jobs = Job.objects.filter(shop_id=request.user.shop_id, shelf=shelf)
+    jobs = Job.objects.filter(shop_id=request.user.shop_id)
     if station is not None:
         jobs = jobs.filter(station=station)
     if only is not None:
@@ -207,6 +209,10 @@ def list_jobs(
         if word.isdecimal() and len(word) < 9:
             match |= Q(number=int(word))
         jobs = jobs.filter(match)
+    archived = 0
+    if find.strip() and shelf is Shelf.YARD:
+        archived = jobs.filter(shelf=Shelf.ARCHIVED).count()
+    jobs = jobs.filter(shelf=shelf)
     total = jobs.count()
     rows = jobs.order_by(*_YARD_ORDER[sort], "-pk")[(page - 1) * ROWS_A_PAGE : page * ROWS_A_PAGE]
     found = rows.values(
@@ -226,6 +232,7 @@ def list_jobs(
     )
     return {
         "rows": [{**row, "line": STATIONS_OF[JobKind(row["job_kind"])]} for row in found],
+        "archived": archived,
         "total": total,
         "page": page,
         "pages": max(1, -(-total // ROWS_A_PAGE)),

@@ -6,6 +6,7 @@ from collections.abc import Collection, Mapping
 from dataclasses import dataclass, field
 from datetime import date, datetime
 
+from axlecore.aftercare.noises import Heard, Noticed, Since
 from axlecore.aftercare.outside import OutsideEntry
 from axlecore.bay.torque_log import HowTight, JointTarget, Judged
 from axlecore.build.edits import PlanEdits
@@ -256,15 +257,17 @@ class ArchivedTrouble(Record):
 
     Attributes
     ----------
-    trouble, heard, since, said : str
+    trouble, heard, since
         What was answered.
+    said : str
+        In the owner's words.
     cause, found : str
         What it turned out to be; empty where nobody knows yet.
     """
 
-    trouble: str
-    heard: str
-    since: str
+    trouble: Noticed
+    heard: Heard
+    since: Since
     said: str
     cause: str
     found: str

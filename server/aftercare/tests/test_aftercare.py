@@ -2,10 +2,12 @@
 
 from datetime import date, timedelta
 
+from django.core import mail
+
 from aftercare.models import HandOver, KeptPrediction, ReportLink
 from bay.tests.under import UnderTheVehicle
 from jobs.models import Job
-from rigs.models import Vehicle
+from rigs.models import Owner, Vehicle
 
 REASON = {"reason": "wrench is being calibrated"}
 
@@ -21,6 +23,11 @@ class AfterTests(UnderTheVehicle):
 
     def view(self, job=None):
         return self.client.get(f"/api/jobs/{(job or self.job).pk}/hand-over").json()
+
+    def about(self, **more):
+        body = {"base_version": self.base(), "name": "Coach", **more}
+        answer = self.send("PATCH", f"/jobs/{self.job.pk}/about", body)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
 
     def handed(self, odometer="82 000 km", job=None):
         self.assertEqual(
@@ -147,6 +154,25 @@ class ComingBackTests(AfterTests):
         self.assertEqual(self.send("POST", "/due/feed").status_code, 200)
         self.assertEqual(self.client.get(due["feed"]).status_code, 404)
 
+    def test_an_owner_is_reminded_only_where_they_agreed_to_it(self):
+        self.handed()
+        HandOver.objects.update(next_by=date.today() - timedelta(days=1))
+        remind = {"job_id": self.job.pk}
+        self.assert_refused(self.send("POST", "/due/remind", remind), 403, "job_id", "agreed")
+        self.about(owner="Marlow Kelp", may_be_contacted=True)
+        self.assert_refused(self.send("POST", "/due/remind", remind), 422, "job_id", "No mail")
+        self.about(owner="Marlow Kelp", may_be_contacted=True, email="kelp@example.org")
+        told = self.send("POST", "/due/remind", remind).json()["due"][0]
+        self.assertIn("Dear Marlow Kelp", told["reminder"])
+        (sent,) = mail.outbox
+        self.assertEqual((sent.to, sent.body), (["kelp@example.org"], told["reminder"]))
+        other = self.send("POST", "/due/remind", remind, self.as_(self.stranger))
+        self.assert_refused(other, 422, "job_id")
+
+    def test_whoever_guesses_at_a_calendar_waits(self):
+        answers = [self.client.get(f"/calendar/1:{at}.guess.ics").status_code for at in range(40)]
+        self.assertEqual((answers[0], answers[-1]), (404, 429))
+
     def test_what_is_heard_of_the_odometer_brings_a_visit_forward(self):
         self.handed()
         heard = self.say("hand-over/heard", {"odometer": "82 500 km"}).json()
@@ -186,6 +212,27 @@ class ReportTests(AfterTests):
         self.assertEqual(self.client.get(second["path"]).status_code, 200)
         self.say("report/withdrawn", {"link_id": second["id"]})
         self.assertEqual(self.client.get(second["path"]).status_code, 410)
+
+
+class OwnerTests(AfterTests):
+    def test_an_owner_is_erased_once_no_job_of_theirs_is_open_and_figures_stay(self):
+        self.about(owner="Marlow Kelp", phone="07700 900188", registration="KELP 1")
+        owner = Owner.objects.get(name="Marlow Kelp")
+        erase = {"owner_id": owner.pk}
+        open_still = self.send("POST", "/owners/erased", erase)
+        self.assert_refused(open_still, 409, "owner_id", f"Job {self.job.number} of this owner")
+        self.handed()
+        link = self.say("report").json()["reports"][0]
+        fitter = self.as_(self.fitter)
+        self.assert_refused(self.send("POST", "/owners/erased", erase, fitter), 403, "role")
+        stranger = self.as_(self.stranger)
+        self.assertEqual(self.send("POST", "/owners/erased", erase, stranger).status_code, 404)
+        self.assertEqual(self.send("POST", "/owners/erased", erase).status_code, 204)
+        self.assertFalse(Owner.objects.filter(pk=owner.pk).exists())
+        about = self.client.get(f"/api/jobs/{self.job.pk}").json()["about"]
+        self.assertEqual((about["owner"], about["phone"], about["registration"]), ("", "", ""))
+        self.assertEqual(self.client.get(link["path"]).status_code, 410)
+        self.assertEqual(len(self.view()["visits"]), 4)
 
 
 class NoiseTests(AfterTests):

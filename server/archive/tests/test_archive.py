@@ -26,6 +26,11 @@ from shops.tests.people import person
 _OWN = ("number", "shop")
 
 
+#: Passed without what was asked, and without a reason; and a step that was done twice.
+_PASSED = {"station": "listen", "unmet": ["Something."], "reason": ""}
+_STEP = {"step": "all.secure", "said": "", "kind": "tick", "done_at": "2026-11-01T10:00:00Z"}
+
+
 class ArchiveTests(UnderTheVehicle):
     def setUp(self):
         super().setUp()
@@ -116,11 +121,38 @@ class ArchiveTests(UnderTheVehicle):
             (self.changed(**{log: b"time_s,roll_angle_rad\n0,0\n"}), 422, "checksum"),
             (self.changed(lambda record: record["files"].pop()), 422, "not among its files"),
             (self.changed(**{"bomb.bin": b"\0" * 5_000_000}), 422, "packed as no record"),
+            (
+                self.changed(lambda record: record["runs"][0].update(when="sideways")),
+                422,
+                "be true",
+            ),
+            (self.changed(other(year=1066)), 422, "be true"),
+            (self.changed(other(passes=[_PASSED])), 422, "be true"),
+            (self.changed(other(steps=[_STEP, _STEP])), 422, "be true"),
+            (self.changed(other(description="x" * 500)), 422, "be true"),
             (self.changed(lambda record: record["sheet"].update(wheelbase_m=None)), 422, "sheet"),
         ):
             with self.subTest(words=words):
                 self.assert_refused(self.take(content), status, "file", words)
         self.assertEqual(Job.objects.count(), jobs)
+
+    def test_an_archive_of_an_earlier_version_opens(self):
+        """Until 0.4 the motion ratio was a gain, and shocks were dampers."""
+
+        def earlier(record):
+            text = json.dumps(record)
+            for now, then in (
+                ("motion_ratio", "motion_gain"),
+                ("shock_spacing_m", "damper_spacing_m"),
+            ):
+                text = text.replace(f'"{now}"', f'"{then}"')
+            record.update(json.loads(text))
+            for end in ("front", "rear"):
+                for name in ("motion_ratio", "shock_spacing_m"):
+                    record["sheet"][end].pop(name, None)
+
+        taken = self.take(self.changed(earlier))
+        self.assertEqual(taken.status_code, 201, taken.content[:300])
 
     def test_a_path_out_of_the_archive_is_only_a_name(self):
         def outward(record):

@@ -1,3 +1,5 @@
+from datetime import date, timedelta
+
 from django.db import IntegrityError, transaction
 
 from axlecore.formats import from_json, from_plain
@@ -8,8 +10,8 @@ from jobs.models import Job
 from racks.models import Offer, Part
 from rigs.models import Owner, Vehicle
 from rigs.services import sheet_of
-from shops.models import Shop
-from shops.tests.people import TwoShops, stock
+from shops.models import Person, Shop
+from shops.tests.people import TwoShops, person, stock
 
 
 class PermissionTests(TwoShops):
@@ -364,6 +366,26 @@ class KeepingJobsTests(TwoShops):
         self.assertEqual(self.yard(sort="due"), ["101 Coach", "102 Alder"])
         self.assertEqual(self.yard(station="fit"), [])
         self.assertEqual(len(self.yard(station="listen")), 2)
+
+    def test_the_yard_shows_only_what_is_asked_for(self):
+        fitter = person(self.shop, "hand", Person.Role.FITTER)
+        give = {"base_version": 1, "fitter": fitter.username}
+        given = self.send("PUT", f"/jobs/{self.job.pk}/fitter", give).json()
+        self.assertEqual(given["job"]["fitter"], "hand")
+        nobody = {"base_version": 2, "fitter": "stranger"}
+        refused = self.send("PUT", f"/jobs/{self.job.pk}/fitter", nobody)
+        self.assert_refused(refused, 422, "fitter", "people of this shop: hand, lead")
+        self.assertEqual((self.yard(fitter="hand"), self.yard(fitter="lead")), (["101 Coach"], []))
+        self.assertEqual((self.yard(only="blocked"), self.yard(only="going")), (["101 Coach"], []))
+        self.assertEqual((self.yard(only="stopped"), self.yard(only="wanted")), ([], []))
+        soon = {"base_version": 2, "due_on": str(date.today() + timedelta(days=3))}
+        self.send("PATCH", f"/jobs/{self.job.pk}/due", soon)
+        self.assertEqual(self.yard(only="wanted"), ["101 Coach"])
+
+    def test_what_is_archived_is_found_from_the_yard(self):
+        self.send("PUT", f"/jobs/{self.job.pk}/shelf", {"base_version": 1, "shelf": "archived"})
+        found = self.send("GET", "/jobs?find=coach").json()
+        self.assertEqual((found["total"], found["archived"]), (0, 1))
 
     def test_a_copy_is_another_vehicle_with_the_same_measurements(self):
         self.sheet_edit("wheelbase_m", "5300 mm")

@@ -13414,6 +13414,8 @@ export interface components {
         YardOnly: "stopped" | "blocked" | "going" | "wanted";
         /** YardOut */
         YardOut: {
+            /** Archived */
+            archived: number;
             /** Page */
             page: number;
             /** Pages */

@@ -5,6 +5,7 @@ import { useWritable } from "../../api/session";
 import type { HandOverView } from "../../api/types";
 import { shownAs } from "../../api/units";
 import { shortDay } from "../../job/days";
+import { useJobView } from "../../job/context";
 import { GatePanel } from "../../job/gate";
 import { Alert } from "../../ui/alert";
 import { Button } from "../../ui/button";
@@ -31,6 +32,7 @@ export function BackSheet({ view }: { view: HandOverView }) {
             Handed over on {shortDay(view.handed_on)} by {view.handed_by}. What was read then stays.
           </p>
         )}
+        {view.handed_on !== null && <PutAside />}
         <GatePanel
           station="hand_over"
           {...(view.handed_on === null && {
@@ -42,6 +44,22 @@ export function BackSheet({ view }: { view: HandOverView }) {
           maker&rsquo;s rules and local law come first.
         </p>
       </div>
+    </div>
+  );
+}
+
+/** A job that is done goes out of the way; it is found by search, and its visits stay due. */
+function PutAside() {
+  const { job, writes } = useJobView();
+  const writable = useWritable();
+  const { refusal, attempt } = useAttempt();
+  if (!writable || job.shelf !== "yard") return null;
+  return (
+    <div>
+      <Button onClick={() => void attempt(() => writes.putOnShelf("archived"))}>
+        Archive the job: its re-checks stay due
+      </Button>
+      <Alert roomy={false}>{refusal?.message}</Alert>
     </div>
   );
 }

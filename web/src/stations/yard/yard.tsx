@@ -68,6 +68,19 @@ export function Yard() {
           <YardRow key={row.id} row={row} />
         ))}
       </ul>
+      {yard.data && yard.data.archived > 0 && (
+        <p className="mt-2 text-sm">
+          <Link
+            to="/"
+            search={{ find, shelf: "archived" }}
+            className="inline-grid min-h-11 items-center underline underline-offset-4"
+          >
+            {yard.data.archived === 1
+              ? "An archived job fits too"
+              : `${yard.data.archived} archived jobs fit too`}
+          </Link>
+        </p>
+      )}
       {yard.data?.total === 0 && <EmptyYard searched={find !== ""} opening={opening} />}
       {yard.data && yard.data.pages > 1 && (
         <nav aria-label="Pages" className="mt-3 flex items-center gap-4 text-sm">
