@@ -21,7 +21,7 @@ from axlecore.aftercare.recheck import DueState, due_state, in_words
 from axlecore.aftercare.then_and_now import ThenAndNow
 from axlecore.build.steps import Step
 from axlecore.errors import InputError
-from axlecore.road.impressions import Felt
+from axlecore.road.impressions import QUESTIONS, SCALE
 from axlecore.road.intervals import Interval as Band
 from axlecore.vehicle.rig import RigKind
 from jobs.opened import OpenJob
@@ -48,7 +48,8 @@ class ReportLinkOut(Schema):
     person: str
     made_at: datetime
     withdrawn_at: datetime | None
-    felt: dict[Felt, int]
+    #: What its owner answered after some months, in sentences.
+    felt: list[str]
     word: str
     word_at: datetime | None
 
@@ -155,7 +156,11 @@ def _link_out(link: ReportLink) -> ReportLinkOut:
         person=link.person.shown_name,
         made_at=link.made_at,
         withdrawn_at=link.withdrawn_at,
-        felt={Felt(name): rating for name, rating in link.felt.items()},
+        felt=[
+            f"{one.text}: {SCALE[link.felt[one.felt]]}."
+            for one in QUESTIONS
+            if one.felt in link.felt
+        ],
         word=link.word,
         word_at=link.word_at,
     )

@@ -47,6 +47,7 @@ class HandOverTests(BrowserTestCase):
         phone.close()
         self.page.reload()
         self.page.get_by_text("much calmer on the causeway").wait_for()
+        self.page.get_by_text("It leans in bends: a little.").wait_for()
         self.page.get_by_role("button", name="Withdraw it").click()
         self.page.get_by_role("button", name="Make a link for the owner").wait_for()
 

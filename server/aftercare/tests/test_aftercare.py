@@ -99,6 +99,13 @@ class ComingBackTests(AfterTests):
     def recheck(self, visit=1, odometer="82 100 km", client=None):
         return self.say("recheck", {"visit": visit, "odometer": odometer}, client)
 
+    def long_ago(self):
+        """It was handed over a month ago: its first visit is over."""
+        day = date.today()
+        HandOver.objects.update(
+            handed_on=day - timedelta(days=30), next_by=day - timedelta(days=16)
+        )
+
     def test_a_recheck_opens_once_and_not_before_it_was_handed_over(self):
         self.assert_refused(self.recheck(), 409, "visit", "not handed over yet")
         self.handed()
@@ -140,8 +147,7 @@ class ComingBackTests(AfterTests):
         self.handed()
         due = self.send("GET", "/due").json()
         self.assertEqual(due["due"], [])
-        HandOver.objects.update(handed_on=date.today() - timedelta(days=30))
-        HandOver.objects.update(next_by=date.today() - timedelta(days=16))
+        self.long_ago()
         due = self.send("GET", "/due").json()
         self.assertEqual([one["state"] for one in due["due"]], ["overdue"])
         other = self.send("GET", "/due", client=self.as_(self.stranger)).json()
@@ -156,7 +162,7 @@ class ComingBackTests(AfterTests):
 
     def test_an_owner_is_reminded_only_where_they_agreed_to_it(self):
         self.handed()
-        HandOver.objects.update(next_by=date.today() - timedelta(days=1))
+        self.long_ago()
         remind = {"job_id": self.job.pk}
         self.assert_refused(self.send("POST", "/due/remind", remind), 403, "job_id", "agreed")
         self.about(owner="Marlow Kelp", may_be_contacted=True)

@@ -10058,9 +10058,7 @@ export interface components {
         /** ReportLinkOut */
         ReportLinkOut: {
             /** Felt */
-            felt: {
-                [key: string]: number;
-            };
+            felt: string[];
             /** Id */
             id: number;
             /**

@@ -1,9 +1,12 @@
 import { scaleLinear } from "@visx/scale";
 import { useMemory } from "../api/record";
+import { useBolts } from "../api/shop";
 import type { ShopMemory } from "../api/types";
 import { Drawing } from "../drawings/drawing";
-import { grouped } from "../drawings/quantity";
+import { grouped, percent } from "../drawings/quantity";
 import { Row, Table } from "../ui/table";
+import { PairBars } from "./pairBars";
+import type { Pair } from "./pairBars";
 
 /** What the shop learned of its suppliers, its hours and its kits; old bolts are with its ways. */
 export function Memory() {
@@ -14,13 +17,7 @@ export function Memory() {
       <Suppliers memory={memory} />
       <Hours memory={memory} />
       <Kits memory={memory} />
-      <section aria-label="Old bolts as a table">
-        <h2 className="font-semibold">Old bolts</h2>
-        <p className="text-sm">
-          How often they snap here is on the shop&rsquo;s page, beside what a quote starts from.{" "}
-          <Csv name="bolts" />
-        </p>
-      </section>
+      <Bolts />
     </div>
   );
 }
@@ -37,6 +34,11 @@ const Csv = ({ name }: { name: string }) => (
 type PartProps = { memory: ShopMemory };
 
 function Suppliers({ memory: { suppliers, says } }: PartProps) {
+  const arrived = suppliers.flatMap(({ supplier, promised_days, real_days }): Pair[] =>
+    promised_days === null || real_days === null
+      ? []
+      : [{ name: supplier, before: promised_days, after: real_days }],
+  );
   return (
     <section aria-label="Suppliers">
       <h2 className="font-semibold">Suppliers</h2>
@@ -59,12 +61,48 @@ function Suppliers({ memory: { suppliers, says } }: PartProps) {
           ))}
         </Table>
       )}
+      {arrived.length > 0 && (
+        <>
+          <p className="mt-2 text-xs text-pale">dashed: days promised; solid: days real</p>
+          <PairBars
+            pairs={arrived}
+            says="Days promised and real"
+            written={(days) => `${grouped(days, 0)} d`}
+          />
+        </>
+      )}
       {says.map((said) => (
         <p key={said} className="mt-1 text-sm text-watch">
           {said}
         </p>
       ))}
       <Csv name="suppliers" />
+    </section>
+  );
+}
+
+/** How often old bolts snap here: what quotes begin with, and what counts by now. */
+function Bolts() {
+  const bolts = useBolts().data ?? [];
+  return (
+    <section aria-label="Old bolts, drawn">
+      <h2 className="font-semibold">Old bolts</h2>
+      <p className="text-sm text-pale">
+        Chance of snapping. Dashed: what quotes begin with; solid: what counts here by now, in the
+        next quote too. The counts are on the shop&rsquo;s page.
+      </p>
+      {bolts.length > 0 && (
+        <PairBars
+          pairs={bolts.map(({ tally, chance }) => ({
+            name: `${tally.rust} rust, ${tally.size || "large"}${tally.hidden ? ", hidden nut" : ""}`,
+            before: chance.prior,
+            after: chance.posterior,
+          }))}
+          says="Chance of snapping at first and by now"
+          written={percent}
+        />
+      )}
+      <Csv name="bolts" />
     </section>
   );
 }

@@ -79,9 +79,16 @@ function OpenLink({ view, link }: OpenLinkProps) {
         )}
       </div>
       {link.word_at && (
-        <p className="mt-3 border-l-4 border-after pl-3">
-          The owner&rsquo;s word, {shortDay(link.word_at)}: {link.word || "answers only"}
-        </p>
+        <div className="mt-3 border-l-4 border-after pl-3">
+          <p>
+            The owner&rsquo;s word, {shortDay(link.word_at)}: {link.word || "answers only"}
+          </p>
+          {link.felt.map((said) => (
+            <p key={said} className="text-pale">
+              {said}
+            </p>
+          ))}
+        </div>
       )}
       <Alert roomy={false}>{refusal?.message}</Alert>
     </section>
