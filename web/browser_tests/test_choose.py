@@ -111,8 +111,9 @@ class KeyboardTests(BrowserTestCase):
         self.open_job("Orrery", "weigh")
         self.page.keyboard.press("4")
         self.page.get_by_role("heading", name="Rear bar").wait_for()
-        # Hand over is not there yet.
         self.page.keyboard.press("8")
+        self.page.get_by_role("heading", name="Work given out").wait_for()
+        self.page.keyboard.press("4")
         self.page.get_by_role("heading", name="Rear bar").wait_for()
         after = self.text("wheel-right")
         self.page.keyboard.press("x")

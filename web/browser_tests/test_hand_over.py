@@ -5,6 +5,7 @@ from aftercare.report import report_token
 from browser_tests.browser import BrowserTestCase
 from browser_tests.test_accessibility import AXE
 from jobs.models import Job
+from rigs.models import Owner
 
 
 class HandOverTests(BrowserTestCase):
@@ -97,6 +98,9 @@ class HandOverTests(BrowserTestCase):
         self.page.get_by_role("button", name="Let the next of them start from that").click()
         self.page.get_by_role("button", name="Leave it out again").wait_for()
         self.assertGreater(self.first_lean(), before)
+        self.page.goto(f"{self.live_server_url}/new")
+        self.page.get_by_label("Motorhome, stripped chassis").check(force=True)
+        self.page.get_by_text("by our own record of 16 jobs").wait_for()
         self.page.goto(f"{self.live_server_url}/record")
         self.page.get_by_role("button", name="Leave it out again").click()
         self.page.get_by_role("button", name="Let the next of them start from that").wait_for()
@@ -162,6 +166,17 @@ class HandOverTests(BrowserTestCase):
         self.wait_for_text(beside, "5300 mm, measured")
         history.get_by_role("combobox", name="Of").select_option("bay")
         history.get_by_text("Nothing of that was done here.").wait_for()
+
+    def test_an_owner_is_erased_after_being_asked_twice(self):
+        self.hand_over("Gannet")
+        self.page.get_by_role("button", name="This job").click()
+        self.page.get_by_role("button", name="Erase the owner").click()
+        self.page.get_by_role("button", name="Erase for good").click()
+        self.page.get_by_role("button", name="Erase for good").wait_for(state="detached")
+        self.assertFalse(Owner.objects.filter(name="Isla Fenwick").exists())
+        self.page.reload()
+        self.page.get_by_role("button", name="This job").click()
+        self.assertEqual(self.page.get_by_label("Owner", exact=True).input_value(), "")
 
     def test_hand_over_keeps_the_rules_in_both_themes(self):
         again = Job.objects.get(vehicle__name="Turnstone survey", kind="recheck")

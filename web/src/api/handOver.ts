@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { useOutbox } from "./outbox/useOutbox";
-import { NO_JOB } from "./outbox/write";
+import { NO_JOB, OWNER } from "./outbox/write";
 import type { BodyOf } from "./outbox/write";
 import type { Job } from "./types";
 
@@ -89,7 +89,7 @@ export function useRecordWrites() {
       send("class defaults", "left out", "/api/record/class/away", { correction_id }),
     remind: (job_id: number, name: string) =>
       send(`reminder of ${name}`, "sent", "/api/due/remind", { job_id }),
-    eraseOwner: (owner_id: number) => send("owner", "erased", "/api/owners/erased", { owner_id }),
+    eraseOwner: (owner_id: number) => send(OWNER, "erased", "/api/owners/erased", { owner_id }),
     renewFeed: () => send("calendar", "new address", "/api/due/feed", {}),
   };
 }

@@ -3,6 +3,7 @@ import { sentAlone, sentFile } from "../client";
 import { bayKey } from "../bay";
 import { attachmentsKey, jobKey } from "../queries";
 import type { BayWork, Job } from "../types";
+import { OWNER } from "./write";
 import type { Alone, Write } from "./write";
 
 /** All that the server ever answered. */
@@ -32,9 +33,12 @@ const STALE: Record<Alone, (write: Write, cache: QueryClient, made: unknown) => 
   drive: ({ jobId }) => ({
     predicate: ({ queryKey: [what, id] }) => id === jobId && DRIVEN.has(String(what)),
   }),
-  hand_over: ({ jobId }) => ({
+  // An owner may have several vehicles, and be named wherever one of them is.
+  hand_over: ({ jobId, place }) => ({
     predicate: ({ queryKey: [what, id] }) =>
-      (id === jobId && HANDED.has(String(what))) || OF_THE_YARD.has(String(what)),
+      place === OWNER ||
+      (id === jobId && HANDED.has(String(what))) ||
+      OF_THE_YARD.has(String(what)),
   }),
   attachments: ({ jobId }) => ({ queryKey: attachmentsKey(jobId) }),
   yard: () => ({ queryKey: ["yard"] }),

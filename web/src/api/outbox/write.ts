@@ -122,5 +122,8 @@ export const DECISION = "decision";
 /** Of a write that somebody else was before. */
 export const isConflict = (write: Write) => write.refused?.status === 409;
 
+/** Where an owner is erased, who may be named on many jobs. */
+export const OWNER = "owner";
+
 /** A number at a place, or a pick: one line of what is on its way. */
 export const spotOf = ({ base, place }: Pick<Write, "base" | "place">) => `${base} ${place}`;

@@ -1,6 +1,7 @@
 import { useNavigate } from "@tanstack/react-router";
 import { NO_JOB } from "../../api/outbox/write";
 import { placeFacts } from "../../api/place";
+import { useRecord } from "../../api/handOver";
 import { useSession } from "../../api/queries";
 import { useOpened } from "../../api/writes";
 import { RIG_CLASSES } from "../../api/generated/core";
@@ -10,6 +11,7 @@ import { useDraft } from "../../job/useDraft";
 import { useOpening } from "../../job/useOpening";
 import type { RigKind } from "../../api/types";
 import { JobKindPick } from "../../job/jobKindPick";
+import { grouped } from "../../drawings/quantity";
 import { RigMark } from "../../drawings/rigMark";
 import { Button } from "../../ui/button";
 import { Field } from "../../ui/field";
@@ -120,6 +122,18 @@ export function Intake() {
 
 type KindPickProps = { kind: RigKind; onPick: (kind: RigKind) => void };
 
+/** Where the shop's own record has corrected what this kind starts from, that is said. */
+function OwnRecord({ kind }: { kind: RigKind }) {
+  const standing = useRecord().data?.corrections.find(({ rig_kind }) => rig_kind === kind);
+  if (!standing) return null;
+  return (
+    <p className="text-xs text-after">
+      Its springs start at {grouped(standing.factor, 2)} of that, by our own record of{" "}
+      {standing.jobs.length} jobs.
+    </p>
+  );
+}
+
 /** What kind of vehicle it is, and what the usual figures of that kind rest on. */
 function KindPick({ kind, onPick }: KindPickProps) {
   return (
@@ -147,6 +161,7 @@ function KindPick({ kind, onPick }: KindPickProps) {
         ))}
       </div>
       <p className="mt-2 text-xs text-pale">{RIG_CLASSES[kind].rests_on}</p>
+      <OwnRecord kind={kind} />
     </fieldset>
   );
 }
