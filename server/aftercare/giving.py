@@ -119,7 +119,8 @@ def planned_visits(giving: HandOver) -> list[Visit]:
         return []
     assert giving.every_m is not None
     assert giving.every_days is not None
-    return visits(giving.handed_on, giving.odometer_m, Every(giving.every_m, giving.every_days))
+    every = Every(giving.every_m, giving.every_days)
+    return visits(giving.handed_on, giving.odometer_m, every, (giving.next_number or 1) - 1)
 
 
 def plan_next(giving: HandOver, made: tuple[int, ...]) -> None:

@@ -87,11 +87,16 @@ _FIRST = (
 )
 #: So far before an interval's end a visit may be made, as a part of the interval.
 _EARLY = 0.6
-#: Visits that are planned ahead.
+#: Visits that are planned as it is handed over.
 _AHEAD = 4
 
 
-def visits(handed_on: date, odometer_m: float, every: Every = Every()) -> list[Visit]:
+def visits(
+    handed_on: date,
+    odometer_m: float,
+    every: Every = Every(),
+    made: int = 0,
+) -> list[Visit]:
     """Return the visits of a vehicle that was handed over.
 
     Parameters
@@ -102,13 +107,15 @@ def visits(handed_on: date, odometer_m: float, every: Every = Every()) -> list[V
         What its odometer read then [m].
     every : Every
         The shop's own after the first two visits.
+    made : int
+        So many were made: it never stops, two more are always planned.
 
     Notes
     -----
     Wheel nuts and U-bolts after 80 to 160 km, all after 800 to 1 600 km, then at the interval.
     """
     planned = list(_FIRST)
-    for more in range(1, _AHEAD - len(_FIRST) + 1):
+    for more in range(1, max(_AHEAD, made + 2) - len(_FIRST) + 1):
         to_m = more * every.distance_m
         from_m = to_m - (1 - _EARLY) * every.distance_m
         planned.append(_Planned("every joint", from_m, to_m, more * every.days))

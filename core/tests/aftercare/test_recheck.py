@@ -51,6 +51,12 @@ class VisitTests(unittest.TestCase):
         self.assertEqual(next_visit(PLAN, (2,)).number, 3)
         self.assertIsNone(next_visit(PLAN, (4,)))
 
+    def test_visits_never_end(self):
+        later = visits(HANDED, ODOMETER, made=4)
+        self.assertEqual(later[:4], PLAN)
+        self.assertEqual(next_visit(later, (1, 2, 3, 4)).number, 5)
+        self.assertGreater(later[4].by, later[3].by)
+
     def test_an_odometer_does_not_go_back(self):
         check_odometer(8.3e7, 8.2e7)
         check_odometer(8.2e7, 8.2e7)
