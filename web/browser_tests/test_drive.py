@@ -285,6 +285,8 @@ class DriveTests(BrowserTestCase):
         self.rules_kept("logger")
 
     def rules_kept(self, view):
+        # Figures that newer ones are still to come for are dimmed.
+        self.page.locator('[data-stale="true"]').wait_for(state="detached")
         self.page.evaluate(AXE.read_text())
         for theme in ("paper", "bay"):
             self.page.evaluate(f"document.documentElement.dataset.theme = '{theme}'")
