@@ -7,7 +7,7 @@ from django.db import transaction
 from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 
-from aftercare.giving import planned_visits
+from aftercare.giving import visit_of
 from aftercare.models import HandOver, VisitMade
 from axlecore.aftercare.recheck import SOON_DAYS, DueState, Visit, check_odometer, due_state
 from axlecore.aftercare.then_and_now import ThenAndNow
@@ -36,7 +36,7 @@ def open_recheck(job: OpenJob, person: Person, number: int, typed: str) -> Job:
         giving = HandOver.objects.filter(job=job.row, handed_on__isnull=False).first()
         if giving is None:
             raise Refused("visit", "It was not handed over yet: there is nothing to re-check.", 409)
-        visit = next((one for one in planned_visits(giving) if one.number == number), None)
+        visit = visit_of(giving, number)
         if visit is None:
             raise Refused("visit", f"Read visit {number}; no such visit is planned.", 422)
         if giving.visits_made.filter(number=number).exists():
@@ -93,8 +93,9 @@ def due(shop: Shop, today: date) -> list[Due]:
     for giving in _with_visits(shop).filter(
         Q(next_by__lt=today + timedelta(days=SOON_DAYS + 1)) | Q(heard_m__gte=F("next_from_m"))
     ):
-        visit = next(one for one in planned_visits(giving) if one.number == giving.next_number)
-        found.append(Due(giving, visit, due_state(visit, today, giving.heard_m)))
+        visit = visit_of(giving, giving.next_number)
+        if visit is not None:
+            found.append(Due(giving, visit, due_state(visit, today, giving.heard_m)))
     return [one for one in found if one.state is not DueState.LATER]
 
 
@@ -121,6 +122,7 @@ def _with_visits(shop: Shop) -> "QuerySet[HandOver]":
 def to_come(shop: Shop) -> list[tuple[HandOver, Visit]]:
     """Every next visit of a shop, the first due first."""
     return [
-        (giving, next(one for one in planned_visits(giving) if one.number == giving.next_number))
+        (giving, visit)
         for giving in _with_visits(shop)
+        if (visit := visit_of(giving, giving.next_number)) is not None
     ]

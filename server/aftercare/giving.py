@@ -123,6 +123,11 @@ def planned_visits(giving: HandOver) -> list[Visit]:
     return visits(giving.handed_on, giving.odometer_m, every, (giving.next_number or 1) - 1)
 
 
+def visit_of(giving: HandOver, number: int | None) -> Visit | None:
+    """A planned visit by its number; None where none has it."""
+    return next((one for one in planned_visits(giving) if one.number == number), None)
+
+
 def plan_next(giving: HandOver, made: tuple[int, ...]) -> None:
     """Note the visit that is next, for the yard. The row is not saved."""
     visit = next_visit(planned_visits(giving), made)

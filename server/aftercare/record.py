@@ -31,10 +31,9 @@ def prediction_of(job: OpenJob) -> PredictionRow | None:
     if measured is None:
         return None
     offered = found.judged.correction
-    like_it = [one for one in found.compared if one.after_id == found.judged_run_id]
     springs = None
     # Only a run before the work tells the class's springs apart from the new bar.
-    if offered is not None and like_it and like_it[-1].comparison.ratio:
+    if offered is not None and found.judged_pair is not None:
         springs = springs_of_class(job.sheet)
     return PredictionRow(
         job=job.row.number,

@@ -8,9 +8,8 @@ from django.utils import timezone
 
 from aftercare.giving import planned_visits
 from aftercare.models import ReportLink
-from aftercare.returned import hand_over_of, outside_of
+from aftercare.returned import hand_over_of, outside_of, plan_steps
 from axlecore import __version__
-from axlecore.aftercare.outside import OutsideWork
 from axlecore.aftercare.owner_report import (
     OwnerLater,
     OwnerLean,
@@ -62,7 +61,7 @@ def report_of(job: OpenJob) -> OwnerReport:
             if one.kind is not Kind.NOTE
         ][:_MOST_FOUND],
         fitted=chosen_words(job.set_up),
-        outside=outside_sentences(_outside(job)),
+        outside=outside_sentences(outside_of(job, plan_steps(job))),
         left_off=list(giving.left_off),
         lean=lean,
         says="" if lean is None else in_a_sentence(lean),
@@ -73,21 +72,12 @@ def report_of(job: OpenJob) -> OwnerReport:
     )
 
 
-def _outside(job: OpenJob) -> list[OutsideWork]:
-    try:
-        return outside_of(job, job.work.plan.steps)
-    except InputError:
-        return []
-
-
 def _lean(verdicts: Verdicts) -> OwnerLean | None:
     judged = verdicts.judged
     if judged is None or verdicts.measured is None:
         return None
-    like_it = [one for one in verdicts.compared if one.after_id == verdicts.judged_run_id]
-    before = None
-    if like_it and like_it[-1].comparison.ratio:
-        before = like_it[-1].comparison.before.roll_gradient_deg_per_g
+    pair = verdicts.judged_pair
+    before = None if pair is None else pair.comparison.before.roll_gradient_deg_per_g
     after = verdicts.measured.roll_gradient_deg_per_g
     return owner_lean(judged.predicted_before, judged.predicted, before, after)
 

@@ -36,6 +36,14 @@ def outside_of(job: OpenJob, steps: list[Step]) -> list[OutsideWork]:
     return outside_work(steps, entries)
 
 
+def plan_steps(job: OpenJob) -> list[Step]:
+    """Return the steps of a job's plan; none where no plan can be made."""
+    try:
+        return job.work.plan.steps
+    except InputError:
+        return []
+
+
 def hand_over_of(job: OpenJob) -> HandOver:
     """Return how a job is given back; an unsaved row where nothing of it was said yet."""
     return HandOver.objects.filter(job=job.row).select_related("handed_by").first() or HandOver(

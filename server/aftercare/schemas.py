@@ -1,5 +1,6 @@
 """What Hand over shows, as it is sent."""
 
+from collections.abc import Sequence
 from datetime import date, datetime
 
 from django.utils import timezone
@@ -12,15 +13,22 @@ from aftercare.models import HandOver, ReportLink, TroubleAfter, VisitMade
 from aftercare.record import kept_rows, record_of
 from aftercare.reminding import reminder
 from aftercare.report import report_token
-from aftercare.returned import hand_over_of, outside_of, repaired
-from aftercare.troubles import likely_here
-from axlecore.aftercare.noises import Cause, Heard, Likely, Noticed, Since, causes
+from aftercare.returned import hand_over_of, outside_of, plan_steps, repaired
+from aftercare.troubles import found_here
+from axlecore.aftercare.noises import (
+    Cause,
+    Found,
+    Heard,
+    Likely,
+    Noticed,
+    Since,
+    causes,
+    likely,
+)
 from axlecore.aftercare.outside import OutsideWork
 from axlecore.aftercare.prediction_record import PredictionRecord
 from axlecore.aftercare.recheck import DueState, due_state, in_words
 from axlecore.aftercare.then_and_now import ThenAndNow
-from axlecore.build.steps import Step
-from axlecore.errors import InputError
 from axlecore.road.impressions import QUESTIONS, SCALE
 from axlecore.road.intervals import Interval as Band
 from axlecore.vehicle.rig import RigKind
@@ -99,7 +107,8 @@ class HandOverOut(Schema):
 def hand_over_out(job: OpenJob) -> HandOverOut:
     """Return how a job is given back, and what came after."""
     giving = hand_over_of(job)
-    steps = _steps(job)
+    steps = plan_steps(job)
+    found = found_here(job.row.shop)
     return HandOverOut(
         job_id=job.row.pk,
         outside=outside_of(job, steps),
@@ -117,17 +126,10 @@ def hand_over_out(job: OpenJob) -> HandOverOut:
             _link_out(one) for one in job.row.report_links.select_related("person").order_by("-pk")
         ],
         troubles=[
-            _trouble_out(one, job.row.shop)
+            _trouble_out(one, found)
             for one in job.row.troubles_after.select_related("person", "found_by").order_by("pk")
         ],
     )
-
-
-def _steps(job: OpenJob) -> list[Step]:
-    try:
-        return job.work.plan.steps
-    except InputError:
-        return []
 
 
 def _visits_out(giving: HandOver) -> list[VisitOut]:
@@ -166,7 +168,7 @@ def _link_out(link: ReportLink) -> ReportLinkOut:
     )
 
 
-def _trouble_out(row: TroubleAfter, shop: Shop) -> TroubleAfterOut:
+def _trouble_out(row: TroubleAfter, found: Sequence[Found]) -> TroubleAfterOut:
     trouble, heard, since = Noticed(row.trouble), Heard(row.heard), Since(row.since)
     return TroubleAfterOut(
         id=row.pk,
@@ -176,7 +178,7 @@ def _trouble_out(row: TroubleAfter, shop: Shop) -> TroubleAfterOut:
         said=row.said,
         person=row.person.shown_name,
         made_at=row.made_at,
-        likely=likely_here(shop, trouble, heard, since),
+        likely=likely(trouble, heard, since, found),
         causes=causes([trouble]),
         cause=row.cause,
         found=row.found,

@@ -4,7 +4,7 @@ from django.db.models import Count
 from django.utils import timezone
 
 from aftercare.models import TroubleAfter
-from axlecore.aftercare.noises import Found, Heard, Likely, Noticed, Since, causes, likely
+from axlecore.aftercare.noises import Found, Heard, Noticed, Since, causes
 from axlecore.errors import InputError
 from jobs.gates import worked
 from jobs.opened import OpenJob
@@ -21,11 +21,6 @@ def found_here(shop: Shop) -> list[Found]:
         .annotate(times=Count("pk"))
     )
     return [Found(Noticed(one["trouble"]), one["cause"], one["times"]) for one in counted]
-
-
-def likely_here(shop: Shop, trouble: Noticed, heard: Heard, since: Since) -> list[Likely]:
-    """What a trouble may come from, by workshop practice and what a shop found."""
-    return likely(trouble, heard, since, found_here(shop))
 
 
 def tell_trouble(

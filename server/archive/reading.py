@@ -59,7 +59,7 @@ def unpacked(upload: IO[Any], size: int) -> Unpacked:
             _check_listing(archive)
             record = _record(_read(archive, RECORD))
             files = {one.path: _checked(archive, one) for one in record.files}
-    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError) as error:
+    except (zipfile.BadZipFile, zlib.error, EOFError, RuntimeError) as error:
         raise Refused("file", _BROKEN, 422) from error
     return Unpacked(record, files)
 

@@ -74,6 +74,16 @@ class Verdicts(Record):
     measured: RunAnswer | None
     judged: AgainstSheet | None
 
+    @property
+    def judged_pair(self) -> Compared | None:
+        """The judged run beside those before the work; None where none may be held beside it."""
+        return _with_ratio(self.compared, self.judged_run_id)
+
+
+def _with_ratio(compared: Sequence[Compared], after_id: int | None) -> Compared | None:
+    beside = (one for one in compared if one.after_id == after_id and one.comparison.ratio)
+    return next(beside, None)
+
 
 @dataclass(frozen=True)
 class _Group:
@@ -134,11 +144,11 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
     if not telling:
         return Verdicts(compared, None, None, None)
     group = _group(telling[-1], logged, answers)
-    like_it = [one for one in compared if one.after_id == group.newest.pk and one.comparison.ratio]
+    beside = _with_ratio(compared, group.newest.pk)
     earlier = None
-    if like_it:
+    if beside is not None:
         by_id = {run.pk: run for run in logged}
-        earlier = _group(by_id[like_it[-1].before_id], logged, answers).found.told
+        earlier = _group(by_id[beside.before_id], logged, answers).found.told
     judged = _judge(job, group.newest, group.found, earlier)
     return Verdicts(compared, group.newest.pk, group.found.answer, judged)
 

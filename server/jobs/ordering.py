@@ -10,11 +10,11 @@ from axlecore.build.ordering import (
     OrderStep,
     Waiting,
     check_step,
+    expected_of,
     state_of,
     supplier_of,
     waiting_for,
 )
-from axlecore.build.suppliers import SupplierRecord
 from axlecore.errors import InputError
 from history.versions import check_version
 from jobs.gates import moved
@@ -23,20 +23,19 @@ from jobs.opened import OpenJob
 from jobs.suppliers import late_days
 from jobs.work import Work
 from racks.stock import put_back, take
-from shops.models import Person
+from shops.models import Person, Shop
 
 
 @dataclass(frozen=True)
 class Told:
     """The lines of an order with what was told of each, oldest first.
 
-    `lines` holds what the job asks for; `past` what it no longer does but was told of; `late` the
-    suppliers that usually come late.
+    `lines` holds what the job asks for; `past` what it no longer does but was told of.
     """
 
     lines: Mapping[str, Sequence[OrderEntry]]
     past: Mapping[str, Sequence[OrderEntry]]
-    late: Mapping[str, SupplierRecord]
+    shop: Shop
 
     @property
     def all(self) -> Mapping[str, Sequence[OrderEntry]]:
@@ -47,7 +46,8 @@ class Told:
     def waiting(self) -> Waiting:
         """What the job waits for."""
         steps = {what: [_step(one) for one in entries] for what, entries in self.lines.items()}
-        return waiting_for(steps, timezone.localdate(), self.late)
+        late = late_days(self.shop) if any(map(expected_of, steps.values())) else {}
+        return waiting_for(steps, timezone.localdate(), late)
 
     def state(self, what: str) -> OrderState:
         """Where a line stands."""
@@ -76,7 +76,7 @@ def told(work: Work) -> Told:
     # What was only wanted, or given back, leaves nothing behind.
     gone = (OrderState.WANTED, OrderState.RETURNED)
     kept = {what: told for what, told in past.items() if told[-1].state not in gone}
-    return Told(lines, kept, late_days(work.job.row.shop))
+    return Told(lines, kept, work.job.row.shop)
 
 
 def tell(

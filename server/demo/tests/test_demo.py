@@ -7,7 +7,8 @@ from django.test import SimpleTestCase, TestCase
 from django.utils import timezone
 
 from aftercare.coming_back import due, then_and_now
-from aftercare.troubles import likely_here
+from aftercare.troubles import found_here
+from axlecore.aftercare.noises import Heard, Noticed, Since, likely
 from axlecore.aftercare.prediction_record import prediction_record
 from axlecore.bars.bar import bar_rates
 from axlecore.bars.claims import audit
@@ -208,7 +209,9 @@ class LoadingTests(TestCase):
             [(row.joint, row.bolt) for row in rows if row.reopens], [("rear.u_bolts.torque", 2)]
         )
         clunk = Job.objects.get(number=101).troubles_after.get()
-        first = likely_here(shop, clunk.trouble, clunk.heard, clunk.since)[0]
+        first = likely(
+            Noticed(clunk.trouble), Heard(clunk.heard), Since(clunk.since), found_here(shop)
+        )[0]
         self.assertEqual(first.cause.key, "link_joint")
 
     def test_the_record_is_worked_out_by_core_and_misses_one_class(self):
