@@ -7,13 +7,12 @@ from django.db import transaction
 from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 
-from aftercare.giving import visit_of
+from aftercare.giving import odometer_typed, visit_of
 from aftercare.models import HandOver, VisitMade
 from axlecore.aftercare.recheck import SOON_DAYS, DueState, Visit, check_odometer, due_state
 from axlecore.aftercare.then_and_now import ThenAndNow
 from axlecore.papers import PaperName
 from axlecore.practice.stations import JobKind
-from axlecore.quantities.units import Dimension, read_quantity, with_unit
 from bay.work import BayWork
 from jobs.models import Job, Shelf
 from jobs.opened import OpenJob
@@ -29,8 +28,7 @@ def open_recheck(job: OpenJob, person: Person, number: int, typed: str) -> Job:
 
     Once: a visit that is open or made already is Refused.
     """
-    text = with_unit(typed, Dimension.DISTANCE, person.shown_units)
-    odometer_m = read_quantity(text, Dimension.DISTANCE, "odometer")
+    _, odometer_m = odometer_typed(person, typed)
 
     def work() -> Job:
         giving = HandOver.objects.filter(job=job.row, handed_on__isnull=False).first()

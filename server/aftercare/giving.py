@@ -3,6 +3,7 @@
 from django.utils import timezone
 
 from aftercare.models import HandOver, KeptPrediction
+from aftercare.outside_said import keep_entry
 from aftercare.record import prediction_of
 from aftercare.returned import hand_over_of, outside_of, repaired
 from axlecore.aftercare.outside import OutsideEntry, check_entry
@@ -23,24 +24,20 @@ def say_outside(job: OpenJob, person: Person, entry: OutsideEntry) -> None:
     """Keep what was said of work given out. Call with the job locked, as everything here."""
     works = outside_of(job, job.work.plan.steps)
     check_entry(works, entry, timezone.localdate())
-    job.row.outside_said.create(
-        step=entry.step,
-        state=entry.state,
-        on=entry.on,
-        who=entry.who.strip(),
-        cost_cents=None if entry.cost is None else round(entry.cost * 100),
-        paper=entry.paper.strip(),
-        found=entry.found.strip(),
-        person=person,
-    )
+    keep_entry(job.row, person, entry)
     worked(job.row)
+
+
+def odometer_typed(person: Person, typed: str) -> tuple[str, float]:
+    """Return what was typed of an odometer with its unit, and what that is [m]."""
+    text = with_unit(typed, Dimension.DISTANCE, person.shown_units)
+    return text, read_quantity(text, Dimension.DISTANCE, "odometer")
 
 
 def read_odometer(job: OpenJob, person: Person, typed: str) -> None:
     """Keep what the odometer reads as the vehicle is given back."""
     giving = _open(job)
-    text = with_unit(typed, Dimension.DISTANCE, person.shown_units)
-    odometer_m = read_quantity(text, Dimension.DISTANCE, "odometer")
+    text, odometer_m = odometer_typed(person, typed)
     check_odometer(odometer_m, heard_before(job))
     giving.odometer, giving.odometer_m, giving.heard_m = text, odometer_m, odometer_m
     giving.save()
@@ -154,8 +151,7 @@ def hear_odometer(job: OpenJob, person: Person, typed: str) -> None:
     giving = hand_over_of(job)
     if giving.handed_on is None:
         raise Refused("odometer", "It was not handed over yet.", 409)
-    text = with_unit(typed, Dimension.DISTANCE, person.shown_units)
-    odometer_m = read_quantity(text, Dimension.DISTANCE, "odometer")
+    _, odometer_m = odometer_typed(person, typed)
     check_odometer(odometer_m, giving.heard_m)
     giving.heard_m = odometer_m
     giving.save(update_fields=["heard_m"])

@@ -1,9 +1,8 @@
 """What has to be true before an owner drives again, for the gates of Drive and Hand over."""
 
 from aftercare.models import HandOver
+from aftercare.outside_said import entries_of
 from axlecore.aftercare.outside import (
-    OutsideEntry,
-    OutsideState,
     OutsideWork,
     all_right,
     outside_work,
@@ -21,19 +20,7 @@ from jobs.opened import OpenJob
 
 def outside_of(job: OpenJob, steps: list[Step]) -> list[OutsideWork]:
     """Return a job's work given out, as it stands."""
-    entries = [
-        OutsideEntry(
-            row.step,
-            OutsideState(row.state),
-            row.on,
-            row.who,
-            None if row.cost_cents is None else row.cost_cents / 100,
-            row.paper,
-            row.found,
-        )
-        for row in job.row.outside_said.order_by("pk")
-    ]
-    return outside_work(steps, entries)
+    return outside_work(steps, entries_of(job.row))
 
 
 def plan_steps(job: OpenJob) -> list[Step]:

@@ -11,11 +11,11 @@ from uuid import uuid4
 from django.db import DataError, IntegrityError, transaction
 
 from aftercare.giving import plan_next
-from aftercare.models import HandOver, OutsideSaid, TroubleAfter
+from aftercare.models import HandOver, TroubleAfter
+from aftercare.outside_said import keep_entry
 from archive.writing import AS_KEPT, RECORD
 from axlecore import __version__
 from axlecore.aftercare.archive import ArchivedRun, JobArchive
-from axlecore.aftercare.outside import OutsideEntry
 from axlecore.formats import FileError, from_json, to_plain
 from axlecore.papers import PaperName
 from axlecore.practice.stations import JobKind
@@ -192,7 +192,7 @@ def _keep_rows(job: Job, person: Person, record: JobArchive) -> None:
         )
     _keep_torque(job, person, record)
     for entry in record.outside:
-        OutsideSaid.objects.create(job=job, person=person, **_outside(entry))
+        keep_entry(job, person, entry)
     for test in record.yard_tests:
         job.yard_tests.create(
             fitted=test.measured.fitted[:80],
@@ -206,14 +206,6 @@ def _keep_rows(job: Job, person: Person, record: JobArchive) -> None:
             row.found_at, row.found_by = job.changed_at, person
         row.save()
     _keep_hand_over(job, person, record)
-
-
-def _outside(entry: OutsideEntry) -> dict[str, Any]:
-    plain = {
-        name: getattr(entry, name) for name in ("step", "state", "on", "who", "paper", "found")
-    }
-    plain["cost_cents"] = None if entry.cost is None else round(100 * entry.cost)
-    return plain
 
 
 def _keep_torque(job: Job, person: Person, record: JobArchive) -> None:

@@ -6,6 +6,7 @@ import zipfile
 from io import BytesIO
 
 from aftercare.models import HandOver
+from aftercare.outside_said import entries_of
 from axlecore import __version__
 from axlecore.aftercare.archive import (
     FORMAT,
@@ -24,7 +25,6 @@ from axlecore.aftercare.archive import (
     JobArchive,
 )
 from axlecore.aftercare.noises import Heard, Noticed, Since
-from axlecore.aftercare.outside import OutsideEntry, OutsideState
 from axlecore.bay.torque_log import HowTight, JointTarget, Judged
 from axlecore.build.edits import PlanEdits
 from axlecore.build.steps import Records
@@ -109,18 +109,7 @@ def archive_of(job: OpenJob) -> bytes:
             for one in row.step_answers.filter(taken_back_at=None).order_by("pk")
         ],
         torque=_torque(job),
-        outside=[
-            OutsideEntry(
-                one.step,
-                OutsideState(one.state),
-                one.on,
-                one.who,
-                None if one.cost_cents is None else one.cost_cents / 100,
-                one.paper,
-                one.found,
-            )
-            for one in row.outside_said.order_by("pk")
-        ],
+        outside=entries_of(row),
         runs=[
             _run(run, files.add_log(f"logs/{at:03}.csv", run))
             for at, run in enumerate(
