@@ -11,6 +11,7 @@ import numpy.typing as npt
 
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.units import GRAVITY_M_S2
+from axlecore.road.cleaning import CUT_OFF_HZ
 from axlecore.road.log import RoadLog
 
 #: A spell shorter than this tells no bias [s].
@@ -24,8 +25,11 @@ _QUIET = 0.03
 _LIKE_QUIETEST = 1.7
 #: A spell shorter than this part of the longest is a lull.
 _LULL = 0.3
-#: Within a spell nothing reads further off than this [m/s²], or so many times its usual distance.
+#: Within a spell nothing reads further off than this [m/s²], or so many times its usual distance,
+#: or what its sensor's noise leaves in a mean.
 _LEVEL_M_S2, _OUT_OF_NOISE = 0.02, 5.0
+#: Samples in such a mean that know nothing of each other, low-passed as they are.
+_APART_IN_MEAN = 2 * CUT_OFF_HZ * _WINDOW_S
 #: Spells that read further apart than this are not all standing: one is a long bend [m/s²].
 _APART_M_S2 = 0.3
 #: Above this it rolls [m/s].
@@ -75,13 +79,16 @@ def _level(piece: RoadLog, spell: slice, step_s: float) -> slice:
     """Return the stretch of a spell in which the sensor sideways reads as in its middle."""
     if piece.lateral_acceleration_m_s2 is None:
         return spell
-    mean = _mean(piece.lateral_acceleration_m_s2, step_s)[spell]
+    lateral = piece.lateral_acceleration_m_s2
+    mean = _mean(lateral, step_s)[spell]
     quarter = len(mean) // 4
-    middle = mean[quarter : len(mean) - quarter]
-    if not len(middle):
+    middle = slice(quarter, len(mean) - quarter)
+    if not len(mean[middle]):
         return spell
-    off = np.abs(mean - np.median(middle))
-    most = max(_LEVEL_M_S2, _OUT_OF_NOISE * float(np.median(off[quarter : len(mean) - quarter])))
+    off = np.abs(mean - np.median(mean[middle]))
+    noise = float(np.median(_scatter(lateral, step_s)[spell][middle])) / math.sqrt(_APART_IN_MEAN)
+    usual = max(float(np.median(off[middle])), noise)
+    most = max(_LEVEL_M_S2, _OUT_OF_NOISE * usual)
     away = np.flatnonzero(off > most)
     half = len(mean) // 2
     begin = max((int(one) + 1 for one in away if one < half), default=0)
