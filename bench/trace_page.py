@@ -49,7 +49,12 @@ _DRAGS = """() => {
 def _keep(job: Job) -> Run:
     person = Person.objects.get(username="wren")
     typed = TypedRun(
-        uuid4(), RunWhen.AFTER, Manoeuvre.SLALOM, LoadKey.TRIP_READY, Surface.DRY, place="Bench"
+        key=uuid4(),
+        when=RunWhen.AFTER,
+        manoeuvre=Manoeuvre.SLALOM,
+        state=LoadKey.TRIP_READY,
+        surface=Surface.DRY,
+        place="Bench",
     )
     return keep_run(opened(job.pk, job.shop_id), person, typed, "bench.csv", long_log().encode())
 

@@ -3,7 +3,6 @@
 from collections.abc import Iterable
 from datetime import UTC, datetime, timedelta
 
-from django.core import signing
 from icalendar import Calendar, Event
 
 from aftercare.coming_back import to_come
@@ -12,8 +11,9 @@ from aftercare.models import CalendarFeed, HandOver
 from axlecore.aftercare.recheck import Visit, in_words
 from shops.models import Person, Shop
 from shops.requests import only_a_lead
+from shops.secret import Secret
 
-_SIGNER = signing.Signer(salt="calm axle calendar", sep=".")
+_SECRET = Secret("calendar")
 _PART = ":"
 
 
@@ -50,15 +50,15 @@ def _written(visits: Iterable[tuple[HandOver, Visit]]) -> bytes:
 def feed_token(shop: Shop) -> str:
     """The secret end of a shop's calendar address; nobody makes one without the server's key."""
     feed = CalendarFeed.objects.get_or_create(shop=shop)[0]
-    return _SIGNER.sign(f"{shop.pk}{_PART}{feed.number}")
+    return _SECRET.end_of(f"{shop.pk}{_PART}{feed.number}")
 
 
 def shop_of_token(token: str) -> Shop | None:
     """The shop whose calendar a token opens; None where it is void, or none was made."""
-    try:
-        shop, _, number = _SIGNER.unsign(token).partition(_PART)
-    except signing.BadSignature:
+    known = _SECRET.stands_for(token)
+    if known is None:
         return None
+    shop, _, number = known.partition(_PART)
     return Shop.objects.filter(pk=shop, calendar_feed__number=number).first()
 
 

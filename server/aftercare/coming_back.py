@@ -10,7 +10,7 @@ from django.utils import timezone
 from aftercare.giving import odometer_typed, visit_of
 from aftercare.models import HandOver, VisitMade
 from axlecore.aftercare.recheck import SOON_DAYS, DueState, Visit, check_odometer, due_state
-from axlecore.aftercare.then_and_now import ThenAndNow
+from axlecore.aftercare.then_and_now import ThenAndNow, open_first
 from axlecore.papers import PaperName
 from axlecore.practice.stations import JobKind
 from bay.work import BayWork
@@ -72,8 +72,8 @@ def _opened(job: OpenJob, person: Person, visit: Visit) -> Job:
 
 
 def then_and_now(job: OpenJob) -> list[ThenAndNow]:
-    """A re-check's readings beside those of the job it reads again, joint by joint."""
-    return [row for joint in BayWork(job).joints.values() for row in joint.again]
+    """A re-check's readings beside those of the job it reads again, open joints first."""
+    return open_first([row for joint in BayWork(job).joints.values() for row in joint.again])
 
 
 @dataclass(frozen=True)

@@ -2,7 +2,6 @@
 
 import re
 
-from django.core import signing
 from django.db.models import QuerySet
 from django.utils import timezone
 
@@ -34,8 +33,9 @@ from photos.models import Photo
 from shops.errors import Refused
 from shops.models import Person
 from shops.requests import only_a_lead
+from shops.secret import Secret
 
-_SIGNER = signing.Signer(salt="calm axle report", sep=".")
+_SECRET = Secret("report")
 #: Pictures in a report: two pages hold no more.
 _MOST_PHOTOS = 4
 _MOST_FOUND, _MOST_LATER = 6, 4
@@ -151,17 +151,21 @@ def withdraw_report(job: OpenJob, person: Person, link_id: int) -> None:
 
 def report_token(link: ReportLink) -> str:
     """The secret end of a report's address; nobody makes one without the server's key."""
-    return _SIGNER.sign(str(link.pk))
+    return _SECRET.end_of(str(link.pk))
 
 
 def report_link_of(token: str) -> ReportLink | None:
     """The link that a secret end belongs to; None where the server never signed it."""
-    try:
-        number = _SIGNER.unsign(token)
-    except signing.BadSignature:
+    number = _SECRET.stands_for(token)
+    if number is None:
         return None
     links = ReportLink.objects.select_related("job__shop", "job__vehicle")
     return links.filter(pk=number).first()
+
+
+def is_open_report(link: ReportLink) -> bool:
+    """Whether a report can still be read."""
+    return link.withdrawn_at is None
 
 
 def shown_report(link: ReportLink) -> OwnerReport:

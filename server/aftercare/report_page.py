@@ -6,8 +6,7 @@ from aftercare.lean_drawing import drawn_lean
 from aftercare.report import photos_of, report_photos
 from axlecore.aftercare.owner_report import OwnerReport
 from axlecore.quantities.units import Units
-from photos.models import Photo
-from prints.paper import Page, drawing, page_of, picture
+from prints.paper import Page, drawing, page_of, photographed
 
 #: Inks of paper, as in its style sheet.
 _INKS = {"ink": "#1b2833", "pale": "#8d8778", "before": "#5d6c7a", "after": "#0c705d"}
@@ -19,17 +18,7 @@ def report_page(report: OwnerReport, job_id: int, units: Units) -> Page:
     if report.lean is not None:
         context = {"lean": drawn_lean(report.lean), **_INKS}
         shown = drawing(render_to_string("owner_lean.svg", context))
-    photos = [one for one in report_photos(photos_of(job_id)) if _is_there(one)]
-    pictures = [_picture(one) for one in photos]
+    photos = map(photographed, report_photos(photos_of(job_id)))
+    pictures = [one for one in photos if one is not None]
     context = {"report": report, "drawing": shown, "pictures": pictures}
     return page_of("report_paper.html", context, units)
-
-
-def _is_there(photo: Photo) -> bool:
-    # A page of paper is worth more without a picture than not at all.
-    return photo.file.storage.exists(str(photo.file.name))
-
-
-def _picture(photo: Photo) -> str:
-    with photo.file.open("rb") as file:
-        return picture(file.read(), "image/jpeg")

@@ -7,15 +7,20 @@ from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import AwareDatetime
 
-from archive.history import PAGE, Deed, differences, history
-from archive.memory import job_hours, kits_known, memory_csv
+from archive.history import PAGE, Deed, Difference, differences, history
+from archive.memory import JobHours, KitKnown, job_hours, kits_known, memory_csv
+from archive.papers import papers_of
 from archive.reading import take_in, unpacked
 from archive.writing import archive_of
 from axlecore.build.suppliers import SupplierRecord, lateness_says
 from jobs.schemas import JobOut, job_json, job_of, json_answer
 from jobs.suppliers import suppliers_of
+from prints.paper import PRINT
 from shops.files import download
+from shops.in_units import units_of
 from shops.requests import PersonRequest, writer
+from tasks.handing import handed_over, unfinished
+from tasks.models import TaskState
 
 router = Router(tags=["archive"])
 
@@ -38,40 +43,30 @@ class HistoryOut(Schema):
     earlier: datetime | None
 
 
-class JobHoursOut(Schema):
-    job: int
-    planned_h: float
-    real_h: float
-
-
-class KitKnownOut(Schema):
-    part_number: str
-    snags: list[str]
-    #: So many of its steps are timed, over at most so many jobs.
-    steps: int
-    jobs: int
-
-
 class MemoryOut(Schema):
     """What a shop learned of its suppliers, its hours and its kits."""
 
     suppliers: list[SupplierRecord]
     #: How late each usually is, in sentences; so much is added to what they promise.
     says: list[str]
-    hours: list[JobHoursOut]
-    kits: list[KitKnownOut]
-
-
-class DifferenceOut(Schema):
-    place: str
-    before: str
-    after: str
+    hours: list[JobHours]
+    kits: list[KitKnown]
 
 
 @router.get("/jobs/{int:job_id}/record.zip", include_in_schema=False)
 def get_record_file(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    return download(archive_of(job), "application/zip", f"job-{job.row.number}.record.zip")
+    address = request.build_absolute_uri(f"/bay/{job.row.pk}")
+    tasks = {
+        path: handed_over(request.user, PRINT, page, page.encode())
+        for path, page in papers_of(job, address, units_of(request)).items()
+    }
+    papers = {path: bytes(task.answer or b"") for path, task in tasks.items()}
+    waiting = [task for task in tasks.values() if task.state != TaskState.DONE]
+    if waiting:
+        return unfinished(request, waiting[0])
+    name = f"job-{job.row.number}.record.zip"
+    return download(archive_of(job, papers), "application/zip", name)
 
 
 @router.post("/jobs/records", response={201: JobOut}, operation_id="take_in_record")
@@ -110,7 +105,7 @@ def get_history(
 
 @router.get(
     "/jobs/{int:job_id}/history/{paper}",
-    response=list[DifferenceOut],
+    response=list[Difference],
     operation_id="paper_differences",
 )
 def get_differences(
@@ -119,9 +114,9 @@ def get_differences(
     paper: str,
     before: int = Query(..., ge=1, lt=2**31),
     after: int = Query(..., ge=1, lt=2**31),
-) -> list[DifferenceOut]:
+) -> list[Difference]:
     row = job_of(request, job_id).row
-    return [DifferenceOut(**vars(one)) for one in differences(row, paper, before, after)]
+    return differences(row, paper, before, after)
 
 
 @router.get("/memory", response=MemoryOut, operation_id="shop_memory")
@@ -131,8 +126,8 @@ def get_memory(request: PersonRequest) -> MemoryOut:
     return MemoryOut(
         suppliers=suppliers,
         says=[said for one in suppliers if (said := lateness_says(one))],
-        hours=[JobHoursOut(**vars(one)) for one in job_hours(shop)],
-        kits=[KitKnownOut(**vars(one)) for one in kits_known(shop)],
+        hours=job_hours(shop),
+        kits=kits_known(shop),
     )
 
 

@@ -3,10 +3,11 @@
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
-from aftercare.tables import predictions_csv, written
+from aftercare.record import kept_rows
 from axlecore.build.snapping import chance_of
 from axlecore.build.suppliers import SupplierRecord
 from axlecore.racks.kit_sheet import KitSheet
+from axlecore.spreadsheet import table_written
 from bay.models import HoursKept
 from jobs.bolts import tally_of
 from jobs.models import BoltTally
@@ -28,7 +29,7 @@ class JobHours:
 
 @dataclass(frozen=True)
 class KitKnown:
-    """A kit with what jobs taught of it."""
+    """A kit with what jobs taught of it; so many of its steps are timed, over so many jobs."""
 
     part_number: str
     snags: list[str]
@@ -61,15 +62,39 @@ def kits_known(shop: Shop) -> list[KitKnown]:
     return found
 
 
+def _predictions_csv(shop: Shop) -> str:
+    """Predicted against measured, a row a job, roll gradients in degrees per g."""
+    heads = ["job", "kind of vehicle", "measured by"]
+    for name in ("predicted", "measured"):
+        heads += [f"{name} °/g", f"{name} low °/g", f"{name} high °/g"]
+    return table_written(
+        [*heads, "held"],
+        (
+            [
+                row.job,
+                row.rig_kind,
+                row.way,
+                *(
+                    round(value, 3)
+                    for band in (row.predicted, row.measured)
+                    for value in (band.value, band.low, band.high)
+                ),
+                "yes" if row.held else "no",
+            ]
+            for row in kept_rows(shop)
+        ),
+    )
+
+
 def _suppliers_csv(shop: Shop) -> str:
     names = ("supplier", "lines", "arrived", "wrong", "promised_days", "real_days", "late_days")
     rows: Sequence[SupplierRecord] = suppliers_of(shop)
-    return written(names, ([getattr(row, name) for name in names] for row in rows))
+    return table_written(names, ([getattr(row, name) for name in names] for row in rows))
 
 
 def _hours_csv(shop: Shop) -> str:
     heads = ("job", "planned h", "real h")
-    return written(heads, ([one.job, one.planned_h, one.real_h] for one in job_hours(shop)))
+    return table_written(heads, ([one.job, one.planned_h, one.real_h] for one in job_hours(shop)))
 
 
 def _bolts_csv(shop: Shop) -> str:
@@ -84,17 +109,17 @@ def _bolts_csv(shop: Shop) -> str:
         for one in tallies
         for chance in [chance_of(one.fastener, tallies)]
     )
-    return written([*names, "to start with", "counts now"], rows)
+    return table_written([*names, "to start with", "counts now"], rows)
 
 
 def _kits_csv(shop: Shop) -> str:
-    return written(
+    return table_written(
         ("kit", "snag"), ([kit.part_number, snag] for kit in kits_known(shop) for snag in kit.snags)
     )
 
 
 _TABLES: Mapping[str, Callable[[Shop], str]] = {
-    "predictions": predictions_csv,
+    "predictions": _predictions_csv,
     "suppliers": _suppliers_csv,
     "hours": _hours_csv,
     "bolts": _bolts_csv,

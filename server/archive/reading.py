@@ -37,6 +37,8 @@ from shops.models import Person
 
 #: An archive as it is sent, unpacked, and how many files it may have.
 LARGEST_ARCHIVE, _LARGEST_UNPACKED, _MOST_FILES = 64_000_000, 200_000_000, 400
+#: Logs of all runs together: each is worked through anew while whoever asks waits.
+_LARGEST_LOGS = 48_000_000
 #: So many times smaller than its content nothing of ours is packed.
 _MOST_PACKED = 200
 _BROKEN = "The archive is broken or cut off. Have it written again."
@@ -115,6 +117,7 @@ def take_in(person: Person, found: Unpacked) -> Job:
         one.path: as_kept(BytesIO(found.files[one.path]), len(found.files[one.path]))
         for one in record.photos
     }
+    _check_logs(found)
     logs = {one.log: _log(found, one) for one in record.runs if one.log}
     try:
         return _kept(person, record, pictures, logs)
@@ -147,6 +150,12 @@ def _kept(
             )  # fmt: skip
             save_with_file(photo.file, content)
     return job
+
+
+def _check_logs(found: Unpacked) -> None:
+    if sum(len(found.files[one.log]) for one in found.record.runs if one.log) > _LARGEST_LOGS:
+        words = f"The logs are over {_LARGEST_LOGS // 1_000_000} MB together."
+        raise Refused("file", words, 413)
 
 
 def _log(found: Unpacked, run: ArchivedRun) -> str:

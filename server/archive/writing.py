@@ -1,8 +1,9 @@
-"""A job's record out: one ZIP of JSON, pictures and logs, each with its checksum."""
+"""A job's record out: one ZIP of JSON, pictures, logs and papers, each with its checksum."""
 
 import gzip
 import hashlib
 import zipfile
+from collections.abc import Mapping
 from io import BytesIO
 
 from aftercare.models import HandOver
@@ -67,14 +68,14 @@ AS_KEPT = (
 _DAY = (1980, 1, 1, 0, 0, 0)
 
 
-def archive_of(job: OpenJob) -> bytes:
-    """Return a job's record as a ZIP."""
+def archive_of(job: OpenJob, papers: Mapping[str, bytes]) -> bytes:
+    """Return a job's record as a ZIP; `papers` are PDFs by their path in it."""
     row, vehicle = job.row, job.row.vehicle
-    files = _Files()
+    files = _Files(papers)
     photos = [
-        ArchivedPhoto(path, photo.place, photo.marks)
+        ArchivedPhoto(files.add(f"photos/{at:03}.jpg", content), photo.place, photo.marks)
         for at, photo in enumerate(row.photos.filter(removed_at=None).order_by("pk"), 1)
-        if (path := files.add(f"photos/{at:03}.jpg", photo.file)) is not None
+        if (content := photo.content()) is not None
     ]
     record = JobArchive(
         format=FORMAT,
@@ -144,26 +145,21 @@ def archive_of(job: OpenJob) -> bytes:
 class _Files:
     """Files of an archive as they are taken in."""
 
-    def __init__(self) -> None:
+    def __init__(self, papers: Mapping[str, bytes]) -> None:
         self.listed: list[ArchivedFile] = []
         self._contents: dict[str, bytes] = {}
-
-    def add(self, path: str, file: "object") -> str | None:
-        """Take a kept file in; None where it is not there any more."""
-        storage, name = file.storage, str(file.name)  # type: ignore[attr-defined]
-        if not storage.exists(name):
-            return None
-        with storage.open(name) as opened:
-            return self._taken(path, opened.read())
+        for path, content in papers.items():
+            self.add(path, content)
 
     def add_log(self, path: str, run: Run) -> str:
         """Take a run's log in, unpacked; empty where it has none."""
         if not run.log:
             return ""
         with run.log.open("rb") as packed:
-            return self._taken(path, gzip.decompress(packed.read()))
+            return self.add(path, gzip.decompress(packed.read()))
 
-    def _taken(self, path: str, content: bytes) -> str:
+    def add(self, path: str, content: bytes) -> str:
+        """Take a file in, and return its path."""
         digest = hashlib.sha256(content).hexdigest()
         self.listed.append(ArchivedFile(path, digest, len(content)))
         self._contents[path] = content

@@ -15,6 +15,7 @@ from axlecore.road.comparing import Comparison, Conditions, compare, driven_alik
 from axlecore.road.judging import AgainstSheet, judged, of_this_vehicle
 from axlecore.road.otherwise import with_factor
 from axlecore.road.run import degrees_per_g
+from axlecore.road.to_rest import ToRest, to_rest
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp
@@ -44,6 +45,9 @@ class Compared(Record):
         All that were fitted together, oldest first.
     comparison : Comparison
         What core says of them.
+    to_rest : ToRest or None
+        How the body comes to rest by itself in both; None where either does not tell it, or the
+        two may not be compared.
     """
 
     before_id: int
@@ -51,6 +55,7 @@ class Compared(Record):
     before_ids: list[int]
     after_ids: list[int]
     comparison: Comparison
+    to_rest: ToRest | None
 
 
 @dataclass(frozen=True)
@@ -156,7 +161,11 @@ def verdicts(job: OpenJob, runs: Sequence[Run], answers: dict[int, Answered]) ->
 def _compared(before: _Group, after: _Group) -> Compared:
     found = compare(before.found, after.found, (before.conditions, after.conditions))
     before_ids, after_ids = ([run.pk for run in one.runs] for one in (before, after))
-    return Compared(before_ids[-1], after_ids[-1], before_ids, after_ids, found)
+    rests = found.before.after_events, found.after.after_events
+    drawn = None
+    if not found.comparable and rests[0] is not None and rests[1] is not None:
+        drawn = to_rest(rests[0], rests[1])
+    return Compared(before_ids[-1], after_ids[-1], before_ids, after_ids, found, drawn)
 
 
 def _group(newest: Run, logged: Sequence[Run], answers: dict[int, Answered]) -> _Group:

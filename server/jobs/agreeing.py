@@ -5,7 +5,6 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import timedelta
 
-from django.core import signing
 from django.utils import timezone
 
 from axlecore import __version__
@@ -21,10 +20,11 @@ from jobs.writes import write
 from shops.errors import Refused
 from shops.models import Person
 from shops.requests import only_a_lead
+from shops.secret import Secret
 
 #: How long a link may be open [days].
 MOST_DAYS = 60
-_SIGNER = signing.Signer(salt="calm axle quote", sep=".")
+_SECRET = Secret("quote")
 Stroke = Sequence[tuple[int, int]]
 
 
@@ -88,14 +88,13 @@ def _named(by: str) -> str:
 
 def token_of(link: QuoteLink) -> str:
     """Return the secret end of a link's address; nobody makes one without the server's key."""
-    return _SIGNER.sign(str(link.pk))
+    return _SECRET.end_of(str(link.pk))
 
 
 def link_of(token: str) -> QuoteLink | None:
     """Return the link that a secret end belongs to; None where the server never signed it."""
-    try:
-        number = _SIGNER.unsign(token)
-    except signing.BadSignature:
+    number = _SECRET.stands_for(token)
+    if number is None:
         return None
     links = QuoteLink.objects.select_related("job__shop", "job__vehicle", "agreement")
     return links.filter(pk=number).first()

@@ -1,14 +1,7 @@
 """The page behind a report's link, and the calendar behind a token: read without a sign-in."""
 
-from django.http import (
-    FileResponse,
-    Http404,
-    HttpRequest,
-    HttpResponse,
-    HttpResponseBase,
-    HttpResponseRedirect,
-)
-from django.shortcuts import get_object_or_404
+from django.db.models import QuerySet
+from django.http import HttpRequest, HttpResponse, HttpResponseBase
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import csrf_protect
 from django.views.decorators.http import require_http_methods
@@ -16,37 +9,25 @@ from django.views.decorators.http import require_http_methods
 from aftercare.calendar import shop_feed, shop_of_token
 from aftercare.lean_drawing import drawn_lean
 from aftercare.models import ReportLink
-from aftercare.report import photos_of, report_link_of, shown_report, take_word
+from aftercare.report import is_open_report, photos_of, report_link_of, shown_report, take_word
 from axlecore.errors import InputError
 from axlecore.quantities.sentences import in_units
 from axlecore.quantities.units import Units
 from axlecore.road.impressions import QUESTIONS, SCALE, Felt
-from owners.pages import PICTURES_OFTEN, READ_OFTEN, TOO_OFTEN, closed, may_ask, page
+from owners.link_page import LinkPage
+from owners.pages import READ_OFTEN, TOO_OFTEN, closed, may_ask, page
+from photos.models import Photo
 
 #: Inks of both themes, as the style sheet has them.
 _INKS = {name: f"var(--{name})" for name in ("ink", "pale", "before", "after")}
 
 
-@never_cache
-@csrf_protect
-@require_http_methods(["GET", "HEAD", "POST"])
-def report_page(request: HttpRequest, token: str) -> HttpResponse:
-    """Show the report of a link, or take its owner's word; nothing else of the shop."""
-    if not may_ask(request, READ_OFTEN):
-        return closed(request, TOO_OFTEN, 429)
-    link = report_link_of(token)
-    if link is None:
-        return closed(request, "There is no report at this address. Check the link.", 404)
-    if link.withdrawn_at is not None:
-        return closed(request, f"This report is closed. Ask {link.job.shop.name} for it.", 410)
-    if request.method != "POST":
-        return _shown(request, link)
-    try:
-        take_word(link, _felt(request), request.POST.get("word", ""))
-    except InputError as error:
-        return _shown(request, link, error)
-    # Seen anew: loading the page again sends nothing twice.
-    return HttpResponseRedirect(request.path)
+def _photos_of(link: ReportLink) -> "QuerySet[Photo]":
+    return photos_of(link.job_id).filter(pk__in=link.photos).order_by("pk")
+
+
+def _take_word(request: HttpRequest, link: ReportLink) -> None:
+    take_word(link, _felt(request), request.POST.get("word", ""))
 
 
 def _felt(request: HttpRequest) -> dict[Felt, int]:
@@ -61,13 +42,13 @@ def _felt(request: HttpRequest) -> dict[Felt, int]:
     return found
 
 
-def _shown(request: HttpRequest, link: ReportLink, error: InputError | None = None) -> HttpResponse:
+def _shown(request: HttpRequest, link: ReportLink, error: InputError | None) -> HttpResponse:
     report = shown_report(link)
     context = {
         "link": link,
         "report": report,
         "lean": None if report.lean is None else drawn_lean(report.lean),
-        "photos": photos_of(link.job_id).filter(pk__in=link.photos).order_by("pk"),
+        "photos": _photos_of(link),
         "path": request.path.rstrip("/"),
         "questions": [(one.felt, one.text, link.felt.get(one.felt)) for one in QUESTIONS],
         "scale": list(enumerate(SCALE)),
@@ -79,18 +60,22 @@ def _shown(request: HttpRequest, link: ReportLink, error: InputError | None = No
     return answer
 
 
+_PAGE = LinkPage("report", report_link_of, is_open_report, _photos_of, _shown, _take_word)
+
+
+@never_cache
+@csrf_protect
+@require_http_methods(["GET", "HEAD", "POST"])
+def report_page(request: HttpRequest, token: str) -> HttpResponse:
+    """Show the report of a link, or take its owner's word; nothing else of the shop."""
+    return _PAGE.answer(request, token)
+
+
 @never_cache
 @require_http_methods(["GET", "HEAD"])
 def report_photo(request: HttpRequest, token: str, photo_id: int) -> HttpResponseBase:
     """Give a picture that the report behind a link shows; nothing else of the shop."""
-    if not may_ask(request, PICTURES_OFTEN):
-        return closed(request, TOO_OFTEN, 429)
-    link = report_link_of(token)
-    if link is None or link.withdrawn_at is not None:
-        raise Http404
-    shown = photos_of(link.job_id).filter(pk__in=link.photos)
-    photo = get_object_or_404(shown, pk=photo_id)
-    return FileResponse(photo.file.open("rb"), content_type="image/jpeg")
+    return _PAGE.photo(request, token, photo_id)
 
 
 @never_cache

@@ -112,3 +112,11 @@ class Photo(models.Model):
 
     def __str__(self) -> str:
         return f"photo of {self.place}, {self.job}"
+
+    def content(self) -> bytes | None:
+        """The picture, a JPEG; None where its file is gone."""
+        storage, name = self.file.storage, str(self.file.name)
+        if not storage.exists(name):
+            return None
+        with storage.open(name) as file:
+            return bytes(file.read())

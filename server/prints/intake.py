@@ -12,9 +12,8 @@ from axlecore.quantities.measure import Known, Measured, Place
 from axlecore.quantities.units import Dimension, Units, write_quantity
 from axlecore.vehicle.rig import LoadState, Vehicle
 from jobs.opened import OpenJob
-from photos.models import Photo
 from photos.services import ARRIVED, SIDE, STEP
-from prints.paper import Page, page_of, picture
+from prints.paper import Page, page_of, photographed
 
 _MOST_PHOTOS = 6
 _TITLES = {
@@ -104,11 +103,6 @@ def _state(sheet: Vehicle, state: LoadState) -> dict[str, Any]:
     }
 
 
-def _picture(photo: Photo) -> str:
-    with photo.file.open("rb") as file:
-        return picture(file.read(), "image/jpeg")
-
-
 def intake_sheet(job: OpenJob, units: Units) -> Page:
     """Return the intake sheet of a job as a page to lay out."""
     sheet, complaint, look = job.sheet, job.read(Complaint), job.read(LookOver)
@@ -150,10 +144,9 @@ def intake_sheet(job: OpenJob, units: Units) -> Page:
             "needs": says.look.needs,
             "chores": says.look.chores,
             "photos": [
-                (names.get(photo.place, photo.place), _picture(photo))
+                (names.get(photo.place, photo.place), shown)
                 for photo in photos[:_MOST_PHOTOS]
-                # A page of paper is worth more without one than not at all.
-                if photo.file.storage.exists(str(photo.file.name))
+                if (shown := photographed(photo)) is not None
             ],
             "defaults": sum(found.known is Known.DEFAULT for _, _, found in walk(sheet)),
         },

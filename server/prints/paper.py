@@ -9,6 +9,7 @@ from django.template.loader import render_to_string
 
 from axlecore.quantities.sentences import in_units
 from axlecore.quantities.units import Units
+from photos.models import FileKind, Photo
 from tasks.kinds import Progress, kind
 
 FONTS = Path(settings.ROOT) / "web" / "node_modules"
@@ -28,6 +29,15 @@ def local_fetcher() -> Any:
 def picture(content: bytes, content_type: str) -> str:
     """Return a picture as the address that a page holds it by."""
     return f"data:{content_type};base64,{base64.b64encode(content).decode()}"
+
+
+def photographed(photo: Photo) -> str | None:
+    """Return a photo as the address that a page holds it by.
+
+    None where its file is gone: a page of paper is worth more without a picture than not at all.
+    """
+    content = photo.content()
+    return None if content is None else picture(content, FileKind.JPEG)
 
 
 def drawing(svg: str) -> str:

@@ -1,7 +1,5 @@
 """What a job buys from one supplier, as paper to send and as a table."""
 
-import csv
-import io
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import date
@@ -9,7 +7,7 @@ from datetime import date
 from django.utils import timezone
 
 from axlecore.build.ordering import HERE, OrderState
-from axlecore.racks.table import guarded_cell
+from axlecore.spreadsheet import table_written
 from jobs.models import Job
 from jobs.opened import OpenJob
 from jobs.order_api import OrderStandingOut, standing_out
@@ -103,25 +101,27 @@ def _as_page(order: PurchaseOrder) -> Page:
 
 
 def _as_csv(order: PurchaseOrder) -> bytes:
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
     heads = ("job", "supplier", "part_number", "what", "quantity", "price", "sum", "currency")
-    writer.writerow([*heads, "reference", "expected"])
-    for line in order.lines:
-        cells = (
+    rows = (
+        (
             order.job.number,
             order.supplier,
             line.part_number,
             line.what,
             line.quantity,
-            "" if line.price_cents is None else f"{line.price_cents / 100:.2f}",
-            "" if line.sum_cents is None else f"{line.sum_cents / 100:.2f}",
+            _money(line.price_cents),
+            _money(line.sum_cents),
             order.job.shop.currency,
             line.reference,
-            line.expected or "",
+            line.expected,
         )
-        writer.writerow([guarded_cell(str(cell)) for cell in cells])
-    return out.getvalue().encode()
+        for line in order.lines
+    )
+    return table_written([*heads, "reference", "expected"], rows).encode()
+
+
+def _money(cents: int | None) -> str | None:
+    return None if cents is None else f"{cents / 100:.2f}"
 
 
 _KINDS: dict[str, tuple[Callable[[PurchaseOrder], Page | bytes], str]] = {

@@ -110,6 +110,11 @@ def told(
     """Return a task's answer, or how far it is: as JSON, or as a page in a tab of its own."""
     if task.state == TaskState.DONE:
         return finished(bytes(task.answer or b""))
+    return unfinished(request, task)
+
+
+def unfinished(request: HttpRequest, task: Task) -> HttpResponse:
+    """Return why a task has no answer: it failed, or how far it is."""
     if task.state == TaskState.FAILED:
         return refusal(422, "", task.message)
     return waited_for(request, task)

@@ -1,5 +1,9 @@
 """Hand over as a fitter and an owner use it: gates, a phone, a re-check, a clunk, the record."""
 
+import zipfile
+from io import BytesIO
+from pathlib import Path
+
 from aftercare.models import CalendarFeed, HandOver, ReportLink, TroubleAfter
 from aftercare.report import report_token
 from browser_tests.browser import BrowserTestCase
@@ -134,15 +138,20 @@ class HandOverTests(BrowserTestCase):
         self.assertEqual(self.page.get_by_role("link", name="Kelp kitchen").count(), 0)
 
     def test_a_jobs_record_goes_out_and_comes_in_as_a_job(self):
-        job = Job.objects.get(vehicle__name="Gannet seedbank", again_of=None)
-        answer = self.page.request.get(f"{self.live_server_url}/api/jobs/{job.pk}/record.zip")
+        self.open_job("Gannet seedbank", "hand-over")
+        self.page.get_by_role("button", name="This job").click()
+        with self.page.expect_download() as kept:
+            self.page.get_by_role("button", name="Its record as one file").click()
+        record = Path(kept.value.path()).read_bytes()
+        with zipfile.ZipFile(BytesIO(record)) as archive:
+            self.assertIn("papers/report.pdf", archive.namelist())
         self.page.goto(f"{self.live_server_url}/new")
         taken = {"name": "job.zip", "mimeType": "application/zip", "buffer": b"no archive"}
         self.expected = ("422",)
         self.page.get_by_label("Take in a record").set_input_files(taken)
         self.page.get_by_text("The archive is broken or cut off").wait_for()
         self.page.get_by_label("Take in a record").set_input_files(
-            {**taken, "buffer": answer.body()}
+            {**taken, "buffer": record}
         )
         self.page.wait_for_url("**/hand-over")
         self.page.get_by_text("Odometer at hand-over: 61 300 km").wait_for()

@@ -29,7 +29,20 @@ from axlecore.vehicle.rig import SetUp, Vehicle
 
 FORMAT, VERSION = "calm-axle-job", 1
 #: Most rows of one kind that an archive is read with.
-MOST_ROWS = 5000
+MOST_ROWS = 1000
+#: What has a row each.
+_ROWS = (
+    "choices",
+    "passes",
+    "steps",
+    "torque",
+    "outside",
+    "runs",
+    "yard_tests",
+    "troubles",
+    "photos",
+    "files",
+)
 
 
 @dataclass(frozen=True)
@@ -400,7 +413,7 @@ class JobArchive(Record):
             )
         if not self.name.strip() or len(self.name) > 80:
             raise InputError("name", "A vehicle's name has 1 to 80 characters.")
-        for name in ("choices", "passes", "steps", "torque", "outside", "runs", "photos"):
+        for name in _ROWS:
             if len(getattr(self, name)) > MOST_ROWS:
                 raise InputError(name, f"More than {MOST_ROWS} rows are no job's.")
         for place, row in enumerate(self.torque):
@@ -413,6 +426,10 @@ class JobArchive(Record):
     def _check_paths(self, there: Collection[str]) -> None:
         wanted = [("photos", one.path) for one in self.photos]
         wanted += [("runs", one.log) for one in self.runs if one.log]
+        seen: set[str] = set()
         for name, path in wanted:
             if path not in there:
                 raise InputError(name, f"“{path[:60]}” is not among its files.")
+            if path in seen:
+                raise InputError(name, f"“{path[:60]}” is named twice; each row has its own file.")
+            seen.add(path)

@@ -217,7 +217,8 @@ _ROWS: tuple[_Row, ...] = (
             "damper_off_centre",
             "a steering damper off its centre",
             "it pushes to a side like a spring",
-            "Wheels straight on level ground: undo one end of the damper, it must slip back on.",
+            "Wheels straight on level ground, one end of the steering damper undone: it must slip "
+            "back on.",
         ),
         {_T.PULLS: 4},
         {_H.STEADY: 2, _H.BRAKING: 0.7},

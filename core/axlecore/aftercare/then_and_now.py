@@ -152,12 +152,13 @@ def beside(
     return ThenAndNow(joint, what, bolt, then_n_m, now_n_m, compared, part, part > _FELL, means)
 
 
-def reopened(rows: Sequence[ThenAndNow]) -> list[str]:
-    """Return the keys of joints that are open again, each once.
+def open_first(rows: Sequence[ThenAndNow]) -> list[ThenAndNow]:
+    """Return the bolts with those of joints that are open again first; a joint's stay together.
 
     Parameters
     ----------
     rows : sequence of ThenAndNow
-        Of a re-check.
+        Of a re-check, joint by joint.
     """
-    return list(dict.fromkeys(row.joint for row in rows if row.reopens))
+    reopened = {row.joint for row in rows if row.reopens}
+    return sorted(rows, key=lambda row: row.joint not in reopened)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -18,9 +16,9 @@ from axlecore.racks.columns import COLUMNS, ROWS, Column, Row
 from axlecore.racks.parts import FACTS_OF, BushingFacts, FitsFor, LinkFacts, RackPart, SupplierOffer
 from axlecore.racks.plain_u import FIELDS_OF_A_BAR, bar_of, plain_u
 from axlecore.racks.rows import SPLIT, is_blank, rows_of
+from axlecore.spreadsheet import table_written, unguarded
 
 #: A cell that a spreadsheet would run as a formula.
-_FORMULA = re.compile(r"^[=+\-@\t\r]")
 #: Headings, ours and sellers', in small letters and parted by blanks.
 _KEY_OF = {
     heading: row.column.key
@@ -188,7 +186,7 @@ class _Row:
         for row, place in _PLACES[record]:
             typed = self.cells.get(row.column.key, "")
             if typed:
-                fields[place.field] = self._read(row, _unguarded(typed))
+                fields[place.field] = self._read(row, unguarded(typed))
             elif place.needed:
                 message = "This is missing; every part of its kind has it."
                 self.complaints.append(CellComplaint(row.column.key, message))
@@ -209,11 +207,6 @@ class _Row:
             message = f"Read “{typed[:40]}”; write {_accepted(row.column)}."
             self.complaints.append(CellComplaint(row.column.key, message))
         return None
-
-
-def _unguarded(typed: str) -> str:
-    """What we guarded on the way out comes back as it was."""
-    return typed[1:] if typed.startswith("'") and _FORMULA.match(typed[1:]) else typed
 
 
 def _accepted(column: Column) -> str:
@@ -283,13 +276,11 @@ def write_rack(items: Sequence[tuple[RackPart, SupplierOffer]], currency: str = 
     A cell that a spreadsheet would run as a formula is written with an apostrophe before it;
     `read_rack` takes it away again. Only parts whose bar is a plain U are written in full.
     """
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow([column.key for column in COLUMNS])
-    for part, offer in items:
-        records = _records(part, offer)
-        writer.writerow([guarded_cell(_written(row, records, currency)) for row in ROWS])
-    return out.getvalue()
+    each = (_records(part, offer) for part, offer in items)
+    return table_written(
+        [column.key for column in COLUMNS],
+        ([_written(row, records, currency) for row in ROWS] for records in each),
+    )
 
 
 def _records(part: RackPart, offer: SupplierOffer) -> dict[str, Mapping[str, Any]]:
@@ -311,15 +302,3 @@ def _written(row: Row, records: Mapping[str, Mapping[str, Any]], currency: str) 
             money = f" {currency}" if currency and row.cell is MONEY else ""
             return row.cell.write(value) + money
     return ""
-
-
-def guarded_cell(cell: str) -> str:
-    """Return a cell that no spreadsheet runs as a formula.
-
-    Parameters
-    ----------
-    cell : str
-        Whatever somebody typed once.
-    """
-    # Lifts and lowerings are numbers with a sign, which nothing runs.
-    return f"'{cell}" if _FORMULA.match(cell) and not re.match(r"^-[\d.]+ mm$", cell) else cell

@@ -1,6 +1,6 @@
 import unittest
 
-from axlecore.aftercare.then_and_now import BoltStands, JointKind, beside, joint_kind, reopened
+from axlecore.aftercare.then_and_now import BoltStands, JointKind, beside, joint_kind, open_first
 from axlecore.errors import InputError
 
 
@@ -15,7 +15,8 @@ class ThenAndNowTests(unittest.TestCase):
         self.assertIn("spring pack settled", fell.means[0])
         little = beside("rear_links", "links", 1, 100.0, 92.0)
         self.assertEqual((little.compared, little.reopens), (BoltStands.FELL, False))
-        self.assertEqual(reopened([fell, fell, little]), ["rear.u_bolts.torque"])
+        held = beside("rear.u_bolts.torque", "spring U-bolts", 1, 110.0, 110.0)
+        self.assertEqual(open_first([little, held, fell]), [held, fell, little])
 
     def test_what_was_not_read_says_nothing(self):
         self.assertIsNone(beside("a", "links", 1, 100.0, None).compared)

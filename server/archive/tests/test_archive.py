@@ -5,6 +5,7 @@ import json
 import zipfile
 from datetime import date, timedelta
 from io import BytesIO
+from unittest import mock
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -12,6 +13,8 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
+from archive.papers import papers_of
+from axlecore.quantities.units import Units
 from bay.tests.under import UnderTheVehicle
 from jobs.models import Job, OrderEntry
 from jobs.opened import opened
@@ -22,6 +25,8 @@ from photos.tests.test_photos import picture
 from shops.models import Person
 from shops.tests.people import person
 
+#: Papers of a job that is in the bay.
+_PAPERS = ("comparison", "intake", "job-sheet")
 #: What is another job's own.
 _OWN = ("number", "shop")
 
@@ -81,12 +86,13 @@ class ArchiveTests(UnderTheVehicle):
         one, other = (json.loads(parts.pop("job.json")) for parts in (first, again))
         for name in _OWN:
             one.pop(name), other.pop(name)
-        # A picture is written anew as it is taken in; what it shows stays.
-        pictures = [name for name in first if name.endswith(".jpg")]
-        self.assertEqual(len(pictures), 1)
+        # A picture is written anew as it is taken in, and so are papers; what they show stays.
+        anew = {name for name in first if name.startswith(("photos/", "papers/"))}
+        self.assertEqual(anew, {"photos/001.jpg", *(f"papers/{name}.pdf" for name in _PAPERS)})
         for parts, record in ((first, one), (again, other)):
-            parts.pop(pictures[0])
-            record["files"] = [row for row in record["files"] if row["path"] not in pictures]
+            for name in anew:
+                parts.pop(name)
+            record["files"] = [row for row in record["files"] if row["path"] not in anew]
         self.assertEqual(one, other)
         self.assertEqual(first, again)
         self.assertEqual(Photo.objects.get(job=taken).place, "rear_bar")
@@ -98,8 +104,19 @@ class ArchiveTests(UnderTheVehicle):
         }  # fmt: skip
         self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/about", about).status_code, 200)
         record = self.parts(self.out().content)["job.json"].decode()
-        for secret in ("Marlow", "07700", "KELP 1", self.lead.username + '"'):
-            self.assertNotIn(secret, record)
+        pages = papers_of(opened(self.job.pk, self.shop.pk), "http://shop/bay/1", Units.METRIC)
+        for text in (record, *pages.values()):
+            for secret in ("Marlow", "07700", "KELP 1", self.lead.username + '"'):
+                self.assertNotIn(secret, text)
+
+    def test_its_papers_lie_in_it_as_far_as_the_job_is(self):
+        parts = self.parts(self.out().content)
+        papers = {name for name in parts if name.startswith("papers/")}
+        self.assertEqual(papers, {f"papers/{name}.pdf" for name in _PAPERS}, "no report yet")
+        listed = {row["path"] for row in json.loads(parts["job.json"])["files"]}
+        self.assertLessEqual(papers, listed, "each has its checksum")
+        for name in papers:
+            self.assertTrue(parts[name].startswith(b"%PDF"), name)
 
     def test_what_is_broken_or_hostile_is_refused_with_the_reason(self):
         whole = self.out().content
@@ -120,6 +137,16 @@ class ArchiveTests(UnderTheVehicle):
             (self.changed(other(kind="holiday")), 422, "kind"),
             (self.changed(**{log: b"time_s,roll_angle_rad\n0,0\n"}), 422, "checksum"),
             (self.changed(lambda record: record["files"].pop()), 422, "not among its files"),
+            (
+                self.changed(lambda record: record["runs"].append(record["runs"][0])),
+                422,
+                "named twice",
+            ),
+            (
+                self.changed(lambda record: record.update(troubles=record["troubles"] * 2000)),
+                422,
+                "no job's",
+            ),
             (self.changed(**{"bomb.bin": b"\0" * 5_000_000}), 422, "packed as no record"),
             (
                 self.changed(lambda record: record["runs"][0].update(when="sideways")),
@@ -135,6 +162,10 @@ class ArchiveTests(UnderTheVehicle):
             with self.subTest(words=words):
                 self.assert_refused(self.take(content), status, "file", words)
         self.assertEqual(Job.objects.count(), jobs)
+
+    def test_more_logs_than_are_worked_through_while_somebody_waits_are_refused(self):
+        with mock.patch("archive.reading._LARGEST_LOGS", 1000):
+            self.assert_refused(self.take(self.out().content), 413, "file", "together")
 
     def test_an_archive_of_an_earlier_version_opens(self):
         """Until 0.4 the motion ratio was a gain, and shocks were dampers."""

@@ -67,6 +67,20 @@ export async function answered<T>(request: Promise<Answer<T>>): Promise<T> {
   return answer.data as T;
 }
 
+/** Ask for a file: it, or what the server says while it is being made. */
+export function askedFile(path: string): Promise<Blob | object> {
+  const request = async (): Promise<Answer<Blob | object>> => {
+    const response = await fetch(path, {
+      credentials: "same-origin",
+      headers: { Accept: "application/json" },
+    });
+    if (response.status === 200) return { data: await response.blob(), response };
+    const said = (await response.json().catch(() => ({}))) as object;
+    return response.ok ? { data: said, response } : { error: said, response };
+  };
+  return answered(request());
+}
+
 /** Send what was asked, with its own headers and body. */
 function asked<T>({ method, path }: Ask, headers: Record<string, string>, body: BodyInit) {
   const request = async (): Promise<Answer<T>> => {

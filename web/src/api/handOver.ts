@@ -34,18 +34,25 @@ export const useRecord = () =>
 type Path<What extends string> = `/api/jobs/{job_id}/${What}`;
 type Said = BodyOf<Path<"hand-over/outside">, "post">;
 
-/** Puts what is said at Hand over into the outbox; it is sent once, whenever it can be. */
-export function useHandOverWrites(jobId: number) {
+/** Puts something into the outbox; it is sent once, whenever it can be. */
+function useSend(jobId: number) {
   const outbox = useOutbox();
-  const send = (place: string, typed: string, what: string, body: object) =>
+  return (place: string, typed: string, path: string, body: object) =>
     outbox.add({
       jobId,
       base: "hand_over",
       place,
       typed,
       step: "do",
-      ask: { method: "POST", path: `/api/jobs/${jobId}/${what}`, body },
+      ask: { method: "POST", path, body },
     });
+}
+
+/** Puts what is said at Hand over into the outbox. */
+export function useHandOverWrites(jobId: number) {
+  const sendTo = useSend(jobId);
+  const send = (place: string, typed: string, what: string, body: object) =>
+    sendTo(place, typed, `/api/jobs/${jobId}/${what}`, body);
   return {
     sayOutside: (said: Said) => send(`outside ${said.step}`, said.state, "hand-over/outside", said),
     readOdometer: (odometer: string) =>
@@ -72,16 +79,7 @@ export function useHandOverWrites(jobId: number) {
 
 /** Puts what a lead makes of the shop's record into the outbox. */
 export function useRecordWrites() {
-  const outbox = useOutbox();
-  const send = (place: string, typed: string, path: string, body: object) =>
-    outbox.add({
-      jobId: NO_JOB,
-      base: "hand_over",
-      place,
-      typed,
-      step: "do",
-      ask: { method: "POST", path, body },
-    });
+  const send = useSend(NO_JOB);
   return {
     takeClass: (rig_kind: string, jobs: number[]) =>
       send("class defaults", "taken", "/api/record/class", { rig_kind, jobs }),

@@ -1,5 +1,6 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
-import { answered, client } from "./client";
+import { answered, askedFile, client } from "./client";
+import { whenDone, type Task } from "./tasks";
 import type { Deed, Job } from "./types";
 
 const ofJob = (job_id: number) => ({ path: { job_id } });
@@ -45,6 +46,16 @@ export const useDifferences = (jobId: number, paper: string, before: number, aft
 /** What the shop learned of its suppliers, its hours and its kits. */
 export const useMemory = () =>
   useQuery({ queryKey: ["memory"], queryFn: () => answered(client.GET("/api/memory")) });
+
+/** What is waited for while a job's papers are laid out for its record. */
+export const recordAsked = (jobId: number) => `record ${jobId}`;
+
+/** A job's record as one file; its papers are laid out first. */
+export const recordFile = (jobId: number): Promise<Blob> =>
+  whenDone(
+    recordAsked(jobId),
+    () => askedFile(`/api/jobs/${jobId}/record.zip`) as Promise<Blob | Task>,
+  );
 
 /** Take a job's record in; told at once, since a refusal cannot wait. */
 export async function takeInRecord(file: File): Promise<Job> {

@@ -4838,6 +4838,9 @@ export interface components {
          *         All that were fitted together, oldest first.
          *     comparison : Comparison
          *         What core says of them.
+         *     to_rest : ToRest or None
+         *         How the body comes to rest by itself in both; None where either does not tell it, or the
+         *         two may not be compared.
          */
         Compared: {
             /** After Id */
@@ -4849,6 +4852,7 @@ export interface components {
             /** Before Ids */
             before_ids: number[];
             comparison: components["schemas"]["Comparison"];
+            to_rest: components["schemas"]["ToRest"] | null;
         };
         /** ComparedSet */
         ComparedSet: {
@@ -5300,8 +5304,11 @@ export interface components {
             /** Bolt Id */
             bolt_id: number;
         };
-        /** DifferenceOut */
-        DifferenceOut: {
+        /**
+         * Difference
+         * @description A place of a paper that two versions have otherwise.
+         */
+        Difference: {
             /** After */
             after: string;
             /** Before */
@@ -6685,8 +6692,11 @@ export interface components {
                 [key: string]: number;
             };
         };
-        /** JobHoursOut */
-        JobHoursOut: {
+        /**
+         * JobHours
+         * @description A job whose hours were kept: what its timed steps were planned to take, and took [h].
+         */
+        JobHours: {
             /** Job */
             job: number;
             /** Planned H */
@@ -7020,8 +7030,11 @@ export interface components {
             /** Where */
             where: string;
         };
-        /** KitKnownOut */
-        KitKnownOut: {
+        /**
+         * KitKnown
+         * @description A kit with what jobs taught of it; so many of its steps are timed, over so many jobs.
+         */
+        KitKnown: {
             /** Jobs */
             jobs: number;
             /** Part Number */
@@ -7992,9 +8005,9 @@ export interface components {
          */
         MemoryOut: {
             /** Hours */
-            hours: components["schemas"]["JobHoursOut"][];
+            hours: components["schemas"]["JobHours"][];
             /** Kits */
-            kits: components["schemas"]["KitKnownOut"][];
+            kits: components["schemas"]["KitKnown"][];
             /** Says */
             says: string[];
             /** Suppliers */
@@ -12483,6 +12496,25 @@ export interface components {
          */
         Topic: "ratings" | "decision" | "other";
         /**
+         * ToRest
+         * @description Two bodies let go at the same lean.
+         *
+         *     Attributes
+         *     ----------
+         *     step_s : float
+         *         Between two samples [s].
+         *     before, after : list of float
+         *         What is left of the first lean, as a part of it.
+         */
+        ToRest: {
+            /** After */
+            after: number[];
+            /** Before */
+            before: number[];
+            /** Step S */
+            step_s: number;
+        };
+        /**
          * Torque
          * @description What a fastener may be tightened to.
          *
@@ -15549,7 +15581,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DifferenceOut"][];
+                    "application/json": components["schemas"]["Difference"][];
                 };
             };
         };

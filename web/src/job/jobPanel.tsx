@@ -11,6 +11,7 @@ import { Attachments } from "./attachments";
 import { CopiedJob, SecondJob } from "./anotherJob";
 import { useJobView } from "./context";
 import { EraseOwner } from "./eraseOwner";
+import { RecordFile } from "./recordFile";
 import { WhoseJob } from "./whoseJob";
 
 /** What can be done with the job as a whole: another name, out of the yard, a second one, a copy. */
@@ -56,13 +57,8 @@ export function JobPanel() {
           >
             Who did what when
           </Link>
-          <a
-            href={`/api/jobs/${job.id}/record.zip`}
-            className="inline-grid min-h-11 items-center underline underline-offset-4"
-          >
-            Its record as one file, without the owner
-          </a>
         </p>
+        <RecordFile />
         <SecondJob onOpened={() => setOpen(false)} />
         <CopiedJob onOpened={() => setOpen(false)} />
       </Panel>

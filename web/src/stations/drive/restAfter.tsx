@@ -5,25 +5,25 @@ import { Row, Table } from "../../ui/table";
 import { manoeuvreOf, withBand } from "./figures";
 
 type Rests = NonNullable<DrivenRun["answer"]["after_events"]>;
-type Pair = { manoeuvre: string; before: Rests; after: Rests };
+type ToRest = NonNullable<DriveView["verdicts"]["compared"][number]["to_rest"]>;
+type Pair = { manoeuvre: string; before: Rests; after: Rests; drawn: ToRest };
 
 const WIDTH = 720;
 const HEIGHT = 170;
 const BOX = { left: 14, right: 22, top: 10, bottom: 26 };
-const STEPS = 240;
 
 /** Runs over bumps or past gusts, before beside after: how the body came to rest by itself. */
 export function RestAfter({ drive }: { drive: DriveView }) {
   const restsOf = (id: number) => drive.runs.find((run) => run.id === id)?.answer.after_events;
-  const pairs = drive.verdicts.compared.flatMap(({ before_id, after_id, comparison }): Pair[] => {
+  const pairs = drive.verdicts.compared.flatMap(({ before_id, after_id, to_rest }): Pair[] => {
     const [before, after] = [restsOf(before_id), restsOf(after_id)];
-    if (comparison.comparable.length > 0 || !before || !after) return [];
-    return [{ manoeuvre: manoeuvreOf(drive, after_id), before, after }];
+    if (!to_rest || !before || !after) return [];
+    return [{ manoeuvre: manoeuvreOf(drive, after_id), before, after, drawn: to_rest }];
   });
   return pairs.map((pair) => <OneRest key={pair.manoeuvre} {...pair} />);
 }
 
-function OneRest({ manoeuvre, before, after }: Pair) {
+function OneRest({ manoeuvre, before, after, drawn }: Pair) {
   const both = [before, after];
   return (
     <section aria-label={`At rest again after ${manoeuvre}`}>
@@ -31,7 +31,7 @@ function OneRest({ manoeuvre, before, after }: Pair) {
         At rest again{" "}
         <span className="font-normal text-pale">after {manoeuvre}; dashed before, solid after</span>
       </h2>
-      <Decay before={before} after={after} />
+      <Decay before={before} after={after} drawn={drawn} />
       <Table label={`Rocking after ${manoeuvre}`} heads={["", "before", "after"]}>
         <Figures name="rocks at" each={both.map((one) => withBand(one.frequency_hz, " Hz"))} />
         <Figures name="at rest after" each={both.map((one) => withBand(one.still_after_s, " s"))} />
@@ -58,8 +58,8 @@ function Figures({ name, each }: { name: string; each: string[] }) {
 }
 
 /** The body let go at the same lean twice, as it was found to rock. */
-function Decay({ before, after }: { before: Rests; after: Rests }) {
-  const longest = Math.max(before.still_after_s.value, after.still_after_s.value) * 1.25;
+function Decay({ before, after, drawn }: Omit<Pair, "manoeuvre">) {
+  const longest = drawn.step_s * (drawn.before.length - 1);
   const x = scaleLinear<number>({ domain: [0, longest], range: [BOX.left, WIDTH - BOX.right] });
   const y = scaleLinear<number>({ domain: [-1, 1], range: [HEIGHT - BOX.bottom, BOX.top] });
   const each = [
@@ -74,7 +74,7 @@ function Decay({ before, after }: { before: Rests; after: Rests }) {
       <line className="pale-1" x1={BOX.left} x2={WIDTH - BOX.right} y1={y(0)} y2={y(0)} />
       {each.map(({ name, rests }) => (
         <g key={name}>
-          <path className={`${name}-line`} d={pathOf(rests, longest, x, y)} />
+          <path className={`${name}-line`} d={pathOf(drawn[name], drawn.step_s, x, y)} />
           <line
             stroke={`var(--${name})`}
             strokeWidth={2}
@@ -95,17 +95,12 @@ function Decay({ before, after }: { before: Rests; after: Rests }) {
 }
 
 function pathOf(
-  { frequency_hz, damping_ratio }: Rests,
-  longest: number,
+  left: number[],
+  step_s: number,
   x: (s: number) => number,
   y: (part: number) => number,
 ): string {
-  const omega = 2 * Math.PI * frequency_hz.value;
-  const zeta = damping_ratio.value;
-  const swings = omega * Math.sqrt(1 - zeta * zeta);
-  return Array.from({ length: STEPS + 1 }, (_, i) => {
-    const s = (longest * i) / STEPS;
-    const rolled = Math.cos(swings * s) + ((zeta * omega) / swings) * Math.sin(swings * s);
-    return `${i === 0 ? "M" : "L"}${x(s).toFixed(1)} ${y(Math.exp(-zeta * omega * s) * rolled).toFixed(1)}`;
-  }).join("");
+  return left
+    .map((part, i) => `${i === 0 ? "M" : "L"}${x(i * step_s).toFixed(1)} ${y(part).toFixed(1)}`)
+    .join("");
 }

@@ -18,7 +18,7 @@ export function ThenAndNowTable({ rows }: { rows: ThenAndNow[] }) {
         </p>
       )}
       <Table label="Torque then and now" heads={["", "bolt", "then", "now", "", ""]}>
-        {openFirst(rows).map((row, i, all) => (
+        {rows.map((row, i, all) => (
           <Row key={`${row.joint} ${row.bolt}`}>
             <td>{all[i - 1]?.joint === row.joint ? "" : row.what}</td>
             <td className="figure">{row.bolt}</td>
@@ -33,12 +33,6 @@ export function ThenAndNowTable({ rows }: { rows: ThenAndNow[] }) {
       </Table>
     </section>
   );
-}
-
-/** Joints that are open again come first; bolts of one joint stay together. */
-function openFirst(rows: ThenAndNow[]): ThenAndNow[] {
-  const open = new Set(rows.filter((row) => row.reopens).map(({ joint }) => joint));
-  return rows.toSorted((a, b) => Number(open.has(b.joint)) - Number(open.has(a.joint)));
 }
 
 const WIDTH = 90;
