@@ -49,17 +49,23 @@ def _written(visits: Iterable[tuple[HandOver, Visit]]) -> bytes:
 
 def feed_token(shop: Shop) -> str:
     """The secret end of a shop's calendar address; nobody makes one without the server's key."""
-    feed = CalendarFeed.objects.get_or_create(shop=shop)[0]
-    return _SECRET.end_of(f"{shop.pk}{_PART}{feed.number}")
+    return _SECRET.end_of(f"{shop.pk}{_PART}{_number_of(shop)}")
 
 
 def shop_of_token(token: str) -> Shop | None:
-    """The shop whose calendar a token opens; None where it is void, or none was made."""
+    """The shop whose calendar a token opens; None where it is void."""
     known = _SECRET.stands_for(token)
     if known is None:
         return None
-    shop, _, number = known.partition(_PART)
-    return Shop.objects.filter(pk=shop, calendar_feed__number=number).first()
+    pk, _, number = known.partition(_PART)
+    shop = Shop.objects.filter(pk=pk).first()
+    return shop if shop is not None and str(_number_of(shop)) == number else None
+
+
+def _number_of(shop: Shop) -> int:
+    """How often a shop's calendar got another address; a shop that never did has no row."""
+    feed = CalendarFeed.objects.filter(shop=shop).first()
+    return (feed or CalendarFeed(shop=shop)).number
 
 
 def renew_feed(person: Person) -> None:
