@@ -1,6 +1,9 @@
 """Laying a page out for paper: HTML in, PDF out, nothing fetched from outside."""
 
+import atexit
 import base64
+import threading
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -12,7 +15,13 @@ from axlecore.quantities.units import Units
 from photos.models import FileKind, Photo
 from tasks.kinds import Progress, kind
 
-FONTS = Path(settings.ROOT) / "web" / "node_modules"
+FONTS = Path(settings.ROOT) / "web" / "node_modules" / "@fontsource-variable"
+_FACES = {
+    "Archivo": "archivo/files/archivo-latin-wght-normal.woff2",
+    "Figures": "martian-mono/files/martian-mono-latin-wght-normal.woff2",
+}
+#: One page at a time: fonts that are kept are nobody's to share while a page is laid out.
+_laying_out = threading.Lock()
 
 
 class Page(str):
@@ -47,7 +56,26 @@ def drawing(svg: str) -> str:
 
 def page_of(template: str, context: dict[str, Any], units: Units = Units.METRIC) -> Page:
     """Return a template of this app as a page to lay out, its sentences in the units preferred."""
-    return Page(in_units(render_to_string(template, {**context, "fonts": FONTS.as_uri()}), units))
+    return Page(in_units(render_to_string(template, context), units))
+
+
+@cache
+def _faces() -> tuple[Any, Any]:
+    """Return the fonts of paper and the style sheet that names them.
+
+    Kept: to unpack them takes longer than to lay most pages out.
+    """
+    from weasyprint import CSS
+    from weasyprint.text.fonts import FontConfiguration
+
+    fonts = FontConfiguration()
+    rules = "".join(
+        f"@font-face {{ font-family: {name}; src: url({(FONTS / file).as_uri()}); }}"
+        for name, file in _FACES.items()
+    )
+    # They take what they unpacked away while its library is there still.
+    atexit.register(_faces.cache_clear)
+    return fonts, CSS(string=rules, font_config=fonts, url_fetcher=local_fetcher())
 
 
 @kind("print", "The print", loads=("weasyprint",))
@@ -57,7 +85,10 @@ def PRINT(page: bytes, progress: Progress) -> bytes:  # noqa: N802 - a kind of w
     # Loaded at first use: it costs more than the whole server's start.
     from weasyprint import HTML
 
-    laid_out = HTML(string=page.decode(), url_fetcher=local_fetcher()).render()
-    progress(1, 2, f"Writing {len(laid_out.pages)} pages")
-    made: bytes = laid_out.write_pdf()
+    whole = HTML(string=page.decode(), url_fetcher=local_fetcher())
+    with _laying_out:
+        fonts, faces = _faces()
+        laid_out = whole.render(font_config=fonts, stylesheets=[faces])
+        progress(1, 2, f"Writing {len(laid_out.pages)} pages")
+        made: bytes = laid_out.write_pdf()
     return made

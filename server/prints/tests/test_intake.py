@@ -50,4 +50,4 @@ class PaperTests(SimpleTestCase):
         fetcher = local_fetcher()
         with self.assertRaisesMessage(ValueError, "disallowed protocol"):
             fetcher.fetch("https://example.invalid/font.woff2")
-        self.assertTrue(fetcher.fetch((FONTS / ".package-lock.json").as_uri()).read(1))
+        self.assertTrue(fetcher.fetch((FONTS / "archivo" / "package.json").as_uri()).read(1))
