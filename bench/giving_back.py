@@ -57,7 +57,7 @@ def _report(job: OpenJob) -> bytes:
 
 def _archive(job: OpenJob) -> bytes:
     """The archive with its papers, none of them laid out before."""
-    pages = papers_of(job, "http://shop/bay/1", Units.METRIC)
+    pages = papers_of(job, Units.METRIC)
     return archive_of(job, {path: _laid_out(page) for path, page in pages.items()})
 
 

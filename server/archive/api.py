@@ -56,10 +56,9 @@ class MemoryOut(Schema):
 @router.get("/jobs/{int:job_id}/record.zip", include_in_schema=False)
 def get_record_file(request: PersonRequest, job_id: int) -> HttpResponse:
     job = job_of(request, job_id)
-    address = request.build_absolute_uri(f"/bay/{job.row.pk}")
     tasks = {
         path: handed_over(request.user, PRINT, page, page.encode())
-        for path, page in papers_of(job, address, units_of(request)).items()
+        for path, page in papers_of(job, units_of(request)).items()
     }
     papers = {path: bytes(task.answer or b"") for path, task in tasks.items()}
     waiting = [task for task in tasks.values() if task.state != TaskState.DONE]

@@ -10,17 +10,15 @@ from axlecore.quantities.units import Units
 from jobs.opened import OpenJob
 from prints.comparison import comparison_page
 from prints.intake import intake_sheet
-from prints.job_sheet import job_sheet
 from prints.paper import Page
 from shops.errors import Refused
 
 
-def papers_of(job: OpenJob, bay_address: str, units: Units) -> dict[str, Page]:
+def papers_of(job: OpenJob, units: Units) -> dict[str, Page]:
     """Return the papers a job is far enough for as pages to lay out, by path in its archive."""
     papers: dict[str, Callable[[], Page]] = {
         "papers/intake.pdf": partial(intake_sheet, job, units),
         "papers/comparison.pdf": partial(comparison_page, job, units),
-        "papers/job-sheet.pdf": partial(job_sheet, job, bay_address, units),
         "papers/report.pdf": lambda: report_page(report_of(job), job.row.pk, units),
     }
     made = {path: _made(paper) for path, paper in papers.items()}

@@ -14,6 +14,9 @@ from django.http import (
     HttpResponseRedirect,
 )
 from django.shortcuts import get_object_or_404
+from django.views.decorators.cache import never_cache
+from django.views.decorators.csrf import csrf_protect
+from django.views.decorators.http import require_http_methods
 
 from aftercare.models import ReportLink
 from axlecore.errors import InputError
@@ -23,6 +26,7 @@ from photos.models import Photo
 from shops.errors import Refused
 
 Link = TypeVar("Link", QuoteLink, ReportLink)
+View = Callable[..., HttpResponseBase]
 
 
 @dataclass(frozen=True)
@@ -52,7 +56,13 @@ class LinkPage(Generic[Link]):
     show: Callable[[HttpRequest, Link, InputError | None], HttpResponse]
     take: Callable[[HttpRequest, Link], None]
 
-    def answer(self, request: HttpRequest, token: str) -> HttpResponse:
+    def views(self) -> tuple[View, View]:
+        """Return the view of the page and that of a picture on it."""
+        answer = csrf_protect(require_http_methods(["GET", "HEAD", "POST"])(self._answer))
+        photo = require_http_methods(["GET", "HEAD"])(self._photo)
+        return never_cache(answer), never_cache(photo)
+
+    def _answer(self, request: HttpRequest, token: str) -> HttpResponse:
         """Show what is behind a link, or take its owner's answer."""
         if not may_ask(request, READ_OFTEN):
             return closed(request, TOO_OFTEN, 429)
@@ -74,7 +84,7 @@ class LinkPage(Generic[Link]):
         # Seen anew: loading the page again sends nothing twice.
         return HttpResponseRedirect(request.path)
 
-    def photo(self, request: HttpRequest, token: str, photo_id: int) -> HttpResponseBase:
+    def _photo(self, request: HttpRequest, token: str, photo_id: int) -> HttpResponseBase:
         """Give a picture that the page shows."""
         if not may_ask(request, PICTURES_OFTEN):
             return closed(request, TOO_OFTEN, 429)

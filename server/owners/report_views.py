@@ -1,9 +1,8 @@
 """The page behind a report's link, and the calendar behind a token: read without a sign-in."""
 
 from django.db.models import QuerySet
-from django.http import HttpRequest, HttpResponse, HttpResponseBase
+from django.http import HttpRequest, HttpResponse
 from django.views.decorators.cache import never_cache
-from django.views.decorators.csrf import csrf_protect
 from django.views.decorators.http import require_http_methods
 
 from aftercare.calendar import shop_feed, shop_of_token
@@ -60,22 +59,9 @@ def _shown(request: HttpRequest, link: ReportLink, error: InputError | None) -> 
     return answer
 
 
-_PAGE = LinkPage("report", report_link_of, is_open_report, _photos_of, _shown, _take_word)
-
-
-@never_cache
-@csrf_protect
-@require_http_methods(["GET", "HEAD", "POST"])
-def report_page(request: HttpRequest, token: str) -> HttpResponse:
-    """Show the report of a link, or take its owner's word; nothing else of the shop."""
-    return _PAGE.answer(request, token)
-
-
-@never_cache
-@require_http_methods(["GET", "HEAD"])
-def report_photo(request: HttpRequest, token: str, photo_id: int) -> HttpResponseBase:
-    """Give a picture that the report behind a link shows; nothing else of the shop."""
-    return _PAGE.photo(request, token, photo_id)
+report_page, report_photo = LinkPage(
+    "report", report_link_of, is_open_report, _photos_of, _shown, _take_word
+).views()
 
 
 @never_cache

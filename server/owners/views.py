@@ -1,10 +1,7 @@
 """The page behind a quote's link: read and answered by the owner, without a sign-in."""
 
 from django.db.models import QuerySet
-from django.http import HttpRequest, HttpResponse, HttpResponseBase
-from django.views.decorators.cache import never_cache
-from django.views.decorators.csrf import csrf_protect
-from django.views.decorators.http import require_http_methods
+from django.http import HttpRequest, HttpResponse
 
 from axlecore.build.quote import Quantiles
 from axlecore.errors import InputError
@@ -61,19 +58,6 @@ def _drawn(band: Quantiles) -> dict[str, float]:
     return {**vars(band), **x, "width": x["x90"] - x["x10"]}
 
 
-_PAGE = LinkPage("quote", link_of, is_open, _photos_of, _shown, _take_answer)
-
-
-@never_cache
-@csrf_protect
-@require_http_methods(["GET", "HEAD", "POST"])
-def quote_page(request: HttpRequest, token: str) -> HttpResponse:
-    """Show the quote of a link, or take its owner's answer; nothing else of the shop."""
-    return _PAGE.answer(request, token)
-
-
-@never_cache
-@require_http_methods(["GET", "HEAD"])
-def quote_photo(request: HttpRequest, token: str, photo_id: int) -> HttpResponseBase:
-    """Give a picture that the quote behind a link shows; nothing else of the shop."""
-    return _PAGE.photo(request, token, photo_id)
+quote_page, quote_photo = LinkPage(
+    "quote", link_of, is_open, _photos_of, _shown, _take_answer
+).views()

@@ -26,7 +26,7 @@ from shops.models import Person
 from shops.tests.people import person
 
 #: Papers of a job that is in the bay.
-_PAPERS = ("comparison", "intake", "job-sheet")
+_PAPERS = ("comparison", "intake")
 #: What is another job's own.
 _OWN = ("number", "shop")
 
@@ -104,7 +104,7 @@ class ArchiveTests(UnderTheVehicle):
         }  # fmt: skip
         self.assertEqual(self.send("PATCH", f"/jobs/{self.job.pk}/about", about).status_code, 200)
         record = self.parts(self.out().content)["job.json"].decode()
-        pages = papers_of(opened(self.job.pk, self.shop.pk), "http://shop/bay/1", Units.METRIC)
+        pages = papers_of(opened(self.job.pk, self.shop.pk), Units.METRIC)
         for text in (record, *pages.values()):
             for secret in ("Marlow", "07700", "KELP 1", self.lead.username + '"'):
                 self.assertNotIn(secret, text)
