@@ -18,7 +18,6 @@ from axlecore.racks.plain_u import FIELDS_OF_A_BAR, bar_of, plain_u
 from axlecore.racks.rows import SPLIT, is_blank, rows_of
 from axlecore.spreadsheet import table_written, unguarded
 
-#: A cell that a spreadsheet would run as a formula.
 #: Headings, ours and sellers', in small letters and parted by blanks.
 _KEY_OF = {
     heading: row.column.key
