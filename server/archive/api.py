@@ -63,7 +63,8 @@ def get_record_file(request: PersonRequest, job_id: int) -> HttpResponse:
     papers = {path: bytes(task.answer or b"") for path, task in tasks.items()}
     waiting = [task for task in tasks.values() if task.state != TaskState.DONE]
     if waiting:
-        return unfinished(request, waiting[0])
+        # They are worked through in the order in which they were handed over.
+        return unfinished(request, waiting[-1])
     name = f"job-{job.row.number}.record.zip"
     return download(archive_of(job, papers), "application/zip", name)
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import time
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any, Literal
 
 from django.conf import settings
@@ -18,6 +19,7 @@ from demo.management.commands.load_demo import PASSWORD
 from jobs.models import Job
 from shops.models import Person
 
+AXE = Path(__file__).parents[1] / "node_modules" / "axe-core" / "axe.min.js"
 CHROMIUM = "/usr/bin/chromium"
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
 #: A limit for every wait, not a measure of speed: the cores are busy with the other tests too.
@@ -119,6 +121,17 @@ class BrowserTestCase(StaticLiveServerTestCase):
         page.goto(f"{self.live_server_url}/jobs/{job.pk}/{station}")
         page.get_by_test_id("lean-change").wait_for()
         return job
+
+    def rules_kept(self, view: str) -> None:
+        """Ask axe about the page as it is, in both themes."""
+        # Figures that newer ones are still to come for are dimmed.
+        self.page.locator('[data-stale="true"]').wait_for(state="detached")
+        self.page.evaluate(AXE.read_text())
+        for theme in ("paper", "bay"):
+            self.page.evaluate(f"document.documentElement.dataset.theme = '{theme}'")
+            found = self.page.evaluate("axe.run()")
+            broken = [(one["id"], one["nodes"][0]["html"][:160]) for one in found["violations"]]
+            self.assertEqual(broken, [], f"{view}, {theme}")
 
     def place(self, path: str, page: Page | None = None) -> Locator:
         """Return the number at a place of the drawings."""

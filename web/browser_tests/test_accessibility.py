@@ -1,11 +1,7 @@
-from pathlib import Path
-
-from browser_tests.browser import BrowserTestCase
+from browser_tests.browser import AXE, BrowserTestCase
 from jobs.agreeing import token_of
 from jobs.models import Job, QuoteLink
 from racks.models import Part
-
-AXE = Path(__file__).parents[1] / "node_modules" / "axe-core" / "axe.min.js"
 
 FIT_SHEETS = (
     "side", "holes", "links", "across", "clash", "drill", "bolts", "arrival", "turn",

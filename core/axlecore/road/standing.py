@@ -69,24 +69,24 @@ def still_spells(piece: RoadLog, step_s: float) -> list[slice]:
         return []
     quiet &= louder / told < _LIKE_QUIETEST**2
     least = SHORTEST_S / step_s
-    spells = [_level(piece, one, step_s) for one in _runs(quiet)]
+    spells, lateral = _runs(quiet), piece.lateral_acceleration_m_s2
+    if lateral is not None:
+        means, scatter = _mean(lateral, step_s), _scatter(lateral, step_s)
+        spells = [_level(one, means, scatter) for one in spells]
     longest = max((one.stop - one.start for one in spells), default=0)
     least = max(least, _LULL * longest)
     return _alike(piece, [one for one in spells if one.stop - one.start >= least])
 
 
-def _level(piece: RoadLog, spell: slice, step_s: float) -> slice:
+def _level(spell: slice, means: FloatArray, scatter: FloatArray) -> slice:
     """Return the stretch of a spell in which the sensor sideways reads as in its middle."""
-    if piece.lateral_acceleration_m_s2 is None:
-        return spell
-    lateral = piece.lateral_acceleration_m_s2
-    mean = _mean(lateral, step_s)[spell]
+    mean = means[spell]
     quarter = len(mean) // 4
     middle = slice(quarter, len(mean) - quarter)
     if not len(mean[middle]):
         return spell
     off = np.abs(mean - np.median(mean[middle]))
-    noise = float(np.median(_scatter(lateral, step_s)[spell][middle])) / math.sqrt(_APART_IN_MEAN)
+    noise = float(np.median(scatter[spell][middle])) / math.sqrt(_APART_IN_MEAN)
     usual = max(float(np.median(off[middle])), noise)
     most = max(_LEVEL_M_S2, _OUT_OF_NOISE * usual)
     away = np.flatnonzero(off > most)

@@ -67,6 +67,12 @@ export async function answered<T>(request: Promise<Answer<T>>): Promise<T> {
   return answer.data as T;
 }
 
+/** What a response says, as data or against the request. */
+async function said<T>(response: Response): Promise<Answer<T>> {
+  const words: unknown = await response.json().catch(() => undefined);
+  return response.ok ? { data: words as T, response } : { error: words, response };
+}
+
 /** Ask for a file: it, or what the server says while it is being made. */
 export function askedFile(path: string): Promise<Blob | object> {
   const request = async (): Promise<Answer<Blob | object>> => {
@@ -74,9 +80,7 @@ export function askedFile(path: string): Promise<Blob | object> {
       credentials: "same-origin",
       headers: { Accept: "application/json" },
     });
-    if (response.status === 200) return { data: await response.blob(), response };
-    const said = (await response.json().catch(() => ({}))) as object;
-    return response.ok ? { data: said, response } : { error: said, response };
+    return response.status === 200 ? { data: await response.blob(), response } : said(response);
   };
   return answered(request());
 }
@@ -90,8 +94,7 @@ function asked<T>({ method, path }: Ask, headers: Record<string, string>, body: 
       headers: { "X-CSRFToken": csrfToken(), ...headers },
       body,
     });
-    const said: unknown = await response.json().catch(() => undefined);
-    return response.ok ? { data: said as T, response } : { error: said, response };
+    return said<T>(response);
   };
   return answered(request());
 }
