@@ -17,7 +17,7 @@ test: ## set everything up, run every test; TESTS="core/tests" runs some
 test-setup: ## kill the set-up at random moments in a clone, again and again; KILLS=30
 	@$(HOUSE) test-setup $(or $(KILLS),30)
 
-setup:
+setup: ## set up all that checking, testing and measuring need
 	@$(HOUSE) setup
 
 # The settings need a value to be read with; linting reaches no database.
@@ -90,5 +90,5 @@ released: ## keep the demo shop as this version writes it, for the test of upgra
 	@$(HOUSE) released
 
 lock: setup ## compile the locks after changing a requirements*.in
-	for f in requirements requirements-dev; do $(PY)/uv pip compile -q --generate-hashes \
+	for f in requirements requirements-dev requirements-setup; do $(PY)/uv pip compile -q --generate-hashes \
 	  --no-emit-index-url --no-header --python-version 3.11 $$f.in -o $$f.txt; done

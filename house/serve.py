@@ -17,7 +17,7 @@ from guard import ENDED, WHY_ENDED, alone, guarded
 from paths import PYTHON, ROOT, RUN, SERVER_PORT
 from place import note_lost, place
 from serving import Served
-from setup import fail, set_up
+from setup import Need, fail, set_up
 from shop import HOME as SHOP_HOME
 from shop import PARTS, Shop, write_units
 
@@ -47,9 +47,9 @@ def prepare(cluster: Cluster, command: str, **more: str) -> None:
         fail(WHY_ENDED if code in ENDED else told)
 
 
-def ready(name: str, but: Container[str] = ()) -> Cluster:
-    """Set everything up, ``but`` the steps named, and start a cluster."""
-    set_up(but)
+def ready(name: str, need: Need = Need.RUNNING, but: Container[str] = ()) -> Cluster:
+    """Set up what is needed, ``but`` the steps named, and start a cluster."""
+    set_up(need, but)
     cluster = Cluster(name)
     cluster.start()
     return cluster
@@ -96,7 +96,7 @@ def run_manage(words: Sequence[str]) -> int:
 
 def test(words: Sequence[str]) -> int:
     """Run the tests: all, or the folders and names given."""
-    cluster = ready("test")
+    cluster = ready("test", Need.TESTING)
     places = words or ("core/tests", "house", "server", "web/browser_tests")
     # One more than the cores: a browser's tests wait as long as they work.
     return manage(cluster, "test", "--noinput", "--parallel", "3", *places)
@@ -105,11 +105,12 @@ def test(words: Sequence[str]) -> int:
 def generated(words: Sequence[str]) -> int:
     """Write what is generated from core, or with --check say whether it is current."""
     # The web is built from what this writes.
-    return manage(ready("test", but=("web",)), "export_shapes", *words)
+    return manage(ready("test", Need.TESTING, but=("web",)), "export_shapes", *words)
 
 
 def shots(words: Sequence[str]) -> int:
     """Take pictures of the served demo."""
+    set_up(Need.TESTING)
     demo(())
     line = [str(PYTHON), str(ROOT / "house" / "shots.py"), _address(), *words]
     return subprocess.run(line, cwd=ROOT, check=False).returncode
@@ -125,6 +126,7 @@ def films(_: Sequence[str]) -> int:
 
 def bench(_: Sequence[str]) -> int:
     """Measure core, endpoint and page on the served demo."""
+    set_up(Need.TESTING)
     demo(())
     environment = {**os.environ, **Cluster("demo").environment()}
     line = [str(PYTHON), str(ROOT / "bench" / "run.py"), _address()]
@@ -135,7 +137,7 @@ def load(words: Sequence[str]) -> int:
     """Let fifty people work on a shop of its own, durable as any, and say what they waited."""
     # What a run that was ended left behind is nobody's.
     Cluster("load").remove()
-    cluster = ready("load")
+    cluster = ready("load", Need.TESTING)
     served = Served(cluster, RUN / "load")
     try:
         prepare(cluster, "prepare_demo")
@@ -336,7 +338,7 @@ COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "shop-daily": shop_daily,
     "shop-units": shop_units,
     "test-setup": lambda words: kill_setup.main(*map(int, words)),
-    "setup": lambda _: (set_up(), 0)[1],
+    "setup": lambda _: (set_up(Need.TESTING), 0)[1],
 }
 
 

@@ -1,8 +1,9 @@
 """Set-up of a fresh machine, in steps that each leave a stamp when they are finished.
 
-A stamp holds a hash of what the step was made from. A step whose stamp is missing or
-older than its sources is done again, so a killed set-up is finished by the next run.
-Standard library only: this runs before anything is installed.
+A stamp holds a hash of what the step was made from, and for what it was made: running the product
+takes less than testing it. A step whose stamp is missing, narrower or older than its sources is
+done again, so a killed set-up is finished by the next run. Steps that do not wait for each other
+go side by side. Standard library only: this runs before anything is installed.
 """
 
 import contextlib
@@ -13,17 +14,27 @@ import os
 import pwd
 import shutil
 import sys
+import threading
 import time
-from collections.abc import Callable, Container, Iterable, Iterator
+from collections.abc import Callable, Container, Iterable, Iterator, Mapping
+from dataclasses import dataclass
+from enum import IntEnum
 from pathlib import Path
 
 from guard import ENDED, WHY_ENDED, alone, guarded
 from paths import PYTHON, ROOT, RUN, STAMPS, VENV, WEB
 
-DEBIAN_PACKAGES = (
+
+class Need(IntEnum):
+    """What a set-up is for; the wider one serves the narrower too."""
+
+    RUNNING = 1
+    TESTING = 2
+
+
+RUNNING_PACKAGES = (
     "postgresql",
     "nginx-light",
-    "chromium",
     "python3-venv",
     # What prints are laid out with.
     "libpango-1.0-0",
@@ -31,13 +42,30 @@ DEBIAN_PACKAGES = (
     "libharfbuzz-subset0",
     "fontconfig",
 )
+DEBIAN_PACKAGES = {
+    Need.RUNNING: RUNNING_PACKAGES,
+    Need.TESTING: (*RUNNING_PACKAGES, "chromium"),
+}
 POSTGRES_BIN = Path("/usr/lib/postgresql/15/bin")
 CHROMIUM = Path("/usr/bin/chromium")
 NGINX = Path("/usr/sbin/nginx")
-
+DEBIAN_PROGRAMS = {
+    Need.RUNNING: (POSTGRES_BIN, NGINX),
+    Need.TESTING: (POSTGRES_BIN, NGINX, CHROMIUM),
+}
+PYTHON_LOCKS = {
+    Need.RUNNING: ROOT / "requirements.txt",
+    Need.TESTING: ROOT / "requirements-dev.txt",
+}
+#: Installs all the others, in a tenth of the time that pip takes.
+INSTALLER_LOCK = ROOT / "requirements-setup.txt"
 
 #: What packages and what is built of them take.
 LEAST_ROOM = 2_000_000_000
+
+
+class StepError(Exception):
+    """A step failed; the message says what to do."""
 
 
 def fail(message: str) -> None:
@@ -45,16 +73,16 @@ def fail(message: str) -> None:
     sys.exit(f"\nSet-up stopped: {message}\n")
 
 
-def run(*words: str | Path, cwd: Path = ROOT, why_it_may_fail: str) -> None:
-    """Run one program, its output in the set-up log, shown only when it fails."""
-    log = RUN / "setup.log"
+def run(log: Path, *words: str | Path, cwd: Path = ROOT, why_it_may_fail: str) -> None:
+    """Run one program, its output in a log, shown only when it fails."""
     with log.open("a") as out:
         code = guarded(*words, cwd=cwd, out=out)
     if code in ENDED:
-        fail(WHY_ENDED)
+        raise StepError(WHY_ENDED)
     if code:
         tail = "\n".join(log.read_text(errors="replace").splitlines()[-25:])
-        fail(f"{' '.join(str(w) for w in words[:3])} … failed.\n{tail}\n\n{why_it_may_fail}")
+        program = " ".join(str(word) for word in words[:3])
+        raise StepError(f"{program} … failed.\n{tail}\n\n{why_it_may_fail}")
 
 
 def digest(sources: Iterable[Path]) -> str:
@@ -72,24 +100,29 @@ def _has_print_libraries() -> bool:
     return all(ctypes.util.find_library(name) for name in names)
 
 
-def install_debian_packages(_: bool) -> None:
-    # Debian leaves the maker of environments out of its Python.
-    programs = (POSTGRES_BIN, CHROMIUM, NGINX)
-    installed = all(program.exists() for program in programs) and _has_print_libraries()
-    if installed and importlib.util.find_spec("ensurepip"):
+def _has_venv() -> bool:
+    """Whether this Python can make environments; Debian leaves that out of its own."""
+    return importlib.util.find_spec("ensurepip") is not None
+
+
+def install_debian_packages(attempt: "Attempt") -> None:
+    wanted = DEBIAN_PACKAGES[attempt.need]
+    installed = all(program.exists() for program in DEBIAN_PROGRAMS[attempt.need])
+    if installed and _has_print_libraries() and _has_venv():
         return
     if os.geteuid() != 0 or not shutil.which("apt-get"):
-        fail(f"install these Debian packages and run again: {' '.join(DEBIAN_PACKAGES)}")
-    environment = "DEBIAN_FRONTEND=noninteractive"
+        raise StepError(f"install these Debian packages and run again: {' '.join(wanted)}")
     help_text = "Check the package sources of this machine, then run again."
     # Debian's own package starts a cluster at install; ours is private, so that is switched off.
     Path("/etc/postgresql-common").mkdir(exist_ok=True)
     settings = Path("/etc/postgresql-common/createcluster.conf")
     if not settings.exists():
         settings.write_text("create_main_cluster = false\n")
-    run("apt-get", "update", "-q", why_it_may_fail=help_text)
+    run(attempt.log, "apt-get", "update", "-q", why_it_may_fail=help_text)
+    install = ("env", "DEBIAN_FRONTEND=noninteractive", "apt-get", "install", "-y", "-q")
+    options = ("--no-install-recommends", "-o", "Dpkg::Options::=--force-confold")
     with _nothing_begun():
-        _apt_get(environment, help_text)
+        run(attempt.log, *install, *options, *wanted, why_it_may_fail=help_text)
 
 
 _NOTHING_BEGINS = "#!/bin/sh\n# While Calm Axle is set up.\nexit 101\n"
@@ -111,81 +144,137 @@ def _nothing_begun() -> Iterator[None]:
         policy.unlink()
 
 
-def _apt_get(environment: str, help_text: str) -> None:
-    run(
-        "env",
-        environment,
-        "apt-get",
-        "install",
-        "-y",
-        "-q",
-        "--no-install-recommends",
-        "-o",
-        "Dpkg::Options::=--force-confold",
-        *DEBIAN_PACKAGES,
-        why_it_may_fail=help_text,
-    )
-
-
-def make_environment(half: bool) -> None:
+def make_environment(attempt: "Attempt") -> None:
     if sys.version_info < (3, 11):  # noqa: UP036  an older Python is what this is to tell of
-        fail(f"Python 3.11 is needed, this is {sys.version.split()[0]}.")
-    if half:
-        _forget_half_installed()
-    if not any(_installed("pip-*")):
+        raise StepError(f"Python 3.11 is needed, this is {sys.version.split()[0]}.")
+    lock = PYTHON_LOCKS[attempt.need]
+    installer = VENV / "bin" / "uv"
+    # Packages of a killed run may only look installed; making them anew takes seconds.
+    if attempt.half or not installer.exists():
         why = "Debian's python3-venv makes environments; install it and run again."
-        run(sys.executable, "-m", "venv", "--clear", VENV, why_it_may_fail=why)
-    pip = (PYTHON, "-m", "pip", "install", "-q", "--disable-pip-version-check")
-    help_text = "Check the connection to the Python package index, then run again."
-    run(*pip, "--require-hashes", "-r", ROOT / "requirements-dev.txt", why_it_may_fail=help_text)
-    run(*pip, "--no-build-isolation", "--no-deps", "-e", ROOT / "core", why_it_may_fail=help_text)
+        run(attempt.log, sys.executable, "-m", "venv", "--clear", VENV, why_it_may_fail=why)
+        pip = (PYTHON, "-m", "pip", "install", "-q", "--disable-pip-version-check")
+        hashed = (*pip, "--require-hashes", "-r", INSTALLER_LOCK)
+        run(attempt.log, *hashed, why_it_may_fail=_NO_INDEX)
+    install = (installer, "pip", "install", "-q", "--python", PYTHON)
+    run(attempt.log, *install, "--require-hashes", "-r", lock, why_it_may_fail=_NO_INDEX)
+    ours = ("--no-build-isolation", "--no-deps", "-e", ROOT / "core")
+    run(attempt.log, *install, *ours, why_it_may_fail=_NO_INDEX)
 
 
-def _installed(pattern: str) -> Iterator[Path]:
-    return VENV.glob(f"lib/python*/site-packages/{pattern}.dist-info")
+_NO_INDEX = "Check the connection to the Python package index, then run again."
 
 
-def _forget_half_installed() -> None:
-    """Forget packages whose list of files, written last, is missing: they only look installed."""
-    for info in _installed("*"):
-        if not (info / "RECORD").exists():
-            shutil.rmtree(info)
-
-
-def install_web_packages(_: bool) -> None:
+def install_web_packages(attempt: "Attempt") -> None:
     if not shutil.which("npm"):
-        fail("Node 20 with npm is needed; install it and run again.")
+        raise StepError("Node 20 with npm is needed; install it and run again.")
     help_text = "Check the connection to the npm registry and that Node is version 20 or newer."
-    run("npm", "ci", cwd=WEB, why_it_may_fail=help_text)
+    only = ("--omit=dev",) if attempt.need is Need.RUNNING else ()
+    install = ("npm", "ci", "--prefer-offline", *only)
+    run(attempt.log, *install, cwd=WEB, why_it_may_fail=help_text)
 
 
-def build_web(_: bool) -> None:
-    run("npm", "run", "build", cwd=WEB, why_it_may_fail="The web sources do not build; see above.")
+def build_web(attempt: "Attempt") -> None:
+    help_text = "The web sources do not build; see above."
+    run(attempt.log, "npm", "run", "build", cwd=WEB, why_it_may_fail=help_text)
 
 
-STEPS: tuple[tuple[str, str, tuple[Path, ...], Callable[[bool], None]], ...] = (
-    ("debian", "Debian packages", (Path(__file__),), install_debian_packages),
-    (
+@dataclass(frozen=True)
+class Attempt:
+    """One go at a step: for what, where it writes, and whether an earlier one was killed."""
+
+    need: Need
+    log: Path
+    half: bool
+
+
+@dataclass(frozen=True)
+class Step:
+    """One step of the set-up.
+
+    Attributes
+    ----------
+    name, label : str
+        Of its stamp; what people read.
+    sources : mapping of Need to tuple of Path
+        What it is made from; a change has it done again.
+    products : mapping of Need to tuple of Path
+        What is there once it is done.
+    act : callable
+        Does it.
+    after : tuple of str
+        Steps that it waits for.
+    """
+
+    name: str
+    label: str
+    sources: Mapping[Need, tuple[Path, ...]]
+    products: Mapping[Need, tuple[Path, ...]]
+    act: Callable[[Attempt], None]
+    after: tuple[str, ...] = ()
+
+    def wanted(self, need: Need) -> str:
+        """Return what its stamp says once it is done for this."""
+        return f"{need.name} {digest(self.sources[need])}"
+
+    def is_done(self, need: Need) -> bool:
+        """Whether it is done for this, or for more."""
+        stamp = STAMPS / self.name
+        if not stamp.exists():
+            return False
+        said = stamp.read_text()
+        return any(
+            said == self.wanted(wide) and all(path.exists() for path in self.products[wide])
+            for wide in Need
+            if wide >= need
+        )
+
+
+def _same(*paths: Path) -> dict[Need, tuple[Path, ...]]:
+    return dict.fromkeys(Need, paths)
+
+
+_WEB_PACKAGES = WEB / "node_modules" / ".bin"
+STEPS = (
+    Step(
+        "debian", "Debian packages", _same(Path(__file__)), DEBIAN_PROGRAMS, install_debian_packages
+    ),
+    Step(
         "python",
         "Python environment",
-        (ROOT / "requirements-dev.txt", ROOT / "core" / "pyproject.toml"),
+        {
+            need: (lock, INSTALLER_LOCK, ROOT / "core" / "pyproject.toml")
+            for need, lock in PYTHON_LOCKS.items()
+        },
+        {
+            Need.RUNNING: (PYTHON, VENV / "bin" / "axlecore"),
+            Need.TESTING: (PYTHON, VENV / "bin" / "axlecore", VENV / "bin" / "ruff"),
+        },
         make_environment,
+        () if _has_venv() else ("debian",),
     ),
-    ("node", "web packages", (WEB / "package-lock.json",), install_web_packages),
-    (
+    Step(
+        "node",
+        "web packages",
+        _same(WEB / "package-lock.json"),
+        {
+            Need.RUNNING: (_WEB_PACKAGES / "vite",),
+            Need.TESTING: (_WEB_PACKAGES / "vite", _WEB_PACKAGES / "vitest"),
+        },
+        install_web_packages,
+    ),
+    Step(
         "web",
         "web application",
-        (WEB / "package-lock.json", WEB / "src", WEB / "index.html", WEB / "vite.config.ts"),
+        _same(
+            *(WEB / "package-lock.json", WEB / "src", WEB / "index.html"),
+            *(WEB / "vite.config.ts", WEB / "precache.ts"),
+        ),
+        _same(WEB / "dist" / ".vite" / "manifest.json", WEB / "dist" / "sw.js"),
         build_web,
+        ("node",),
     ),
 )
-
-PRODUCTS = {
-    "debian": (POSTGRES_BIN, CHROMIUM, NGINX),
-    "python": (PYTHON, VENV / "bin" / "axlecore"),
-    "node": (WEB / "node_modules" / ".bin" / "vite",),
-    "web": (WEB / "dist" / ".vite" / "manifest.json",),
-}
 
 
 def _room_for_a_step() -> None:
@@ -208,30 +297,62 @@ def needs_user(name: str, why: str) -> None:
         )
 
 
-def set_up(but: Container[str] = ()) -> None:
+def set_up(need: Need, but: Container[str] = ()) -> None:
     """Do every step that is not done yet, ``but`` those named, telling what and how long."""
     STAMPS.mkdir(parents=True, exist_ok=True)
     # Two runs at once would trample each other's half-made folders.
     with alone(RUN / "setup.lock"):
-        for name, label, sources, step in STEPS:
-            if name in but:
-                continue
-            stamp, begun = STAMPS / name, STAMPS / f"{name}.begun"
-            wanted = digest(sources)
-            made = all(path.exists() for path in PRODUCTS[name])
-            if made and stamp.exists() and stamp.read_text() == wanted:
-                continue
+        open_steps = [step for step in STEPS if step.name not in but and not step.is_done(need)]
+        if open_steps:
             _room_for_a_step()
-            half = begun.exists()
-            said = " (an earlier run was stopped here; finishing it)" if half else ""
-            print(f"Setting up: {label}{said} …", end=" ", flush=True)
-            started = time.monotonic()
-            begun.touch()
-            step(half)
-            stamp.write_text(wanted)
-            begun.unlink()
-            print(f"done in {time.monotonic() - started:.0f} s", flush=True)
+            _SideBySide(open_steps, need).run()
+
+
+class _SideBySide:
+    """Steps that are not done yet, each begun when what it waits for is done."""
+
+    def __init__(self, steps: Iterable[Step], need: Need) -> None:
+        self.need = need
+        self.steps = tuple(steps)
+        self.ended = {step.name: threading.Event() for step in self.steps}
+        self.failed: list[StepError | OSError] = []
+
+    def run(self) -> None:
+        # Daemons: whoever stops this run does not wait for what the guards then end.
+        hands = [threading.Thread(target=self._do, args=(s,), daemon=True) for s in self.steps]
+        for hand in hands:
+            hand.start()
+        for hand in hands:
+            hand.join()
+        for error in self.failed:
+            if isinstance(error, StepError):
+                fail(str(error))
+            raise error
+
+    def _do(self, step: Step) -> None:
+        for name in step.after:
+            if name in self.ended:
+                self.ended[name].wait()
+        try:
+            if not self.failed:
+                self._attempt(step)
+        except (StepError, OSError) as error:
+            self.failed.append(error)
+        finally:
+            self.ended[step.name].set()
+
+    def _attempt(self, step: Step) -> None:
+        stamp, begun = STAMPS / step.name, STAMPS / f"{step.name}.begun"
+        half = begun.exists()
+        said = " (an earlier run was stopped here; finishing it)" if half else ""
+        print(f"Setting up: {step.label}{said} …", flush=True)
+        started = time.monotonic()
+        begun.touch()
+        step.act(Attempt(self.need, RUN / f"setup-{step.name}.log", half))
+        stamp.write_text(step.wanted(self.need))
+        begun.unlink()
+        print(f"Set up: {step.label}, {time.monotonic() - started:.0f} s", flush=True)
 
 
 if __name__ == "__main__":
-    set_up()
+    set_up(Need.RUNNING)

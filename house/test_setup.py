@@ -1,11 +1,13 @@
 import io
 import tempfile
+import threading
 import unittest
 from contextlib import redirect_stdout
 from pathlib import Path
 from unittest import mock
 
 import setup
+from setup import Need
 
 
 class SetUpTests(unittest.TestCase):
@@ -22,23 +24,29 @@ class SetUpTests(unittest.TestCase):
             ("ROOT", self.root),
             ("RUN", self.root),
             ("STAMPS", self.root / "stamps"),
-            ("STEPS", (("step", "a step", (self.source,), self.step),)),
-            ("PRODUCTS", {"step": (self.product,)}),
         ):
             self.enterContext(mock.patch.object(setup, name, value))
+        self.steps(self.a_step(self.step))
 
-    def step(self, half):
+    def a_step(self, act, name="step", after=()):
+        sources, products = setup._same(self.source), setup._same(self.product)
+        return setup.Step(name, f"a {name}", sources, products, act, after)
+
+    def steps(self, *steps):
+        self.enterContext(mock.patch.object(setup, "STEPS", steps))
+
+    def step(self, attempt):
         self.done.append(self.source.read_text())
         self.product.touch()
 
-    def set_up(self):
+    def set_up(self, need=Need.RUNNING):
         said = io.StringIO()
         with redirect_stdout(said):
-            setup.set_up()
+            setup.set_up(need)
         return said.getvalue()
 
     def test_a_step_is_done_once_and_then_left_alone(self):
-        self.assertIn("a step … done", self.set_up())
+        self.assertIn("Set up: a step", self.set_up())
         self.assertEqual(self.set_up(), "")
         self.assertEqual(self.done, ["one"])
 
@@ -55,21 +63,56 @@ class SetUpTests(unittest.TestCase):
         self.assertEqual(len(self.done), 2)
 
     def test_a_killed_step_is_finished_by_the_next_run_which_says_so(self):
-        with (
-            mock.patch.object(
-                setup,
-                "STEPS",
-                (("step", "a step", (self.source,), mock.Mock(side_effect=OSError)),),
-            ),
-            self.assertRaises(OSError),
-        ):
+        self.steps(self.a_step(mock.Mock(side_effect=OSError)))
+        with self.assertRaises(OSError):
             self.set_up()
+        halves = []
+        self.steps(self.a_step(lambda attempt: (halves.append(attempt.half), self.step(attempt))))
         self.assertIn("finishing it", self.set_up())
+        self.assertEqual(halves, [True])
         self.assertEqual(self.set_up(), "")
 
-    def test_a_program_that_fails_stops_with_its_output_and_advice(self):
+    def test_testing_takes_more_than_running_and_serves_it_too(self):
+        self.set_up(Need.RUNNING)
+        self.set_up(Need.TESTING)
+        self.set_up(Need.RUNNING)
+        self.set_up(Need.TESTING)
+        self.assertEqual(len(self.done), 2)
+
+    def test_steps_that_do_not_wait_for_each_other_go_side_by_side(self):
+        both = threading.Barrier(2, timeout=20)
+        order = []
+
+        def beside(attempt):
+            both.wait()
+            self.step(attempt)
+
+        def last(attempt):
+            order.append(len(self.done))
+            self.step(attempt)
+
+        self.steps(
+            self.a_step(last, "last", after=("one", "other")),
+            self.a_step(beside, "one"),
+            self.a_step(beside, "other"),
+        )
+        self.set_up()
+        self.assertEqual(order, [2])
+
+    def test_what_waits_for_a_step_that_failed_is_not_begun(self):
+        fails = mock.Mock(side_effect=setup.StepError("Install a wrench."))
+        self.steps(self.a_step(fails, "first"), self.a_step(self.step, after=("first",)))
         with self.assertRaises(SystemExit) as caught:
-            setup.run("sh", "-c", "echo broken pipe wrench; exit 3", why_it_may_fail="Try again.")
+            self.set_up()
+        self.assertIn("Install a wrench.", str(caught.exception))
+        self.assertEqual(self.done, [])
+
+    def test_a_program_that_fails_stops_with_its_output_and_advice(self):
+        log = self.root / "log"
+        with self.assertRaises(setup.StepError) as caught:
+            setup.run(
+                log, "sh", "-c", "echo broken pipe wrench; exit 3", why_it_may_fail="Try again."
+            )
         self.assertIn("broken pipe wrench", str(caught.exception))
         self.assertIn("Try again.", str(caught.exception))
 
