@@ -9,7 +9,7 @@ import { kept } from "./kept";
 import { afterWrite, keepPast, madeHere, readPast, stillOurs } from "./undo";
 import type { Past, Wrote } from "./undo";
 import { DECISION, isAlone, isPaper, NO_JOB, spotOf } from "./write";
-import type { Base, Made, Paper, Write } from "./write";
+import type { Base, Made, Paper, SentAs, Write } from "./write";
 
 const WRITES = ["write"] as const;
 /** A place a hand went to, and what stood there in which version of its paper. */
@@ -42,9 +42,11 @@ export class Outbox {
   /** What stood at a place when it was opened to be typed over. */
   private readonly looked = new Map<string, Looked>();
   private readonly durable = new Map<string, Promise<void>>();
-  /** Version a write was sent over, where no answer came yet. */
-  private readonly over = new Map<string, number>();
+  /** How a write was sent, where no answer came yet. */
+  private readonly sentAs = new Map<string, SentAs>();
   private person = "";
+  /** While what this device holds is taken up. */
+  private opening: Promise<void> | undefined;
   private last = 0;
 
   private listeners = new Set<() => void>();
@@ -78,17 +80,23 @@ export class Outbox {
   }
 
   /** Take up a person's writes that this device still holds. */
-  async open(person: string): Promise<void> {
-    if (this.person === person) return;
+  open(person: string): Promise<void> {
+    if (this.person === person) return Promise.resolve();
     this.person = person;
     // What they did before, and may take back, is told with what is on its way.
     this.changed();
-    const stored = await kept.of(person);
-    const known = new Set(this.all().map(({ id }) => id));
-    for (const write of stored) {
-      if (known.has(write.id)) continue;
+    const opening = this.takeUp(person).finally(() => {
+      if (this.opening === opening) this.opening = undefined;
+    });
+    this.opening = opening;
+    return opening;
+  }
+
+  private async takeUp(person: string): Promise<void> {
+    for (const write of await kept.of(person)) {
+      if (this.durable.has(write.id)) continue;
       this.durable.set(write.id, Promise.resolve());
-      if (write.over !== undefined) this.over.set(write.id, write.over);
+      if (write.sent !== undefined) this.sentAs.set(write.id, write.sent);
       if (write.refused) this.build(write);
       else void this.run(write);
     }
@@ -152,7 +160,9 @@ export class Outbox {
       .filter((old) => old.refused && old.jobId === whole.jobId && spotOf(old) === spotOf(whole))
       .forEach((old) => this.drop(old.id));
     this.durable.set(whole.id, kept.put(whole));
-    return { id: whole.id, sending: this.run(whole) };
+    // What a page that was closed left here was typed before it, and goes out before it.
+    const run = () => this.run(whole);
+    return { id: whole.id, sending: this.opening ? this.opening.then(run, run) : run() };
   }
 
   /** Send again what was refused, over what stands now. */
@@ -234,30 +244,31 @@ export class Outbox {
   }
 
   private forget(id: string): void {
-    for (const known of [this.durable, this.seen, this.over]) known.delete(id);
+    for (const known of [this.durable, this.seen, this.sentAs]) known.delete(id);
     void kept.drop(id);
   }
 
   private async deliver(asked: Write): Promise<JobChange> {
     let job = await this.read(asked.jobId);
-    // Sent before and never answered, it may have been done: it is sent as it was, and answered so.
-    let base = this.over.get(asked.id);
-    // What is taken back is what was done last by the time this goes out.
-    const write =
-      asked.step === "do" ? asked : stepOf(asked, this.past(asked.jobId), job, base !== undefined);
+    // Sent before and never answered, it may have been done: it goes out word for word as it did,
+    // and the server, which knows its identifier, says what became of it.
+    let sending = this.sentAs.get(asked.id);
+    const write = sending
+      ? { ...asked, base: sending.base, ask: sending.ask }
+      : this.stepped(asked, job);
     for (;;) {
       // Read anew meanwhile, and somebody was first at this very place: they are asked, not overwritten.
-      if (base === undefined && !this.stands(job, write)) throw this.conflict(job);
-      base ??= versionOf(job, write.base);
+      if (sending === undefined && !this.stands(job, write)) throw this.conflict(job);
+      const base = sending?.over ?? versionOf(job, write.base);
       try {
-        this.noteSent(asked, base);
+        await this.noteSent(asked, { base: write.base, ask: write.ask, over: base });
         const made = await sent(write, base);
         this.carry(job, made.job);
         this.note(write, base, made.wrote);
         keepChange(this.cache, made);
         return made;
       } catch (error) {
-        if (error instanceof RefusedError && !LATER.has(error.status)) this.over.delete(asked.id);
+        if (error instanceof RefusedError && !LATER.has(error.status)) this.sentAs.delete(asked.id);
         const current = error instanceof RefusedError ? error.refusal.current : undefined;
         if (current === undefined) throw error;
         keepJob(this.cache, current);
@@ -265,9 +276,14 @@ export class Outbox {
         const moved = versionOf(current, write.base) !== base;
         if (!moved || write.step !== "do" || !this.stands(current, write)) throw error;
         job = current;
-        base = undefined;
+        sending = undefined;
       }
     }
+  }
+
+  /** What is taken back is what was done last by the time this goes out. */
+  private stepped(write: Write, job: Job): Write {
+    return write.step === "do" ? write : stepOf(write, this.past(write.jobId), job);
   }
 
   /** A job as it stands; what is just being read is waited for, since it may be newer. */
@@ -282,10 +298,10 @@ export class Outbox {
     }
   }
 
-  /** Note that a write goes out over a version, lest the page goes before the answer comes. */
-  private noteSent(write: Write, over: number): void {
-    this.over.set(write.id, over);
-    void kept.put({ ...write, over });
+  /** Note on the device how a write goes out, before it does: the page may go before the answer comes. */
+  private async noteSent(write: Write, as: SentAs): Promise<void> {
+    this.sentAs.set(write.id, as);
+    await kept.put({ ...write, sent: as });
   }
 
   /** Whether nobody else has changed the place of a write since it was typed. */
@@ -352,10 +368,10 @@ const REVERT: Record<Paper, string> = {
 };
 
 /** A step back or forth as a write: which version of which paper stands again. */
-function stepOf(write: Write, past: Past, job: Job, sentBefore: boolean): Write {
+function stepOf(write: Write, past: Past, job: Job): Write {
   const step = (write.step === "undo" ? past.done : past.undone).at(-1);
   if (step === undefined) throw refused(`There is nothing to ${write.step} any more.`);
-  if (!sentBefore && !stillOurs(past, step, job)) {
+  if (!stillOurs(past, step, job)) {
     throw refused(`Somebody else has written since; ${write.step} ends here.`);
   }
   const path = `/api/jobs/${write.jobId}/${REVERT[step.paper]}`;

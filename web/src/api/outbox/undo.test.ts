@@ -3,8 +3,9 @@ import type { Job } from "../types";
 import { afterWrite, EMPTY, madeHere, stillOurs } from "./undo";
 import type { Write } from "./write";
 
+let made = 0;
 const write = (step: Write["step"], typed = "1851 mm") =>
-  ({ base: "sheet", place: "rear.track_m", typed, step }) as Write;
+  ({ id: `write ${++made}`, base: "sheet", place: "rear.track_m", typed, step }) as Write;
 const job = (version: number) => ({ sheet_version: version }) as Job;
 
 describe("the past of a job", () => {

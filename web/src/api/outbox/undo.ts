@@ -8,31 +8,41 @@ export type Done = { paper: Paper; from: number; to: number; place: string; type
 /** Versions of papers that one write made. */
 export type Wrote = Partial<Record<Paper, number>>;
 
-/** What can be taken back and done again on a job, and the last versions this device made. */
-export type Past = { done: Done[]; undone: Done[]; ours: Partial<Record<Paper, number[]>> };
+/**
+ * What can be taken back and done again on a job, the last versions this device made, and the
+ * writes that made them: one whose answer is read a second time, after a page was closed on it,
+ * changes nothing here.
+ */
+export type Past = {
+  done: Done[];
+  undone: Done[];
+  ours: Partial<Record<Paper, number[]>>;
+  noted: string[];
+};
 
-export const EMPTY: Past = { done: [], undone: [], ours: {} };
+export const EMPTY: Past = { done: [], undone: [], ours: {}, noted: [] };
 const MOST = 100;
 
 /** Past after a write over version `from` of its paper was kept; a choice moves the fit-up too. */
 export function afterWrite(past: Past, write: Write, from: number, wrote: Wrote): Past {
-  if (!isPaper(write.base)) return past;
+  if (!isPaper(write.base) || past.noted.includes(write.id)) return past;
   const paper = write.base;
   const ours = withOurs(past.ours, wrote);
+  const noted = [...past.noted, write.id].slice(-MOST);
   const to = wrote[paper] ?? from;
   const one: Done = { paper, from, to, place: write.place, typed: write.typed };
   switch (write.step) {
     case "do":
-      return { done: [...past.done, one].slice(-MOST), undone: [], ours };
+      return { done: [...past.done, one].slice(-MOST), undone: [], ours, noted };
     case "undo": {
       const taken = past.done.at(-1);
-      if (taken === undefined) return { ...past, ours };
-      return { done: past.done.slice(0, -1), undone: [...past.undone, taken], ours };
+      if (taken === undefined) return { ...past, ours, noted };
+      return { done: past.done.slice(0, -1), undone: [...past.undone, taken], ours, noted };
     }
     case "redo": {
       const again = past.undone.at(-1);
-      if (again === undefined) return { ...past, ours };
-      return { done: [...past.done, again], undone: past.undone.slice(0, -1), ours };
+      if (again === undefined) return { ...past, ours, noted };
+      return { done: [...past.done, again], undone: past.undone.slice(0, -1), ours, noted };
     }
   }
 }
@@ -61,7 +71,8 @@ const key = (person: string, jobId: number) => `past ${person} ${jobId}`;
 
 export function readPast(person: string, jobId: number): Past {
   const text = localStorage.getItem(key(person, jobId));
-  return text === null ? EMPTY : (JSON.parse(text) as Past);
+  // Pasts of earlier versions say nothing of which writes they noted.
+  return text === null ? EMPTY : { ...EMPTY, ...(JSON.parse(text) as Past) };
 }
 
 export function keepPast(person: string, jobId: number, past: Past): void {

@@ -54,6 +54,9 @@ export function ask<P extends keyof paths, M extends Method>(
 /** A shop's own things, where a job has a number. */
 export const NO_JOB = 0;
 
+/** What went out: which paper over which version, so that it can go out again word for word. */
+export type SentAs = { base: Base; ask: Ask; over: number };
+
 /** One write, of a job or of the shop, from the hand until the server has kept it. */
 export type Write = {
   /** Made on this device; the server does what it names once. */
@@ -71,8 +74,8 @@ export type Write = {
   seen: string;
   /** Version of its paper then; none where the job was not read. */
   version?: number;
-  /** Version it was last sent over; none while it was not sent, or since that was refused. */
-  over?: number;
+  /** How it was last sent; none while it was not, or since that was refused. */
+  sent?: SentAs;
   step: "do" | "undo" | "redo";
   ask: Ask;
   /** A file that is sent along. */
@@ -84,7 +87,7 @@ export type Write = {
 };
 
 /** A write as it is made, before it has an identifier and a place in the order. */
-export type Made = Omit<Write, "id" | "at" | "person" | "seen">;
+export type Made = Omit<Write, "id" | "at" | "person" | "seen" | "sent">;
 
 /** A picture of a place of a job, sent along as a file. */
 export const photoOf = (jobId: number, place: string, picture: File): Made => ({
