@@ -2,7 +2,7 @@
 PY := .run/venv/bin
 HOUSE := python3 house/serve.py
 
-.PHONY: demo stop test test-setup check setup generate manage lock bench load plots released shots films predictions shop lead check-shop units \
+.PHONY: demo stop test test-long test-setup check setup generate manage lock bench load plots released shots films predictions shop lead check-shop units \
   backup restore format
 
 demo: ## set everything up, serve the demo shop on loopback, print address and sign-in
@@ -13,6 +13,9 @@ stop: ## stop what this checkout started
 
 test: ## set everything up, run every test; TESTS="core/tests" runs some
 	@$(HOUSE) test $(TESTS)
+
+test-long: ## what takes minutes by its nature; ONE=today runs one of them, another each day
+	@$(HOUSE) test-long $(ONE)
 
 test-setup: ## kill the set-up at random moments in a clone, again and again; KILLS=30
 	@$(HOUSE) test-setup $(or $(KILLS),30)

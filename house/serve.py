@@ -95,11 +95,23 @@ def run_manage(words: Sequence[str]) -> int:
 
 
 def test(words: Sequence[str]) -> int:
-    """Run the tests: all, or the folders and names given."""
-    cluster = ready("test", Need.TESTING)
-    places = words or ("core/tests", "house", "server", "web/browser_tests")
+    """Run the tests: all but the long ones, or the folders and names given."""
+    return _run_tests(*(words or TEST_FOLDERS), *([] if words else ["--exclude-tag", "long"]))
+
+
+def test_long(words: Sequence[str]) -> int:
+    """Run the tests that take minutes by their nature; `today`: one of them, another each day."""
+    one = ["--one-of-the-day"] if "today" in words else []
+    return _run_tests(*TEST_FOLDERS, "--tag", "long", *one)
+
+
+TEST_FOLDERS = ("core/tests", "house", "server", "web/browser_tests")
+
+
+def _run_tests(*words: str) -> int:
     # One more than the cores: a browser's tests wait as long as they work.
-    return manage(cluster, "test", "--noinput", "--parallel", "3", *places)
+    line = ("test", "--noinput", "--verbosity", "0", "--parallel", "3")
+    return manage(ready("test", Need.TESTING), *line, *words)
 
 
 def generated(words: Sequence[str]) -> int:
@@ -145,7 +157,8 @@ def load(words: Sequence[str]) -> int:
         served.begin(f"listen 127.0.0.1:{port};", port)
         pids = ",".join(map(str, served.pids()))
         line = [str(PYTHON), str(ROOT / "bench" / "load.py"), f"http://127.0.0.1:{port}", pids]
-        return subprocess.run([*line, *words], cwd=ROOT, check=False).returncode
+        environment = {**os.environ, **cluster.environment()}
+        return subprocess.run([*line, *words], cwd=ROOT, env=environment, check=False).returncode
     finally:
         served.end()
         cluster.remove()
@@ -321,6 +334,7 @@ COMMANDS: dict[str, Callable[[Sequence[str]], int]] = {
     "stop": stop,
     "manage": run_manage,
     "test": test,
+    "test-long": test_long,
     "generated": generated,
     "shots": shots,
     "films": films,

@@ -19,7 +19,16 @@ from database import free_port
 from paths import ROOT
 
 #: What a checkout is made of, as far as a shop needs it.
-LINKED = ("core", "server", "web", "bench", "docs", "requirements.txt", "requirements-dev.txt")
+LINKED = (
+    "core",
+    "server",
+    "web",
+    "bench",
+    "docs",
+    "requirements.txt",
+    "requirements-dev.txt",
+    "requirements-setup.txt",
+)
 
 
 class SettingsTests(unittest.TestCase):

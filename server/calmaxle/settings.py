@@ -223,7 +223,7 @@ def _hashed_by_the_build(path: str, url: str) -> bool:
 
 WHITENOISE_IMMUTABLE_FILE_TEST = _hashed_by_the_build
 
-TEST_RUNNER = "calmaxle.testing.CountingRunner"
+TEST_RUNNER = "calmaxle.testing.runner.CountingRunner"
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,

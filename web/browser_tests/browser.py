@@ -1,36 +1,101 @@
-"""A browser at the demo shop; a test fails if the page complains on its console."""
+"""A browser at a demo shop of the test's own; a test fails if the page complains on its console."""
 
 from __future__ import annotations
 
+import atexit
+import functools
 import os
+import shutil
+import tempfile
 import time
 from collections.abc import Callable
 from pathlib import Path
-from typing import Any, Literal
+from typing import Any, Literal, TypeVar
 
 from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
-from django.core.management.base import CommandError
+from django.core.servers.basehttp import ThreadedWSGIServer
+from django.db import connection
+from django.db.models import Model, QuerySet
 from django.test import Client
-from playwright.sync_api import Browser, Locator, Page, Playwright, sync_playwright
+from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
+from playwright.sync_api import BrowserContext, Locator, Page, Playwright, sync_playwright
 
-from browser_tests.demo_shop import put_in_demo_shop
+from browser_tests.own_shop import copied_shop
+from calmaxle.testing import databases
+from calmaxle.testing.demo_template import demo_template
+from calmaxle.testing.runner import use_media
+from database import free_port
 from demo.management.commands.load_demo import PASSWORD
 from jobs.models import Job
-from shops.models import Person
+from shops.models import Person, Shop
 
 AXE = Path(__file__).parents[1] / "node_modules" / "axe-core" / "axe.min.js"
 CHROMIUM = "/usr/bin/chromium"
-ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
+ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 #: A limit for every wait, not a measure of speed: the cores are busy with the other tests too.
 PATIENCE_MS = 30_000
+_VIEW: Any = {"viewport": {"width": 1280, "height": 800}, "reduced_motion": "reduce"}
+
+M = TypeVar("M", bound=Model)
+
+
+class _Worker:
+    """What a process that runs browser tests makes once: a database, a port, a profile.
+
+    The port stays, so that scripts are fetched and compiled once and not once a class.
+    """
+
+    def __init__(self) -> None:
+        template, self.media = demo_template()
+        self.database = f"{connection.settings_dict['NAME']}_shops"
+        databases.copy(template, self.database)
+        self.port = free_port()
+        self.profile = tempfile.mkdtemp(prefix="calm-axle-profile-")
+        atexit.register(shutil.rmtree, self.profile, ignore_errors=True)
+
+
+@functools.cache
+def _worker_of(process: int) -> _Worker:
+    return _Worker()
+
+
+class _FinishingServer(ThreadedWSGIServer):
+    """A server that has given its last answer when it is closed: files of a class go with it."""
+
+    daemon_threads = False
+
+
+class _SamePort(LiveServerThread):
+    """A server at the port that the class before had."""
+
+    server_class = _FinishingServer
+
+    def _create_server(self, connections_override: Any = None) -> Any:
+        return self.server_class(
+            (self.host, self.port),
+            QuietWSGIRequestHandler,
+            allow_reuse_address=True,
+            connections_override=connections_override,
+        )
 
 
 class BrowserTestCase(StaticLiveServerTestCase):
-    """Starts one Chromium a class and one page a test, at the yard of the demo shop."""
+    """Starts one Chromium a class and one page a test, at the yard of a demo shop of its own."""
 
+    server_thread_class = _SamePort
     playwright: Playwright
-    browser: Browser
+    context: BrowserContext
+    #: Built files come as a shop's server sends them, so that the browser keeps what it compiled.
+    static_handler = staticmethod(lambda application: application)
     #: Whether a test begins at the yard; one that opens something else first need not wait for it.
     at_yard: bool = True
     #: Words of console errors that a test provokes on purpose.
@@ -41,51 +106,88 @@ class BrowserTestCase(StaticLiveServerTestCase):
         # Playwright's loop would make Django refuse its own plain queries in this thread.
         cls._async_before = os.environ.get("DJANGO_ALLOW_ASYNC_UNSAFE")
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
+        worker = _worker_of(os.getpid())
+        cls._database_before = connection.settings_dict["NAME"]
+        cls._use_database(worker.database)
+        cls._media_before = settings.MEDIA_ROOT
+        use_media(shutil.copytree(worker.media, tempfile.mkdtemp(), dirs_exist_ok=True))
+        cls.port = worker.port
         super().setUpClass()
         cls.playwright = sync_playwright().start()
-        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        cls.context = cls.playwright.chromium.launch_persistent_context(
+            worker.profile,
+            executable_path=CHROMIUM,
+            args=ARGUMENTS,
+            service_workers="block",
+            **_VIEW,
+        )
+        cls.context.set_default_timeout(PATIENCE_MS)
 
     @classmethod
     def tearDownClass(cls) -> None:
-        cls.browser.close()
+        cls.context.close()
         cls.playwright.stop()
         super().tearDownClass()
+        shutil.rmtree(settings.MEDIA_ROOT, ignore_errors=True)
+        use_media(cls._media_before)
+        cls._use_database(cls._database_before)
         if cls._async_before is None:
             del os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"]
         else:
             os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = cls._async_before
 
+    @classmethod
+    def _use_database(cls, name: str) -> None:
+        connection.close()
+        connection.settings_dict["NAME"] = name
+
+    def _fixture_teardown(self) -> None:
+        """Leave what is there: the next test has a shop of its own."""
+
     def setUp(self) -> None:
-        put_in_demo_shop()
+        self.own = copied_shop()
         self.complaints: list[str] = []
         self.expected = ()
-        self.page = self.new_page()
+        self.page = self._listened(self.context.new_page())
         self.sign_in(self.page)
 
     def tearDown(self) -> None:
-        self.page.context.close()
+        for context in self.context.browser.contexts if self.context.browser else ():
+            if context is not self.context:
+                context.close()
+        self._forget()
         said = [c for c in self.complaints if not any(words in c for words in self.expected)]
         self.assertEqual(said, [], "the browser's console")
 
-    def _fixture_teardown(self) -> None:
-        """Empty the database; a page that was just closed may still have a question on its way."""
-        for tries_left in (2, 1, 0):
-            try:
-                return super()._fixture_teardown()
-            except CommandError:
-                if not tries_left:
-                    raise
-        return None
+    def _forget(self) -> None:
+        """Leave the browser as it was found, but for the scripts that it compiled."""
+        blank = self.context.new_page()
+        for page in self.context.pages:
+            if page is not blank:
+                page.close()
+        self.context.clear_cookies()
+        self.context.set_offline(False)
+        session = self.context.new_cdp_session(blank)
+        origin = {"origin": self.live_server_url, "storageTypes": _KEPT_BY_PAGES}
+        session.send("Storage.clearDataForOrigin", origin)
+
+    @property
+    def shop(self) -> Shop:
+        return self.own.shop
+
+    def rows(self, model: type[M]) -> QuerySet[M]:
+        """Return the rows of a model that are of this test's shop."""
+        return self.own.rows(model)
 
     def new_page(self, service_workers: Literal["allow", "block"] = "block") -> Page:
-        """A page of its own; the worker that keeps it readable without the server costs time."""
-        context = self.browser.new_context(
-            viewport={"width": 1280, "height": 800},
-            reduced_motion="reduce",
-            service_workers=service_workers,
-        )
+        """Return a page at another device: nothing that is kept here is known there."""
+        browser = self.context.browser
+        assert browser is not None
+        context = browser.new_context(service_workers=service_workers, **_VIEW)
         context.set_default_timeout(PATIENCE_MS)
-        page = context.new_page()
+        return self._listened(context.new_page())
+
+    def _listened(self, page: Page) -> Page:
         page.on("pageerror", lambda error: self.complaints.append(str(error)))
         page.on(
             "console",
@@ -115,9 +217,13 @@ class BrowserTestCase(StaticLiveServerTestCase):
         page.get_by_role("button", name="Sign in").click()
         page.get_by_role("heading", name="Yard").wait_for()
 
+    def job(self, name: str) -> Job:
+        """Return the first job of a vehicle of this shop by how its name begins."""
+        return self.rows(Job).get(vehicle__name__startswith=name, again_of=None)
+
     def open_job(self, name: str, station: str, page: Page | None = None) -> Job:
         page = page or self.page
-        job = Job.objects.get(vehicle__name__startswith=name, again_of=None)
+        job = self.job(name)
         page.goto(f"{self.live_server_url}/jobs/{job.pk}/{station}")
         page.get_by_test_id("lean-change").wait_for()
         return job
@@ -183,3 +289,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
         self.enter("rear.track_m", "1840 mm", page=other)
         self.wait_for_text(self.place("rear.track_m", other), "1\u202f840")
         other.context.close()
+
+
+#: What a page keeps on its device; scripts that were compiled are kept elsewhere.
+_KEPT_BY_PAGES = "cookies,indexeddb,local_storage,cache_storage,service_workers,file_systems"

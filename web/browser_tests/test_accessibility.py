@@ -1,6 +1,6 @@
 from browser_tests.browser import AXE, BrowserTestCase
 from jobs.agreeing import token_of
-from jobs.models import Job, QuoteLink
+from jobs.models import QuoteLink
 from racks.models import Part
 
 FIT_SHEETS = (
@@ -91,11 +91,11 @@ class AccessibilityTests(BrowserTestCase):
         self.check("find")
 
     def test_the_sheet_of_a_kit_and_an_owner_s_page(self):
-        kit = Part.objects.get(part_number="TM-KR35-H")
+        kit = self.rows(Part).get(part_number="TM-KR35-H")
         self.page.goto(f"{self.live_server_url}/racks?list=sheets&sheet={kit.pk}")
         self.page.get_by_label("Step 1 says").wait_for()
         self.check_in_both_themes("kit sheet")
-        link = QuoteLink.objects.get(job__vehicle__name="Skerry wagon")
+        link = self.rows(QuoteLink).get(job__vehicle__name="Skerry wagon")
         self.page.goto(f"{self.live_server_url}/quote/{token_of(link)}")
         self.page.get_by_label("Your name").wait_for()
         self.check("owner's page")
@@ -111,7 +111,7 @@ class AccessibilityTests(BrowserTestCase):
             ("Drift", "rear.torque.links", ""),
             ("Drift", "all.clearance", ""),
         ):
-            job = Job.objects.get(vehicle__name__startswith=name, again_of=None)
+            job = self.job(name)
             self.page.goto(f"{self.live_server_url}/bay/{job.pk}?step={step}")
             self.page.get_by_role("heading", level=1).wait_for()
             self.check(f"bay, {step}")

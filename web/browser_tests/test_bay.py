@@ -8,7 +8,6 @@ from browser_tests.fitter import Fitter
 from jobs.models import Agreement, Job, Snapped
 from photos.models import Photo
 
-
 #: What a glove would press and is lower than 56 px, or sticks out.
 TOO_SMALL = """() => [...document.querySelectorAll(
   'main button, main select, main summary, main a, main input:not(.sr-only):not([type=checkbox])'
@@ -23,7 +22,7 @@ class BayTests(BrowserTestCase):
 
     def go_under(self, name, step="", page=None):
         page = page or self.page
-        job = Job.objects.get(vehicle__name__startswith=name)
+        job = self.job(name)
         page.goto(f"{self.live_server_url}/bay/{job.pk}{step}")
         page.get_by_role("heading", level=1).wait_for()
         return job
@@ -57,21 +56,21 @@ class BayTests(BrowserTestCase):
         job = self.go_under("Hive")
         self.assertEqual(self.page.evaluate("document.documentElement.dataset.theme"), "bay")
         bay = self.page.request.get(f"{self.live_server_url}/api/jobs/{job.pk}/bay").json()
-        wrench = TorqueWrench.objects.get(name="Wrench 3")
+        wrench = self.rows(TorqueWrench).get(name="Wrench 3")
         fitter = Fitter(self, self.page, bay, wrench.pk)
         for step in bay["steps"]:
             fitter.says(step["what"])
             fitter.do(step)
         self.page.get_by_text("20 of 20 done").wait_for()
-        self.until(lambda: StepAnswer.objects.filter(job=job).count() == 13)
-        self.assertEqual(TorqueRow.objects.filter(job=job, judged="passes").count(), 8)
+        self.until(lambda: self.rows(StepAnswer).filter(job=job).count() == 13)
+        self.assertEqual(self.rows(TorqueRow).filter(job=job, judged="passes").count(), 8)
 
     def test_a_reading_out_of_range_stays_and_another_stands_in_for_it(self):
         job = self.go_under("Hive")
         self.do_all_but(job, "rear.torque", "rear.air.in", "all.clearance", "all.tidy")
         self.go_under("Hive")
         self.fitter.says("Tighten saddle")
-        due = TorqueWrench.objects.get(name="Wrench 5")
+        due = self.rows(TorqueWrench).get(name="Wrench 5")
         self.expected = ("422",)
         self.page.get_by_label("Read by").select_option(str(due.pk))
         self.fitter.fill_in("Bolt 1 reads", "45")
@@ -84,7 +83,7 @@ class BayTests(BrowserTestCase):
         self.page.get_by_label("Bolt 3 reads").wait_for()
         log = self.page.get_by_role("list", name="Torque log")
         self.wait_for_text(log.locator(".line-through"), "Bolt 1: 60 N·m")
-        rows = TorqueRow.objects.filter(job=job).order_by("pk")
+        rows = self.rows(TorqueRow).filter(job=job).order_by("pk")
         self.assertEqual([row.judged for row in rows], ["high", "passes"])
 
     def good_wrench(self):
@@ -102,12 +101,12 @@ class BayTests(BrowserTestCase):
         self.fitter.fill_in("Measured, with its unit", "2.8 bar, both")
         self.page.get_by_text("4 of 20 done").wait_for()
         self.page.get_by_text("4 kept here, not sent").wait_for()
-        self.assertEqual(StepAnswer.objects.filter(job=job).count(), 0)
+        self.assertEqual(self.rows(StepAnswer).filter(job=job).count(), 0)
         self.page.context.set_offline(False)
-        self.until(lambda: StepAnswer.objects.filter(job=job).count() == 4)
+        self.until(lambda: self.rows(StepAnswer).filter(job=job).count() == 4)
         self.page.get_by_text("Saved").wait_for()
         steps = list(
-            StepAnswer.objects.filter(job=job).order_by("pk").values_list("step", flat=True)
+            self.rows(StepAnswer).filter(job=job).order_by("pk").values_list("step", flat=True)
         )
         self.assertEqual(steps, ["rear.bushings", "rear.links.made", "all.secure", "rear.air.out"])
 
@@ -123,7 +122,7 @@ class BayTests(BrowserTestCase):
         self.wait_for_text(ways, "extract")
         ways.get_by_role("button", name="This one did not hold").click()
         self.wait_for_text(ways, "did not hold")
-        self.until(lambda: Snapped.objects.get(job=job).tried == ["extract"])
+        self.until(lambda: self.rows(Snapped).get(job=job).tried == ["extract"])
         self.page.get_by_role("button", name="Back to the step").click()
         self.go_under("Skerry", "?step=front.link.left.off.snapped.0")
         self.fitter.says("tap")
@@ -140,7 +139,7 @@ class BayTests(BrowserTestCase):
         self.page.get_by_text("Kept here, not sent yet").wait_for()
         self.page.context.set_offline(False)
         self.wait_for_text(self.page.get_by_label("Ways out for"), "extract")
-        self.assertEqual(Snapped.objects.filter(job=job).count(), 1)
+        self.assertEqual(self.rows(Snapped).filter(job=job).count(), 1)
         # The plan it works by has changed, and says so.
         self.page.get_by_text("The plan changed.").wait_for()
         self.page.get_by_role("button", name="Seen").click()
@@ -176,10 +175,10 @@ class BayTests(BrowserTestCase):
         self.page.get_by_label("How it is").select_option("stop")
         self.page.get_by_role("button", name="Add it to the look-over").click()
         self.page.get_by_label("Stops").get_by_text("rated stop").wait_for()
-        Job.objects.filter(pk=job.pk).update(station="build")
+        self.rows(Job).filter(pk=job.pk).update(station="build")
         self.page.goto(f"{self.live_server_url}/jobs/{job.pk}/fit?sheet=links")
         told = self.page.get_by_label("From the bay")
-        self.wait_for_text(told, "Rear left link, eye to eye: 251. arm meets the shock")
+        self.wait_for_text(told, "Rear left link, eye to eye: 251 mm. arm meets the shock")
         told.get_by_role("button", name="Seen").click()
         told.wait_for(state="detached")
         self.page.goto(f"{self.live_server_url}/jobs/{job.pk}/look")
@@ -222,13 +221,13 @@ class BayTests(BrowserTestCase):
         self.fitter.says("Photograph what is handed")
         self.fitter.take_photo()
         self.fitter.says("Weight on the wheels")
-        self.until(lambda: Photo.objects.filter(job=job, place="step.rear.photo").count() == 1)
+        self.until(lambda: self.rows(Photo).filter(job=job, place="step.rear.photo").count() == 1)
 
     def test_over_the_sum_agreed_the_owner_signs_in_place_and_the_day_is_said(self):
         job = self.go_under("Kelp")
-        [step] = {bolt.step for bolt in Snapped.objects.filter(job=job)}
+        [step] = {bolt.step for bolt in self.rows(Snapped).filter(job=job)}
         sum_before = job.agreements.last().up_to_cents
-        Agreement.objects.filter(job=job).update(up_to_cents=10_000)
+        self.rows(Agreement).filter(job=job).update(up_to_cents=10_000)
         self.go_under("Kelp", f"?step={step}")
         self.page.get_by_role("button", name="Trouble").click()
         over = self.page.get_by_label("Over the sum agreed")
@@ -258,11 +257,11 @@ class BayTests(BrowserTestCase):
         self.page.evaluate("() => { IDBObjectStore.prototype.put = () => { throw new Error('full'); }; }")
         self.page.keyboard.press("PageDown")
         self.page.get_by_text("This device is full").wait_for()
-        self.until(lambda: StepAnswer.objects.count() > 0)
+        self.until(lambda: self.rows(StepAnswer).count() > 0)
 
     def test_what_an_earlier_version_kept_is_sent_by_this_one(self):
         job = self.go_under("Hive")
-        before = StepAnswer.objects.filter(job=job).count()
+        before = self.rows(StepAnswer).filter(job=job).count()
         # As the first released version wrote it; a new version reads it or ships with a change here.
         write = {
             "id": "7f0c9a52-3a54-4df8-9d3c-0a4f5f3f0b11", "at": 1, "person": "wren",
@@ -285,7 +284,7 @@ class BayTests(BrowserTestCase):
             write,
         )
         self.page.reload()
-        self.until(lambda: StepAnswer.objects.filter(job=job).count() == before + 1)
+        self.until(lambda: self.rows(StepAnswer).filter(job=job).count() == before + 1)
 
     def test_two_fitters_do_no_step_twice(self):
         job = self.go_under("Hive")
@@ -293,7 +292,7 @@ class BayTests(BrowserTestCase):
         self.sign_in(other, "tern")
         self.go_under("Hive", page=other)
         other.keyboard.press("PageDown")
-        self.until(lambda: StepAnswer.objects.filter(job=job).count() == 1)
+        self.until(lambda: self.rows(StepAnswer).filter(job=job).count() == 1)
         other.goto(f"{self.live_server_url}/bay/{job.pk}?step=rear.bushings")
         # Within two seconds or so the first one sees it done, by whom, and goes on.
         self.fitter.says("Press bushings into the links")

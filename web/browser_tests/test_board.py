@@ -7,7 +7,6 @@ from board.models import Placing
 from board.services import standing
 from browser_tests.browser import BrowserTestCase
 from jobs.models import Job
-from shops.models import Shop
 
 
 class BoardTests(BrowserTestCase):
@@ -19,7 +18,7 @@ class BoardTests(BrowserTestCase):
         self.page.get_by_role("heading", name="Board", exact=True).wait_for()
 
     def on_lane(self, name, proposed):
-        job = Job.objects.get(vehicle__name__startswith=name)
+        job = self.job(name)
         return self.page.locator(f'[data-job="{job.pk}"][data-proposed="{str(proposed).lower()}"]')
 
     def test_what_is_proposed_is_shown_dashed_and_taken_as_seen(self):
@@ -31,9 +30,9 @@ class BoardTests(BrowserTestCase):
         self.page.get_by_role("button", name=re.compile(r"Take the proposal: \d moves?")).click()
         self.on_lane("Orrery", False).wait_for()
         self.page.get_by_text("Nothing: it stands as it is proposed.").wait_for()
-        placing = Placing.objects.get(job__vehicle__name__startswith="Orrery")
+        placing = self.rows(Placing).get(job__vehicle__name__startswith="Orrery")
         self.assertIsNotNone(placing.day)
-        self.assertTrue(Job.objects.get(pk=placing.job_id).bay_planned)
+        self.assertTrue(self.rows(Job).get(pk=placing.job_id).bay_planned)
 
     def test_a_pin_by_hand_moves_the_others_round_it_before_anything_is_taken(self):
         self.on_lane("Orrery", True).press("Enter")
@@ -44,7 +43,7 @@ class BoardTests(BrowserTestCase):
         panel.get_by_role("button", name="Pin it there").click()
         panel.get_by_role("button", name="Let it move again").wait_for()
         self.wait_for_text(self.on_lane("Orrery", False), "●")
-        placing = Placing.objects.get(job__vehicle__name__startswith="Orrery")
+        placing = self.rows(Placing).get(job__vehicle__name__startswith="Orrery")
         self.assertEqual((placing.hour, placing.pinned), (2, True))
 
     def test_a_job_goes_on_with_its_plan_and_one_without_a_choice_says_why(self):
@@ -77,7 +76,7 @@ class BoardTests(BrowserTestCase):
     def test_who_is_away_is_counted_and_the_board_is_exported(self):
         self.page.get_by_text("Who is away").click()
         self.page.get_by_role("combobox", name="Who").select_option("Tern Oakes")
-        day = standing(Shop.objects.get()).days[3]
+        day = standing(self.shop).days[3]
         self.page.get_by_label("On", exact=True).fill(str(day))
         self.page.get_by_role("button", name="Away that day").click()
         there = self.page.get_by_role("region", name="People there").locator("span > span")
@@ -86,7 +85,7 @@ class BoardTests(BrowserTestCase):
         self.assertIn("SUMMARY:Skerry wagon", calendar)
 
     def test_no_room_is_said_and_the_job_can_be_taken_off_again(self):
-        Placing.objects.filter(job__vehicle__name__startswith="Orrery").update(kinds=["pit"])
+        self.rows(Placing).filter(job__vehicle__name__startswith="Orrery").update(kinds=["pit"])
         self.page.reload()
         self.page.get_by_text("needs pit; the shop has level ground, lift").wait_for()
         self.page.get_by_text("Bays and closed days").click()

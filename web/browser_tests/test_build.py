@@ -24,7 +24,7 @@ class BuildTests(BrowserTestCase):
         job = self.open_build()
         self.page.get_by_role("button", name="I have looked it through").click()
         self.page.get_by_text("looked it through as it is").wait_for()
-        self.assertEqual(PlanLook.objects.filter(job=job).count(), 1)
+        self.assertEqual(self.rows(PlanLook).filter(job=job).count(), 1)
 
         self.step("rear.photo").click()
         detail = self.page.get_by_label("Step in hand")
@@ -90,7 +90,7 @@ class BuildTests(BrowserTestCase):
         hand.get_by_label("Number of the order").fill("A-17")
         hand.get_by_role("button", name="Ordered", exact=True).click()
         self.wait_for_text(waits, "the last comes on Tue 4 Mar")
-        self.assertEqual(str(Job.objects.get(pk=job.pk).parts_on), "2031-03-04")
+        self.assertEqual(str(self.rows(Job).get(pk=job.pk).parts_on), "2031-03-04")
 
         bar.get_by_role("checkbox").check()
         hand.get_by_role("link", name="Check it as it arrives").wait_for()
@@ -172,7 +172,7 @@ class BuildTests(BrowserTestCase):
         detail.get_by_role("button", name="Remember it", exact=True).click()
         self.wait_for_text(detail, "Last time: left bracket fouls the brake pipe clip")
         self.wait_for_text(detail, "1.6 h usually")
-        kit = Part.objects.get(part_number="TM-KR35-H")
+        kit = self.rows(Part).get(part_number="TM-KR35-H")
         self.page.goto(f"{self.live_server_url}/racks?list=sheets&sheet={kit.pk}")
         snags = self.page.get_by_role("list", name="Snags")
         self.wait_for_text(snags, "left bracket fouls the brake pipe clip")
@@ -186,6 +186,6 @@ class BuildTests(BrowserTestCase):
 
     def test_nothing_chosen_is_said(self):
         self.expected = ("422",)
-        bittern = Job.objects.get(vehicle__name__startswith="Bittern")
+        bittern = self.job("Bittern")
         self.page.goto(f"{self.live_server_url}/jobs/{bittern.pk}/build")
         self.page.get_by_text("Nothing is chosen at either axle").wait_for()

@@ -74,7 +74,7 @@ class ChooseTests(BrowserTestCase):
         self.page.get_by_role("button", name="Hole 2 of 3").click()
 
         def fitted():
-            return Paper.objects.get(job=job, name="fitting").document["rear"]
+            return self.rows(Paper).get(job=job, name="fitting").document["rear"]
 
         self.until(lambda: (fitted()["left"]["bar_hole"], fitted()["right"]["bar_hole"]) == (1, 1))
         self.open_job("Orrery", "fit?sheet=holes")

@@ -7,7 +7,7 @@ from axlecore.lean.evaluate import evaluate
 from axlecore.practice.target import Target
 from axlecore.vehicle.rig import SetUp
 from browser_tests.browser import BrowserTestCase
-from jobs.models import Decision, Job
+from jobs.models import Decision
 from jobs.opened import OpenJob, opened
 
 
@@ -18,7 +18,7 @@ class ChoosingCase(BrowserTestCase):
         self.page.get_by_role("link", name=name, exact=True).click()
 
     def stored(self, name: str) -> OpenJob:
-        job = Job.objects.get(vehicle__name__startswith=name)
+        job = self.job(name)
         return opened(job.pk, job.shop_id)
 
     def planetarium(self) -> OpenJob:
@@ -69,7 +69,7 @@ class FromNothingTests(ChoosingCase):
         self.wait_for_text(recorded, f"{lean.reference_lean_rad * 57.29578:.1f}°")
         self.page.get_by_role("button", name="Go on to Fit").click()
         self.until(lambda: self.planetarium().row.station == "fit")
-        self.assertEqual(Decision.objects.get(job=job.row).reason, "least money that is enough")
+        self.assertEqual(self.rows(Decision).get(job=job.row).reason, "least money that is enough")
 
     def test_a_start_is_taken_with_its_reason(self):
         self.open_job("Bittern", "choose?sheet=target")

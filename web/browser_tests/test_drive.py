@@ -64,7 +64,7 @@ class DriveTests(BrowserTestCase):
             float(self.page.get_by_test_id(f"body as {one}").get_attribute("data-lean") or "")
             for one in ("measured", "predicted")
         ]
-        run = Run.objects.get(when="after", job=job)
+        run = self.rows(Run).get(when="after", job=job)
         told = run.told["gradient"]["value"]
         self.assertAlmostEqual(leans[0], math.radians(0.3 * told), 6)
         self.assertLess(abs(leans[1] / leans[0] - 1), 0.3)
@@ -100,7 +100,7 @@ class DriveTests(BrowserTestCase):
             picked.select_option("acceleration, sideways")
             self.page.get_by_role("button", name="Keep the run").click()
             self.page.get_by_role("link", name="Trace").nth(1).wait_for()
-            run = Run.objects.get(job=job)
+            run = self.rows(Run).get(job=job)
             self.assertEqual((run.answer["method"], run.simulated), ("A", False))
             broken = log.read_text().splitlines()
             broken[4] = broken[4].replace(",", "x", 1)
@@ -126,7 +126,7 @@ class DriveTests(BrowserTestCase):
         self.wait_for_text(explained.get_by_role("listitem").first, "air bags share one line")
         self.page.get_by_role("button", name="Correct the sheet by this").click()
         self.page.get_by_text("The sheet is corrected by the road").wait_for()
-        self.assertEqual(self.sheet(job)["spring_correction"]["typed"], "from road runs")
+        self.assertEqual(self.sheet(job)["spring_correction"]["evidence"], "road_runs")
         self.page.keyboard.press("Control+z")
         self.page.get_by_role("button", name="Correct the sheet by this").wait_for()
         self.assertIsNone(self.sheet(job)["spring_correction"])
@@ -174,7 +174,7 @@ class DriveTests(BrowserTestCase):
         self.wait_for_text(rests, "swings past centre")
         told = {
             run.when: run.answer["after_events"]["still_after_s"]
-            for run in Run.objects.filter(
+            for run in self.rows(Run).filter(
                 job__vehicle__name="Gannet seedbank", manoeuvre=Manoeuvre.ONE_SIDE_BUMPS
             )
         }
@@ -277,7 +277,7 @@ class DriveTests(BrowserTestCase):
             self.drive(name, sheet)
             self.page.get_by_text(seen).first.wait_for()
             self.rules_kept(f"drive {sheet}")
-        job = Job.objects.get(vehicle__name="Heron rescue", again_of=None)
+        job = self.rows(Job).get(vehicle__name="Heron rescue", again_of=None)
         self.page.set_viewport_size({"width": 390, "height": 844})
         self.page.goto(f"{self.live_server_url}/logger/{job.pk}")
         self.page.get_by_role("button", name="Start").wait_for()
@@ -287,7 +287,7 @@ class DriveTests(BrowserTestCase):
 class PhoneTests(BrowserTestCase):
     at_yard = False
 
-    def rows(self, log):
+    def samples(self, log):
         """A log as a phone's sensors send it: degrees a second, its own axes."""
         return [
             [float(at), float(side), 9.81, -math.degrees(rate), -math.degrees(yaw)]
@@ -301,13 +301,13 @@ class PhoneTests(BrowserTestCase):
         ]
 
     def test_a_run_whose_page_closed_on_the_road_is_on_the_phone_still(self):
-        job = Job.objects.get(vehicle__name="Heron rescue", again_of=None)
+        job = self.rows(Job).get(vehicle__name="Heron rescue", again_of=None)
         self.page.goto(f"{self.live_server_url}/logger/{job.pk}?when=after")
         self.page.get_by_label("Loaded").locator("option").first.wait_for(state="attached")
         self.page.get_by_role("button", name="Start").click()
         self.page.locator('[data-phase="still"]').wait_for()
         log = log_of(job)
-        driven = self.rows(log)[: int(np.searchsorted(log.time_s, log.time_s[-1] - 30.0))]
+        driven = self.samples(log)[: int(np.searchsorted(log.time_s, log.time_s[-1] - 30.0))]
         self.page.evaluate(SENDS, [driven, 1e7])
         self.page.locator('[data-phase="drive"]').wait_for()
         # Kept piece by piece: what is still on its way to the device is what is lost.
@@ -318,7 +318,7 @@ class PhoneTests(BrowserTestCase):
         self.wait_for_text(left, f"{driven[last][0] - driven[0][0]:.0f} s of it are on this phone")
         left.get_by_role("button", name="Keep what there is").click()
         left.wait_for(state="detached")
-        kept = Run.objects.filter(log_name__startswith="phone")
+        kept = self.rows(Run).filter(log_name__startswith="phone")
         self.until(lambda: kept.exists())
         self.assertEqual(kept.get().answer["method"], "A")
         self.page.reload()
@@ -326,7 +326,7 @@ class PhoneTests(BrowserTestCase):
         self.assertEqual(left.count(), 0)
 
     def test_a_phone_logs_without_a_network_and_sends_it_later(self):
-        job = Job.objects.get(vehicle__name="Heron rescue", again_of=None)
+        job = self.rows(Job).get(vehicle__name="Heron rescue", again_of=None)
         self.page.set_viewport_size({"width": 390, "height": 844})
         self.page.goto(f"{self.live_server_url}/logger/{job.pk}?when=after")
         # The sensors' own events first, as Chromium makes them of readings.
@@ -344,7 +344,7 @@ class PhoneTests(BrowserTestCase):
         phase = self.page.get_by_test_id("phase")
         self.page.locator('[data-phase="still"]').wait_for()
         log = log_of(job, logger=Logger(lost=0.0, jitter_s=0.0), seed=5)
-        rows = self.rows(log)
+        rows = self.samples(log)
         for kind in ("accelerometer", "linear-acceleration", "gyroscope"):
             sensors.send(
                 "Emulation.setSensorOverrideEnabled", {"enabled": False, "type": kind}
@@ -356,12 +356,12 @@ class PhoneTests(BrowserTestCase):
         self.page.get_by_role("button", name="It stands again").click()
         self.page.evaluate(SENDS, [[*rows[last:], [rows[-1][0] + 1, 0, 9.81, 0, 0]], began])
         self.page.locator('[data-phase="done"]').wait_for()
-        self.assertEqual(Run.objects.filter(log_name__startswith="phone").count(), 0)
+        self.assertEqual(self.rows(Run).filter(log_name__startswith="phone").count(), 0)
         self.page.context.set_offline(False)
-        kept = Run.objects.filter(log_name__startswith="phone")
+        kept = self.rows(Run).filter(log_name__startswith="phone")
         self.until(lambda: kept.exists())
         run = kept.get()
         self.assertEqual((run.when, run.answer["method"]), ("after", "A"))
-        stands = Run.objects.filter(job=job, when="before").first()
+        stands = self.rows(Run).filter(job=job, when="before").first()
         off = run.told["gradient"]["value"] / stands.told["gradient"]["value"] - 1
         self.assertLess(abs(off), 0.06)

@@ -268,7 +268,7 @@ class OutboxTests(EntryCase):
 
     def test_a_job_that_was_opened_opens_again_without_the_server(self):
         self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")
-        self.page.context.close()
+        self.page.close()
         self.page = self.new_page(service_workers="allow")
         self.sign_in(self.page)
         self.open_station("Orrery", "weigh")
@@ -291,7 +291,7 @@ class OutboxTests(EntryCase):
 
     def test_sheets_nobody_opened_open_without_the_server(self):
         self.expected = ("ERR_INTERNET_DISCONNECTED", "Failed to load")
-        self.page.context.close()
+        self.page.close()
         self.page = self.new_page(service_workers="allow")
         self.sign_in(self.page)
         self.open_station("Orrery", "weigh")

@@ -9,7 +9,7 @@ class StationCase(BrowserTestCase):
     def open_station(self, name: str, station: str, page=None) -> Job:
         """Open a station of a job; lean need not be computable there."""
         page = page or self.page
-        job = Job.objects.get(vehicle__name__startswith=name)
+        job = self.job(name)
         page.goto(f"{self.live_server_url}/jobs/{job.pk}/{station}")
         page.get_by_role("navigation", name="Stations").wait_for()
         return job
@@ -75,7 +75,7 @@ class WholeWayTests(StationCase):
         page.get_by_label("Rust of the whole underside").select_option("light")
         self.button("Go on to Choose").click()
         page.get_by_role("heading", name="Rear bar").wait_for()
-        job = Job.objects.get(vehicle__name="Ferry tender")
+        job = self.rows(Job).get(vehicle__name="Ferry tender")
         self.assertEqual(job.station, "choose")
         passed = job.passes.order_by("pk")
         self.assertEqual(
@@ -260,7 +260,7 @@ class LookTests(StationCase):
         Person.objects.create_user("wader", password="another-pass-phrase", shop=shop, role="lead")
         page = self.new_page()
         self.sign_in_by_hand(page, "wader", "another-pass-phrase")
-        job = Job.objects.get(vehicle__name__startswith="Bittern")
+        job = self.job("Bittern")
         for station in ("listen", "weigh", "look"):
             page.goto(f"{self.live_server_url}/jobs/{job.pk}/{station}")
             page.get_by_text("There is no such record in your shop.").wait_for()

@@ -38,7 +38,7 @@ class FitCase(BrowserTestCase):
         self.page.get_by_role("link", name=name, exact=True).click()
 
     def job_of(self, name: str) -> Job:
-        return Job.objects.select_related("vehicle", "shop").prefetch_related("papers").get(
+        return self.rows(Job).select_related("vehicle", "shop").prefetch_related("papers").get(
             vehicle__name__startswith=name
         )
 

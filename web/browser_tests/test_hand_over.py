@@ -18,14 +18,14 @@ class HandOverTests(BrowserTestCase):
         return self.open_job(name, f"hand-over?sheet={sheet}")
 
     def test_the_hive_hauler_is_handed_over_to_its_owners_phone(self):
-        job = Job.objects.get(vehicle__name="Hive hauler")
-        Job.objects.filter(pk=job.pk).update(station="hand_over")
+        job = self.rows(Job).get(vehicle__name="Hive hauler")
+        self.rows(Job).filter(pk=job.pk).update(station="hand_over")
         self.hand_over("Hive hauler")
         odometer = self.page.get_by_role("region", name="Odometer")
         odometer.get_by_label("It reads, km").fill("93 400")
         odometer.get_by_role("button", name="Keep it").click()
         gate = self.page.get_by_role("region", name="Gate of Hand over")
-        self.until(lambda: HandOver.objects.filter(job=job, odometer_m=93.4e6).exists())
+        self.until(lambda: self.rows(HandOver).filter(job=job, odometer_m=93.4e6).exists())
         press = gate.get_by_role("button", name="Hand it over without it")
         self.assertTrue(press.is_disabled())
         gate.get_by_role("textbox").fill("the bay's log is on paper today")
@@ -37,8 +37,9 @@ class HandOverTests(BrowserTestCase):
         self.page.get_by_role("link", name="Owner's report").click()
         self.page.get_by_role("button", name="Make a link for the owner").click()
         self.page.get_by_role("region", name="The owner's link").wait_for()
-        link = ReportLink.objects.get(job=job)
-        phone = self.browser.new_page(viewport={"width": 390, "height": 844})
+        link = self.rows(ReportLink).get(job=job)
+        phone = self.new_page()
+        phone.set_viewport_size({"width": 390, "height": 844})
         phone.goto(f"{self.live_server_url}/report/{report_token(link)}")
         phone.get_by_role("heading", name="Hive hauler").wait_for()
         phone.get_by_text("When to come back").wait_for()
@@ -66,11 +67,11 @@ class HandOverTests(BrowserTestCase):
         form.get_by_label("Odometer as it comes in").fill("61 420")
         form.get_by_role("button", name="Open the re-check").click()
         self.page.wait_for_url("**/look")
-        self.until(lambda: Job.objects.filter(again_of__vehicle__name="Gannet seedbank").exists())
+        self.until(lambda: self.rows(Job).filter(again_of__vehicle__name="Gannet seedbank").exists())
         self.expected = ("422",)
 
     def test_a_torque_that_fell_opens_its_joint_and_says_why(self):
-        again = Job.objects.get(vehicle__name="Turnstone survey", kind="recheck")
+        again = self.rows(Job).get(vehicle__name="Turnstone survey", kind="recheck")
         self.page.goto(f"{self.live_server_url}/jobs/{again.pk}/hand-over?sheet=visits")
         table = self.page.get_by_role("table", name="Torque then and now")
         fallen = table.get_by_role("row").filter(has_text="18 % less")
@@ -87,7 +88,7 @@ class HandOverTests(BrowserTestCase):
         clunk.get_by_label("What was found").fill("cup washer upside down, left")
         clunk.get_by_role("button", name="Keep what it was").click()
         self.wait_for_text(clunk, "It was washers in the wrong order: cup washer upside down")
-        self.assertEqual(TroubleAfter.objects.get().cause, "washer_order")
+        self.assertEqual(self.rows(TroubleAfter).get().cause, "washer_order")
         ask = self.page.get_by_role("region", name="What is noticed")
         ask.get_by_role("combobox", name="What", exact=True).select_option("clunk")
         ask.get_by_role("button", name="Where does it come from?").click()
@@ -125,13 +126,13 @@ class HandOverTests(BrowserTestCase):
         self.page.goto(self.live_server_url)
         self.page.get_by_text("In your own calendar").click()
         self.page.get_by_role("button", name="Make a new address").click()
-        self.until(lambda: CalendarFeed.objects.filter(number=2).exists())
+        self.until(lambda: self.rows(CalendarFeed).filter(number=2).exists())
 
     def test_a_job_is_somebodys_and_the_yard_shows_only_theirs(self):
         self.open_job("Skerry", "look")
         self.page.get_by_role("button", name="This job").click()
         self.page.get_by_role("combobox", name="Whose job it is").select_option("Tern Oakes")
-        self.until(lambda: Job.objects.filter(fitter__username="tern").exists())
+        self.until(lambda: self.rows(Job).filter(fitter__username="tern").exists())
         self.page.goto(f"{self.live_server_url}/?fitter=tern")
         self.page.get_by_role("link", name="Skerry wagon").wait_for()
         self.assertEqual(self.page.get_by_role("link", name="Kelp kitchen").count(), 0)
@@ -154,7 +155,7 @@ class HandOverTests(BrowserTestCase):
         )
         self.page.wait_for_url("**/hand-over")
         self.page.get_by_text("Odometer at hand-over: 61 300 km").wait_for()
-        self.assertEqual(Job.objects.filter(vehicle__name="Gannet seedbank").count(), 2)
+        self.assertEqual(self.rows(Job).filter(vehicle__name="Gannet seedbank").count(), 2)
 
     def test_who_did_what_is_filtered_and_two_versions_stand_side_by_side(self):
         self.open_job("Orrery", "weigh")
@@ -181,11 +182,11 @@ class HandOverTests(BrowserTestCase):
         self.page.get_by_role("button", name="Erase the owner").click()
         self.page.get_by_role("button", name="Erase for good").click()
         self.page.get_by_role("button", name="Erase for good").wait_for(state="detached")
-        self.assertFalse(Owner.objects.filter(name="Isla Fenwick").exists())
+        self.assertFalse(self.rows(Owner).filter(name="Isla Fenwick").exists())
 
     def test_hand_over_keeps_the_rules_in_both_themes(self):
-        again = Job.objects.get(vehicle__name="Turnstone survey", kind="recheck")
-        link = ReportLink.objects.filter(job__vehicle__name="Gannet seedbank").get()
+        again = self.rows(Job).get(vehicle__name="Turnstone survey", kind="recheck")
+        link = self.rows(ReportLink).filter(job__vehicle__name="Gannet seedbank").get()
         gannet = f"/jobs/{link.job_id}/hand-over?sheet="
         for path, seen in (
             (f"{gannet}back", "Handed over on"),

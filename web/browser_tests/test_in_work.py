@@ -1,7 +1,8 @@
 import re
 
-from browser_tests.browser import BrowserTestCase
 from django.db import connection
+
+from browser_tests.browser import BrowserTestCase
 from tasks.doing import perform
 from tasks.models import Task, TaskState
 
@@ -25,17 +26,17 @@ class InWorkTests(BrowserTestCase):
             self.addCleanup(asked_of_the_database, f"TRUNCATE procrastinate_{left} CASCADE")
 
     def in_line(self) -> Task:
-        self.until(lambda: Task.objects.filter(state=TaskState.WAITING).exists())
-        return Task.objects.get(state=TaskState.WAITING)
+        self.until(lambda: self.rows(Task).filter(state=TaskState.WAITING).exists())
+        return self.rows(Task).get(state=TaskState.WAITING)
 
     def done(self) -> None:
-        perform(Task.objects.filter(pk=self.in_line().pk))
+        perform(self.rows(Task).filter(pk=self.in_line().pk))
 
     def test_a_ranking_says_how_far_it_is_is_stopped_and_asked_for_again(self):
         self.expected = ("409",)
         self.open_job("Orrery", "choose?sheet=ranking")
         task = self.in_line()
-        Task.objects.filter(pk=task.pk).update(
+        self.rows(Task).filter(pk=task.pk).update(
             steps=4, steps_done=2, doing="418 sets: lean, balance, stress, price"
         )
         self.page.get_by_text("418 sets").wait_for()

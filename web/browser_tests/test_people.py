@@ -1,5 +1,6 @@
-from browser_tests.browser import BrowserTestCase
 from django.contrib.sessions.models import Session
+
+from browser_tests.browser import BrowserTestCase
 from people.models import PeopleEvent
 from people.tablets import set_number
 from shops.models import Person
@@ -106,4 +107,4 @@ class PeopleTests(BrowserTestCase):
         form.get_by_role("button", name="Set the number").click()
         self.page.get_by_text("From now on this number takes a tablet.").wait_for()
         self.assertEqual(self.page.get_by_role("button", name="Invite with a code").count(), 0)
-        self.assertIn("set their number", PeopleEvent.objects.get().words)
+        self.assertIn("set their number", self.rows(PeopleEvent).get().words)

@@ -4,10 +4,9 @@ import tempfile
 from pathlib import Path
 
 from browser_tests.browser import BrowserTestCase
-from jobs.models import Job
 from racks.models import Offer, Part
 from rigs.models import Vehicle
-from shops.models import Person, Shop
+from shops.models import Person
 
 TABLE = """SKU;Brand;kind;supplier;price;axle;min load;max load;od;arm;centre;span
 NEW-1;Dabchick Bars;bar;Shelf;199;rear;2000;5000;30 mm;250;1000;740
@@ -71,8 +70,8 @@ class RacksTests(BrowserTestCase):
         self.assertTrue(self.page.get_by_role("button", name="Take in all of it").is_disabled())
         self.page.get_by_role("button", name="Take in 2 rows").click()
         self.page.get_by_text("1 new parts, 1 updated, 1 rows left out.").wait_for()
-        self.assertFalse(Part.objects.filter(part_number="NEW-2").exists())
-        offers = Offer.objects.filter(part__part_number="TM-R35-S")
+        self.assertFalse(self.rows(Part).filter(part_number="NEW-2").exists())
+        offers = self.rows(Offer).filter(part__part_number="TM-R35-S")
         self.assertIn(40100, set(offers.values_list("price_cents", flat=True)))
 
     def test_a_heading_is_mapped_by_hand(self):
@@ -83,7 +82,7 @@ class RacksTests(BrowserTestCase):
         self.wait_for_text(self.page.get_by_test_id("import-says"), "3 rows can be read")
         self.page.get_by_role("button", name="Take in all of it").click()
         self.page.get_by_role("heading", name="Racks").wait_for()
-        self.until(lambda: Part.objects.filter(part_number="NEW-2").exists())
+        self.until(lambda: self.rows(Part).filter(part_number="NEW-2").exists())
 
     def test_prices_of_a_table_wait_for_a_lead(self):
         self.sign_in(self.page, "tern")
@@ -198,7 +197,7 @@ class ShopTests(BrowserTestCase):
         labour = self.page.get_by_label("An hour of labour")
         labour.fill("112.50")
         labour.press("Tab")
-        self.until(lambda: Shop.objects.get().labour_cents_an_hour == 11250)
+        self.until(lambda: self.shop.labour_cents_an_hour == 11250)
         self.open_job("Orrery", "fit?sheet=bolts")
         ways = self.page.get_by_role("list", name="Our ways come to")
         self.wait_for_text(ways.get_by_role("listitem"), "hang the bar by its links")
@@ -214,8 +213,8 @@ class ShopTests(BrowserTestCase):
         self.open_job("Orrery", "weigh", page)
         self.wait_for_text(self.place("wheelbase_m", page), "in")
         self.enter("wheelbase_m", "208", page=page)
-        vehicle = Job.objects.get(vehicle__name__startswith="Orrery").vehicle
-        self.until(lambda: "208 in" in str(Vehicle.objects.get(pk=vehicle.pk).sheet["wheelbase_m"]))
+        vehicle = self.job("Orrery").vehicle
+        self.until(lambda: "208 in" in str(self.rows(Vehicle).get(pk=vehicle.pk).sheet["wheelbase_m"]))
         page.get_by_text(" lb").first.wait_for()
         self.open_job("Orrery", "choose", page)
         self.wait_for_text(page.locator("main"), "mph")

@@ -8,7 +8,7 @@ import tempfile
 from dataclasses import replace
 
 from django.conf import settings
-from django.test import Client
+from django.test import Client, tag
 
 from axlecore.build.edits import Added, PlanEdits
 from axlecore.build.steps import VehicleState
@@ -16,7 +16,6 @@ from bay.models import TorqueWrench
 from browser_tests.browser import ARGUMENTS, CHROMIUM, PATIENCE_MS, BrowserTestCase
 from browser_tests.fitter import Fitter
 from browser_tests.rough_house import RoughHouse
-from jobs.models import Job
 from jobs.work import edit_plan
 from jobs.writes import write
 from shops.models import Person
@@ -35,12 +34,13 @@ select what from (
 """
 
 
+@tag("long")
 class RoughDayTests(BrowserTestCase):
     at_yard = False
 
     def setUp(self):
         super().setUp()
-        self.job = Job.objects.get(vehicle__name__startswith="Hive")
+        self.job = self.job("Hive")
         self.lead = Person.objects.get(username="wren")
         self.lengthen_plan()
         client = Client()
@@ -80,7 +80,7 @@ class RoughDayTests(BrowserTestCase):
 
     def test_sixty_steps_through_drops_and_kills_arrive_once_and_in_order(self):
         page = self.open_browser()
-        wrench = TorqueWrench.objects.get(name="Wrench 3").pk
+        wrench = self.rows(TorqueWrench).get(name="Wrench 3").pk
         path = f"{self.house.address}/api/jobs/{self.job.pk}/bay"
         bay = page.request.get(path).json()
         self.assertEqual(len(bay["steps"]), STEPS)

@@ -7,21 +7,23 @@ import signal
 from pathlib import Path
 from uuid import uuid4
 
+from django.test import tag
+
 from browser_tests.browser import BrowserTestCase
 from browser_tests.rough_house import RoughHouse, free_port, wait_for_port
 from front import Front
-from jobs.models import Job
 from photos.tests.test_photos import picture
 from shops.hashing import Argon2
 from shops.models import Person
 
 
+@tag("long")
 class TwoServersTests(BrowserTestCase):
     at_yard = False
 
     def setUp(self):
         super().setUp()
-        self.job = Job.objects.get(vehicle__name__startswith="Hive")
+        self.job = self.job("Hive")
         # Tests hash in a way that no real server reads.
         hasher = Argon2()
         kept = hasher.encode("longcauseway", hasher.salt())

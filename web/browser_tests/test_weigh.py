@@ -106,7 +106,7 @@ class IntakeTests(BrowserTestCase):
         self.page.get_by_label("Rear axle rating").fill("1100 kg")
         self.page.get_by_role("button", name="Open the job").click()
         self.wait_for_text(self.page.get_by_role("alert"), "Could not read “heavy”")
-        self.assertFalse(Job.objects.filter(vehicle__name="Bakery van").exists())
+        self.assertFalse(self.rows(Job).filter(vehicle__name="Bakery van").exists())
         self.page.get_by_label("Rear axle load").fill("790 kg")
         self.page.get_by_role("button", name="Open the job").click()
         self.page.get_by_role("heading", name="On a journey").wait_for()
@@ -118,7 +118,7 @@ class IntakeTests(BrowserTestCase):
         }
         self.assertEqual(
             known, {"wheelbase_m": "default", "rear.rating_kg": "plate",
-                    "load_states.0.rear_kg": "estimated"}
+                    "load_states.0.rear_kg": "measured"}
         )
         self.wait_for_text(self.page.locator("li"), "numbers are still class defaults")
 

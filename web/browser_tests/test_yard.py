@@ -66,7 +66,7 @@ class YardTests(BrowserTestCase):
         self.page.get_by_role("textbox", name="A copy").fill("Orrery, the second")
         self.page.get_by_role("button", name="Copy it").dblclick()
         self.page.get_by_role("heading", name="Orrery, the second").wait_for()
-        copies = Job.objects.filter(vehicle__name="Orrery, the second")
+        copies = self.rows(Job).filter(vehicle__name="Orrery, the second")
         self.page.wait_for_timeout(300)
         self.assertEqual(copies.count(), 1)
         self.assertEqual(copies.get().vehicle.sheet, job.vehicle.sheet)
@@ -116,7 +116,7 @@ class YardTests(BrowserTestCase):
         self.page.get_by_label("What the shop calls it").fill("Ferry tender")
         self.page.get_by_role("button", name="Open the job").click()
         self.page.get_by_role("navigation", name="Stations").wait_for()
-        sheet = Job.objects.get(vehicle__name="Ferry tender").vehicle.sheet
+        sheet = self.rows(Job).get(vehicle__name="Ferry tender").vehicle.sheet
         self.assertIsNone(sheet["rear"]["standard_bar"])
         bar = sheet["front"]["standard_bar"]["bar"]
         self.assertEqual((bar["outside_diameter_m"]["typed"], bar["bore_m"]["known"]),
@@ -139,11 +139,11 @@ class YardTests(BrowserTestCase):
         self.page.get_by_role("dialog").get_by_text("Ada Marsh").wait_for()
 
     def test_an_empty_shop_is_led_by_the_hand_to_a_practice_vehicle(self):
-        Job.objects.update(shelf="archived")
+        self.rows(Job).update(shelf="archived")
         self.page.reload()
         self.page.get_by_role("button", name="Load the practice vehicle").click()
         self.page.get_by_role("navigation", name="Stations").wait_for()
-        sheet = Job.objects.get(vehicle__name="Practice vehicle").vehicle.sheet
+        sheet = self.rows(Job).get(vehicle__name="Practice vehicle").vehicle.sheet
         self.assertTrue(sheet["rear"]["track_m"]["simulated"])
         self.page.keyboard.press("2")
         self.page.get_by_role("button", name="What is Drawings for?").click()

@@ -10,7 +10,10 @@ from shops.tests.people import TwoShops
 class BrokenTests(TwoShops):
     def failing(self, error):
         self.client.raise_request_exception = False
-        with mock.patch("jobs.api.news_of", side_effect=error):
+        with (
+            mock.patch("jobs.api.news_of", side_effect=error),
+            self.assertLogs("django.request", "ERROR"),
+        ):
             return self.client.get(f"/api/jobs/{self.job.pk}/news")
 
     def test_a_database_that_does_not_answer_is_later_not_no(self):
@@ -22,9 +25,12 @@ class BrokenTests(TwoShops):
 
     def test_a_database_that_is_away_before_anybody_is_known_is_later_too(self):
         self.client.raise_request_exception = False
-        with mock.patch(
-            "django.contrib.sessions.backends.db.SessionStore.load",
-            side_effect=OperationalError("gone"),
+        with (
+            mock.patch(
+                "django.contrib.sessions.backends.db.SessionStore.load",
+                side_effect=OperationalError("gone"),
+            ),
+            self.assertLogs("django.request", "ERROR"),
         ):
             answer = self.client.get(f"/api/jobs/{self.job.pk}/news")
         self.assert_refused(answer, 503, "", "tried again")

@@ -35,6 +35,6 @@ class GlossaryTests(unittest.TestCase):
     def test_words_that_were_given_up_are_said_nowhere(self):
         for path, text in self.read(*SAID).items():
             # What earlier files said is read where they are brought over; API shapes are generated.
-            if path.name in ("earlier.py", "columns.py", "schema.ts"):
+            if path.name in ("words_of_the_trade.py", "columns.py", "schema.ts"):
                 continue
             self.assertIsNone(GIVEN_UP.search(text), path)

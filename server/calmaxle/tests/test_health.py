@@ -31,7 +31,10 @@ class HealthTests(TestCase):
         self.assertEqual(late["backup"], "overdue")
 
     def test_a_database_that_is_away_or_a_disk_that_is_full_is_said(self):
-        with mock.patch.object(health.connection, "cursor", side_effect=OperationalError("gone")):
+        with (
+            mock.patch.object(health.connection, "cursor", side_effect=OperationalError("gone")),
+            self.assertLogs("django.request", "ERROR"),
+        ):
             away = self.client.get("/health")
         self.assertEqual((away.status_code, away.json()["database"]), (503, "does not answer"))
         with mock.patch.object(health.shutil, "disk_usage", return_value=mock.Mock(free=5_000_000)):

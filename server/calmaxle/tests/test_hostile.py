@@ -1,16 +1,15 @@
-"""A thousand hostile requests of each kind: every answer is one in words, none a failure."""
+"""Hostile requests of each kind: every answer is one in words, none a failure."""
 
 import json
 import random
 import re
 
-from django.test import Client
+from django.test import Client, tag
 
 from calmaxle.api import api
 from calmaxle.tests.test_every_endpoint import OPEN, operations
 from shops.tests.people import PASSWORD, TwoShops
 
-TIMES = 1000
 #: What is looked up, counted or parsed somewhere, and what only looks like it.
 BITS = (
     "\x00",
@@ -77,6 +76,8 @@ TYPES = (
 
 
 class HostileTests(TwoShops):
+    times = 80
+
     def setUp(self):
         super().setUp()
         self.client.raise_request_exception = False
@@ -99,7 +100,7 @@ class HostileTests(TwoShops):
         return found if self.random.random() < 0.7 else f"{found}/{self.some(1)}"
 
     def asked(self, ask):
-        for number in range(TIMES):
+        for number in range(self.times):
             answer = ask()
             said = (number, answer.request["PATH_INFO"], answer.status_code)
             self.assertLess(answer.status_code, 500, said)
@@ -225,7 +226,14 @@ class HostileTests(TwoShops):
         self.asked(ask)
 
     def test_an_owners_link_and_the_page_too(self):
-        for number in range(TIMES):
+        for number in range(self.times):
             path = self.random.choice(("/quote/", "/static/", "/", "/jobs/")) + self.some()
             answer = self.client.get(path)
             self.assertLess(answer.status_code, 500, (number, path))
+
+
+@tag("long")
+class ThousandHostileTests(HostileTests):
+    """The same, a thousand of each."""
+
+    times = 1000

@@ -3,7 +3,7 @@
 import pickle
 import unittest
 
-from calmaxle.testing import RemoteResult
+from calmaxle.testing.results import RemoteResult
 
 
 def failing(name: str) -> unittest.TestCase:
