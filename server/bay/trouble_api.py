@@ -4,7 +4,6 @@ from django.http import HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from axlecore.build.board import NoBoardError
 from axlecore.build.seized import Burns
 from axlecore.practice.look import Rating
 from axlecore.practice.undercarriage import Fault
@@ -20,10 +19,12 @@ from bay.trouble import (
     snap,
     take_up,
 )
-from board.services import DayMove, day_moves
-from jobs.schemas import job_of
+from board.proposing import ProposalOut, no_bay, proposal_task
+from board.services import DayMove, day_moves, standing
+from jobs.schemas import job_of, record_answer
 from jobs.writes import write
 from shops.requests import PersonRequest, writer
+from tasks.handing import TaskOut, told
 
 router = Router(tags=["bay"])
 
@@ -150,11 +151,20 @@ def post_taken_up(request: PersonRequest, job_id: int, body: TroubleIn) -> list[
     )
 
 
-@router.get("/jobs/{int:job_id}/bay/days", response=DaysOut, operation_id="read_day_moves")
-def get_days(request: PersonRequest, job_id: int) -> DaysOut:
+@router.get(
+    "/jobs/{int:job_id}/bay/days",
+    response={200: DaysOut, 202: TaskOut},
+    operation_id="read_day_moves",
+)
+def get_days(request: PersonRequest, job_id: int) -> HttpResponse:
     shop = job_of(request, job_id).row.shop
-    try:
-        moves = day_moves(shop)
-    except NoBoardError as error:
-        return DaysOut(moves=[], no_room=str(error))
-    return DaysOut(moves=moves, no_room="")
+    board = standing(shop)
+
+    def finished(answer: bytes) -> HttpResponse:
+        found = ProposalOut.model_validate_json(answer)
+        moves = day_moves(shop, board, found.proposal)
+        return record_answer(DaysOut(moves=moves, no_room=found.no_room))
+
+    if board.asked is None:
+        return record_answer(DaysOut(moves=[], no_room=no_bay(board.digest).no_room))
+    return told(request, proposal_task(request.user, board.asked, board.digest), finished)

@@ -6,14 +6,16 @@ from django.http import HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from axlecore.build.board import Board, NoBoardError
 from board import services
 from board.calendar import calendar_of
 from board.models import BayKind, Placing
+from board.proposing import ProposalOut, no_bay, proposal_task
 from jobs.models import Job, Shelf
+from jobs.schemas import json_answer, record_answer
 from shops.files import download
 from shops.models import Person
 from shops.requests import PersonRequest, writer
+from tasks.handing import TaskOut, told
 
 router = Router(tags=["board"])
 
@@ -68,9 +70,6 @@ class BoardOut(Schema):
     waiting: list[WaitingOut]
     #: Of what stands, to be sent with taking the proposal.
     seen: str
-    proposal: Board
-    #: Why there is no proposal; empty where there is one.
-    no_room: str
     days_off: list[date]
 
 
@@ -108,9 +107,6 @@ class PersonAwayIn(Schema):
     away: bool
 
 
-_NOTHING = Board([], 0.0, True, 0.0, [])
-
-
 def _board_out(person: Person) -> BoardOut:
     shop = person.shop
     off = sorted(shop.days_off.values_list("day", flat=True))
@@ -123,10 +119,6 @@ def _board_out(person: Person) -> BoardOut:
         .order_by("number")
     ]
     board = services.standing(shop)
-    try:
-        proposal, no_room = services.propose(board), ""
-    except NoBoardError as error:
-        proposal, no_room = _NOTHING, str(error)
     return BoardOut(
         days=board.days,
         people_on=services.people_on(shop, board.days),
@@ -161,8 +153,6 @@ def _board_out(person: Person) -> BoardOut:
         ],
         waiting=waiting,
         seen=board.digest,
-        proposal=proposal,
-        no_room=no_room,
         days_off=off,
     )
 
@@ -170,6 +160,17 @@ def _board_out(person: Person) -> BoardOut:
 @router.get("/board", response=BoardOut, operation_id="read_board")
 def get_board(request: PersonRequest) -> BoardOut:
     return _board_out(request.user)
+
+
+@router.get(
+    "/board/proposal", response={200: ProposalOut, 202: TaskOut}, operation_id="read_proposal"
+)
+def get_proposal(request: PersonRequest) -> HttpResponse:
+    board = services.standing(request.user.shop)
+    if board.asked is None:
+        return record_answer(no_bay(board.digest))
+    task = proposal_task(request.user, board.asked, board.digest)
+    return told(request, task, json_answer)
 
 
 @router.post("/board/jobs", response=BoardOut, operation_id="put_on_board")

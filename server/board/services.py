@@ -3,23 +3,24 @@
 import hashlib
 import math
 from collections import Counter
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterator, Sequence
+from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import date, timedelta
-from functools import lru_cache
 from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from axlecore.build.board import Board, NoBoardError, solve_board
+from axlecore.build.board import Board
 from axlecore.build.board_file import Bay as CoreBay
 from axlecore.build.board_file import BoardFile, BoardJob, Slot
 from axlecore.build.order import OrderLine
 from axlecore.build.steps import VehicleState
 from axlecore.errors import InputError
 from board.models import Bay, BayKind, DayOff, PersonAway, Placing
+from board.proposing import proposal_now, solved
 from jobs.models import Job, Shelf
 from jobs.opened import OpenJob, opened
 from jobs.work import Work
@@ -27,6 +28,7 @@ from racks.services import parts_of
 from shops.errors import Refused
 from shops.models import Person, Shop
 from shops.requests import only_a_lead
+from shops.try_again import TRIES
 
 #: Working days that are planned: three weeks.
 DAYS = 15
@@ -36,8 +38,6 @@ _ANY = tuple(BayKind.values)
 _LIFTED = (BayKind.LIFT.value,)
 #: Working days that each of the others has a vehicle for: exhaust shop, alignment, welder.
 OUTSIDE_DAYS = 1
-#: A board that is asked about again is not solved again.
-_solved = lru_cache(maxsize=64)(solve_board)
 
 
 @dataclass(frozen=True)
@@ -165,13 +165,6 @@ def _slot(placing: Placing, days: Sequence[date]) -> Slot | None:
     return Slot(placing.bay.name, days.index(placing.day), placing.hour)
 
 
-def propose(board: Standing) -> Board:
-    """Return where core would put each job; `NoBoardError` where not all find room."""
-    if board.asked is None:
-        raise NoBoardError("bays", "There is no bay yet: a lead adds one on the board.", [])
-    return _solved(board.asked)
-
-
 def put_on(person: Person, job_id: int) -> None:
     """Put a job on the board with what its plan takes, or take its new hours over.
 
@@ -221,12 +214,12 @@ class DayMove:
     proposed: date
 
 
-def day_moves(shop: Shop) -> list[DayMove]:
-    """Return whose day moves as the board would now be; `NoBoardError` where not all find room."""
-    board, closed = standing(shop), closed_days(shop)
+def day_moves(shop: Shop, board: Standing, proposed: Board) -> list[DayMove]:
+    """Return whose day moves as the board would now be."""
+    closed = closed_days(shop)
     by_key = {str(placing.job_id): placing for placing in board.placings}
     found = []
-    for placed in propose(board).jobs:
+    for placed in proposed.jobs:
         placing = by_key[placed.key]
         told = placing.job.ready_on
         now = _ready(shop, closed, placing, board.days[placed.day], placed.hour)
@@ -260,26 +253,45 @@ def take_off(person: Person, job_id: int) -> None:
 def pin(person: Person, job_id: int, bay_id: int, day: date, hour: int) -> None:
     """Put a job where a lead wants it; it stays there whatever is proposed."""
     _leads(person)
-    with transaction.atomic():
-        shop = _locked(person)
-        placing = Placing.objects.get(job_id=job_id, job__shop=shop)
-        placing.bay = Bay.objects.get(pk=bay_id, shop=shop)
-        if not 0 <= hour < shop.open_hours:
-            raise InputError(
-                "hour", f"Read hour {hour}; the shop is open {shop.open_hours} hours, from 0."
-            )
-        if day not in working_days(shop, timezone.localdate()):
-            raise InputError("day", f"{day} is no working day of the next three weeks.")
+    shop = person.shop
+    bay = Bay.objects.get(pk=bay_id, shop=shop)
+    if not 0 <= hour < shop.open_hours:
+        raise InputError(
+            "hour", f"Read hour {hour}; the shop is open {shop.open_hours} hours, from 0."
+        )
+    if day not in working_days(shop, timezone.localdate()):
+        raise InputError("day", f"{day} is no working day of the next three weeks.")
+    # Solving takes seconds and holds nobody up: the board is locked only to write on it, and
+    # where somebody wrote on it meanwhile it is solved anew.
+    for _ in range(TRIES):
+        before = standing(shop)
+        placing = next((one for one in before.placings if one.job_id == job_id), None)
+        if placing is None:
+            raise Placing.DoesNotExist
         if day < parts_come(placing):
             raise InputError(
                 "day",
                 f"Its parts come on {_said(parts_come(placing))}: pin it to that day or later.",
             )
-        placing.day, placing.hour, placing.pinned = day, hour, True
-        placing.save(update_fields=["bay", "day", "hour", "pinned"])
+        placing.bay, placing.day, placing.hour, placing.pinned = bay, day, hour, True
         # Two pins in each other's way are refused now.
-        propose(standing(shop))
-        _say_ready(shop, [placing])
+        solved(_asked_of(shop, before.days, before.bays, before.placings))
+        with _unchanged(person, before) as unchanged:
+            if unchanged:
+                placing.save(update_fields=["bay", "day", "hour", "pinned"])
+                _say_ready(shop, [placing])
+                return
+    raise Refused("seen", _CHANGED, 409)
+
+
+_CHANGED = "Somebody changed the board meanwhile; look at it again."
+
+
+@contextmanager
+def _unchanged(person: Person, board: Standing) -> Iterator[bool]:
+    """Hold a shop's board; say whether it still is the one that something was worked out from."""
+    with transaction.atomic():
+        yield standing(_locked(person)).digest == board.digest
 
 
 def parts_come(placing: Placing) -> date:
@@ -312,14 +324,19 @@ def unpin(person: Person, job_id: int) -> None:
 def take_proposal(person: Person, seen: str) -> None:
     """Put every job where it is proposed; refused where the board is another than was seen."""
     _leads(person)
-    with transaction.atomic():
-        shop = _locked(person)
-        board = standing(shop)
-        if board.digest != seen:
-            raise Refused("seen", "Somebody changed the board meanwhile; look at it again.", 409)
+    shop = person.shop
+    board = standing(shop)
+    if board.digest != seen:
+        raise Refused("seen", _CHANGED, 409)
+    proposed = proposal_now(person, board.asked, seen)
+    if proposed.no_room:
+        raise InputError("bays", proposed.no_room)
+    with _unchanged(person, board) as unchanged:
+        if not unchanged:
+            raise Refused("seen", _CHANGED, 409)
         bays = {bay.name: bay for bay in board.bays}
         by_key = {str(placing.job_id): placing for placing in board.placings}
-        for placed in propose(board).jobs:
+        for placed in proposed.proposal.jobs:
             placing = by_key[placed.key]
             placing.bay = bays[placed.bay]
             placing.day, placing.hour = board.days[placed.day], placed.hour

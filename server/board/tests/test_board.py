@@ -1,10 +1,12 @@
 """The board over HTTP: jobs put on, pinned, proposed, taken; closed days; two people at once."""
 
 from datetime import datetime, timedelta
+from unittest import mock
 
 from django.utils import timezone
 from icalendar import Calendar
 
+from board import proposing, services
 from board.models import Bay, Placing
 from board.services import working_days
 from jobs.models import Job
@@ -28,6 +30,12 @@ class BoardTests(WithChoice):
     def board(self):
         return self.client.get("/api/board").json()
 
+    def proposed(self):
+        return self.client.get("/api/board/proposal").json()
+
+    def proposal(self):
+        return self.proposed()["proposal"]
+
     def pin(self, bay, day, hour=0, client=None):
         body = {"bay_id": bay.pk, "day": day, "hour": hour}
         return self.send("PUT", f"/board/jobs/{self.job.pk}/pin", body, client)
@@ -40,7 +48,7 @@ class BoardTests(WithChoice):
         self.assertAlmostEqual(job["hours"], work["quote"]["hours"]["p80"], places=2)
         # Its parts are days away.
         self.assertGreater(job["earliest"], str(timezone.localdate()))
-        [placed] = board["proposal"]["jobs"]
+        [placed] = self.proposal()["jobs"]
         self.assertGreaterEqual(board["days"][placed["day"]], job["earliest"])
         self.assertEqual(len(board["days"]), 15)
 
@@ -62,6 +70,29 @@ class BoardTests(WithChoice):
         late = self.send("POST", "/board/take", {"seen": seen})
         self.assert_refused(late, 409, "seen", "meanwhile")
 
+    def test_the_board_may_change_while_it_is_solved(self):
+        """Nobody is held up by the solver: a pin is worked out anew, a proposal looked at again."""
+        bay = self.bay()
+        self.put_on()
+        day, real, changes = self.board()["days"][5], services.solved, [7.5]
+
+        def solve(asked):
+            if changes:
+                Placing.objects.update(hours=changes.pop())
+            return real(asked)
+
+        with (
+            mock.patch.object(services, "solved", side_effect=solve),
+            mock.patch.object(proposing, "solved", side_effect=solve),
+        ):
+            pinned = self.pin(bay, day)
+            self.assertEqual(pinned.status_code, 200)
+            [job] = pinned.json()["jobs"]
+            self.assertEqual((job["day"], job["hours"]), (day, 7.5))
+            changes.append(6.5)
+            late = self.send("POST", "/board/take", {"seen": pinned.json()["seen"]})
+            self.assert_refused(late, 409, "seen", "meanwhile")
+
     def test_a_proposal_is_not_taken_once_a_bar_is_late(self):
         self.bay()
         seen = self.put_on().json()["seen"]
@@ -79,7 +110,7 @@ class BoardTests(WithChoice):
         for day in (today, today - timedelta(days=1)):
             Placing.objects.update(bay=bay, day=working_days(self.shop, day)[0], hour=0, hours=30)
             board = self.board()
-            [placed] = board["proposal"]["jobs"]
+            [placed] = self.proposal()["jobs"]
             self.assertGreaterEqual(board["days"][placed["day"]], str(comes))
 
     def test_a_pin_stays_and_others_go_round_it(self):
@@ -90,7 +121,7 @@ class BoardTests(WithChoice):
         self.put_on(other)
         day = self.board()["days"][4]
         pinned = self.pin(bay, day, 1).json()
-        spots = {one["key"]: one for one in pinned["proposal"]["jobs"]}
+        spots = {one["key"]: one for one in self.proposal()["jobs"]}
         mine = spots[str(self.job.pk)]
         self.assertEqual((pinned["days"][mine["day"]], mine["hour"]), (day, 1))
         self.send("POST", "/board/unpin", {"job_id": self.job.pk})
@@ -110,7 +141,7 @@ class BoardTests(WithChoice):
         self.put_on()
         Job.objects.filter(pk=self.job.pk).update(due_on=timezone.localdate())
         Placing.objects.update(earliest=timezone.localdate() + timedelta(days=6))
-        [late] = self.board()["proposal"]["late"]
+        [late] = self.proposal()["late"]
         self.assertEqual(late["forbids"], "its parts")
         self.assertRegex(late["says"], r"come on (Mon|Tue|Wed|Thu|Fri) \d+ \w{3}")
 
@@ -176,7 +207,7 @@ class BoardTests(WithChoice):
         self.assertEqual(self.put_on().status_code, 200)
 
     def test_what_cannot_be_is_said_in_words(self):
-        self.assertIn("There is no bay yet", self.board()["no_room"])
+        self.assertIn("There is no bay yet", self.proposed()["no_room"])
         self.assert_refused(
             self.send("POST", "/board/take", {"seen": self.board()["seen"]}), 422, "bays"
         )
@@ -193,12 +224,12 @@ class BoardTests(WithChoice):
         )
         # The board itself is shown, so that the job can be taken off again.
         board = self.board()
-        self.assertIn(f"{self.job.vehicle.name} takes 900 h", board["no_room"])
+        self.assertIn(f"{self.job.vehicle.name} takes 900 h", self.proposed()["no_room"])
         self.assertEqual(len(board["jobs"]), 1)
         Placing.objects.update(hours=5, kinds=["pit"])
-        self.assertIn("needs pit; the shop has lift", self.board()["no_room"])
+        self.assertIn("needs pit; the shop has lift", self.proposed()["no_room"])
         off = self.send("POST", "/board/off", {"job_id": self.job.pk}).json()
-        self.assertEqual((off["no_room"], off["jobs"]), ("", []))
+        self.assertEqual((self.proposed()["no_room"], off["jobs"]), ("", []))
 
     def test_what_is_under_way_stays_and_nothing_begins_today(self):
         bay = self.bay()
@@ -206,12 +237,12 @@ class BoardTests(WithChoice):
         today = timezone.localdate()
         Placing.objects.update(earliest=today)
         board = self.board()
-        [placed] = board["proposal"]["jobs"]
+        [placed] = self.proposal()["jobs"]
         self.assertGreater(board["days"][placed["day"]], str(today))
         before = working_days(self.shop, today - timedelta(days=10))[0]
         Placing.objects.update(bay=bay, day=before, hour=2, hours=8 * 10)
         board = self.board()
-        [placed] = board["proposal"]["jobs"]
+        [placed] = self.proposal()["jobs"]
         self.assertEqual((board["days"][0], placed["day"], placed["hour"]), (str(before), 0, 2))
 
     def test_only_a_lead_of_the_shop_plans(self):

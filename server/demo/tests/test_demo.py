@@ -18,11 +18,14 @@ from axlecore.practice.look import LookOver
 from axlecore.practice.partfit import part_fit
 from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known
+from axlecore.quantities.sentences import in_units
+from axlecore.quantities.units import Units
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import SetUp
 from bay.models import TorqueWrench
 from bay.work import BayWork
-from board.services import propose, standing
+from board.proposing import solved
+from board.services import standing
 from demo import predictions, scenario
 from demo.come_back import BACK
 from demo.driven import HOLDS, JOINED
@@ -149,7 +152,7 @@ class LoadingTests(TestCase):
             job.vehicle.name.split()[0].strip(","): Work(opened(job.pk, shop.pk))
             for job in Job.objects.filter(placing__isnull=False).select_related("vehicle")
         }
-        board = propose(standing(shop))
+        board = solved(standing(shop).asked)
         self.assertEqual((len(board.jobs), shop.bays.count()), (8, 2))
         [late] = board.late
         self.assertEqual(late.key, str(work["Hive"].job.row.pk))
@@ -165,7 +168,7 @@ class LoadingTests(TestCase):
             "Last time: scrapes the exhaust hanger", " ".join(steps["rear.bar.in"].cautions)
         )
         saddle = next(step for step in steps.values() if step.what.startswith("Tighten saddle"))
-        self.assertIn("to 74 to 84 N·m", saddle.what)
+        self.assertIn("to 74 to 84 N·m", in_units(saddle.what, Units.METRIC))
         self.assertEqual(saddle.tools[0], "18 mm deep socket")
 
     def test_work_is_under_way_with_a_bolt_snapped_and_one_at_its_last_look(self):

@@ -71,6 +71,11 @@ class OrderingTests(WithChoice):
         self.assertNotIn("order", self.met(wrong["practice"]))
         self.assertEqual(self.work()["waiting"]["for_what"], [self.bar])
 
+    def proposed(self):
+        """Where the board proposes its only job to stand."""
+        [placed] = self.client.get("/api/board/proposal").json()["proposal"]["jobs"]
+        return placed
+
     def test_the_board_waits_for_the_day_that_was_told(self):
         self.send("POST", "/board/bays", {"name": "Lift", "kind": "lift"})
         board = self.send("POST", "/board/jobs", {"job_id": self.job.pk}).json()
@@ -78,12 +83,11 @@ class OrderingTests(WithChoice):
         late = str(today + timedelta(days=12))
         self.kept(self.lines, "ordered", expected=late)
         board = self.client.get("/api/board").json()
-        [placed] = board["proposal"]["jobs"]
-        self.assertGreaterEqual(board["days"][placed["day"]], late)
+        self.assertGreaterEqual(board["days"][self.proposed()["day"]], late)
         self.kept(self.lines, "arrived")
         self.assertEqual(Job.objects.get(pk=self.job.pk).parts_on, today)
         board = self.client.get("/api/board").json()
-        self.assertLess(board["days"][board["proposal"]["jobs"][0]["day"]], late)
+        self.assertLess(board["days"][self.proposed()["day"]], late)
 
     def test_what_is_in_stock_comes_off_the_shelf_and_goes_back(self):
         nuts = next(line for line in self.work()["order"] if line["kind"] == "consumable")

@@ -1,15 +1,29 @@
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { useOutbox } from "./outbox/useOutbox";
 import { NO_JOB } from "./outbox/write";
+import { whenDone } from "./tasks";
 
-/** The board as it stands and as it is proposed. */
+/** The board as it stands. */
 export const useBoard = () =>
   useQuery({
     queryKey: ["board"],
     queryFn: () => answered(client.GET("/api/board")),
     retry: false,
   });
+
+/** What is proposed for a board, by what stands on it; until it is there, what was proposed before. */
+export const useProposal = (seen: string | undefined) =>
+  useQuery({
+    queryKey: ["proposal", seen],
+    queryFn: () => whenDone(PROPOSAL_ASKED, () => answered(client.GET("/api/board/proposal"))),
+    enabled: seen !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+/** By this name it is known how far the proposal is. */
+const PROPOSAL_ASKED = "proposal";
 
 /** Puts what a lead does on the board into the outbox. */
 export function useBoardWrites() {

@@ -1,7 +1,7 @@
 import { useLead } from "../api/session";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useAttempt } from "../api/attempt";
-import { useBoard, useBoardWrites } from "../api/board";
+import { useBoard, useBoardWrites, useProposal } from "../api/board";
 import type { BoardView } from "../api/types";
 import { grouped } from "../drawings/quantity";
 import { Alert } from "../ui/alert";
@@ -16,6 +16,7 @@ import { Waiting } from "./waiting";
 /** The board: bays as lanes over working days, what stands there, and what is proposed. */
 export function Board() {
   const board = useBoard();
+  const proposed = useProposal(board.data?.seen);
   if (board.data === undefined)
     return (
       <main className="py-6">
@@ -23,10 +24,25 @@ export function Board() {
         <p>{board.error?.message ?? "Working it out …"}</p>
       </main>
     );
-  return <Planned board={board.data} />;
+  const { proposal, no_room } = proposed.data ?? NOT_YET;
+  return (
+    <Planned
+      board={{ ...board.data, proposal, no_room: proposed.error?.message ?? no_room }}
+      current={proposed.data?.seen === board.data.seen}
+    />
+  );
 }
 
-function Planned({ board }: { board: BoardView }) {
+/** Stands in for a proposal that was never there. */
+const NOT_YET: Pick<BoardView, "proposal" | "no_room"> = {
+  proposal: { jobs: [], late: [], late_total: 0, proven: true, gap: 0 },
+  no_room: "",
+};
+
+/** The proposal is of what stands now, or of what stood before. */
+type PlannedProps = { board: BoardView; current: boolean };
+
+function Planned({ board, current }: PlannedProps) {
   const { job: asked } = useSearch({ from: "/board" });
   const navigate = useNavigate();
   const open = (job: number) => void navigate({ to: "/board", search: { job }, replace: true });
@@ -34,7 +50,7 @@ function Planned({ board }: { board: BoardView }) {
   return (
     <main className="pb-10">
       <title>Board · Calm Axle</title>
-      <Head board={board} />
+      <Head board={board} current={current} />
       <Lanes board={board} picked={picked?.job_id} onPick={open} />
       <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-[3fr_2fr]">
         <Waiting board={board} onPick={open} />
@@ -49,7 +65,7 @@ function Planned({ board }: { board: BoardView }) {
 }
 
 /** What the proposal keeps of the promises, and taking it. */
-function Head({ board }: { board: BoardView }) {
+function Head({ board, current }: PlannedProps) {
   const { refusal, attempt } = useAttempt();
   const { take } = useBoardWrites();
   const lead = useLead();
@@ -65,7 +81,9 @@ function Head({ board }: { board: BoardView }) {
         <p className="text-sm text-pale" data-testid="board-says">
           {board.bays.length} {board.bays.length === 1 ? "bay" : "bays"}, {people},{" "}
           {board.open_hours} h a day
-          {board.proposal.jobs.length > 0 &&
+          {!current && !board.no_room && " · working out a proposal …"}
+          {current &&
+            board.proposal.jobs.length > 0 &&
             ` · keeps ${kept} of ${promised} promises, ${proven ? "proven best" : `may be off by ${grouped(gap * 100, 0)} %`}`}
         </p>
         <a
@@ -74,7 +92,7 @@ function Head({ board }: { board: BoardView }) {
         >
           Export the calendar
         </a>
-        {lead && moves.length > 0 && (
+        {lead && current && moves.length > 0 && (
           <Button primary onClick={() => void attempt(() => take(board.seen))}>
             Take the proposal: {moves.length} {moves.length === 1 ? "moves" : "move"}
           </Button>
