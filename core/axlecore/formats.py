@@ -11,9 +11,10 @@ from typing import Any, TypeVar
 
 from pydantic import TypeAdapter, ValidationError
 
-from axlecore.earlier import brought_over, name_path
 from axlecore.errors import CoreError, InputError
 from axlecore.quantities.measure import Place, Record
+from axlecore.upgrades import upgraded
+from axlecore.upgrades.words_of_the_trade import name_path
 
 T = TypeVar("T")
 
@@ -122,7 +123,7 @@ def from_json(text: str | bytes, kind: type[T]) -> T:
         raise FileError([Complaint(error.lineno, "", f"Not JSON: {error.msg}.")]) from None
     try:
         # An earlier version's names are read too; lines are those of the file as it is.
-        return _adapter(kind).validate_json(json.dumps(brought_over(document)), strict=True)
+        return _adapter(kind).validate_json(json.dumps(upgraded(document)), strict=True)
     except ValidationError as error:
         lines = {name_path(path): line for path, line in _lines(plain).items()}
         raise FileError(

@@ -9,6 +9,8 @@ from aftercare.coming_back import to_come
 from aftercare.giving import planned_visits
 from aftercare.models import CalendarFeed, HandOver
 from axlecore.aftercare.recheck import Visit, in_words
+from axlecore.quantities.sentences import in_units
+from axlecore.quantities.units import Units
 from shops.models import Person, Shop
 from shops.requests import only_a_lead
 from shops.secret import Secret
@@ -41,10 +43,14 @@ def _written(visits: Iterable[tuple[HandOver, Visit]]) -> bytes:
         event.add("dtend", visit.by + timedelta(days=1))
         vehicle = giving.job.vehicle.name
         event.add("summary", f"Re-check: {vehicle}, {visit.what}")
-        event.add("description", f"{in_words(visit)} Job {giving.job.number}.")
+        event.add("description", f"{_said(giving, visit)} Job {giving.job.number}.")
         calendar.add_component(event)
     made: bytes = calendar.to_ical()
     return made
+
+
+def _said(giving: HandOver, visit: Visit) -> str:
+    return in_units(in_words(visit), Units(giving.job.shop.units))
 
 
 def feed_token(shop: Shop) -> str:

@@ -28,7 +28,7 @@ def open_recheck(job: OpenJob, person: Person, number: int, typed: str) -> Job:
 
     Once: a visit that is open or made already is Refused.
     """
-    _, odometer_m = odometer_typed(person, typed)
+    _, odometer_m = odometer_typed(typed)
 
     def work() -> Job:
         giving = HandOver.objects.filter(job=job.row, handed_on__isnull=False).first()
@@ -112,7 +112,7 @@ def _with_visits(shop: Shop) -> "QuerySet[HandOver]":
         HandOver.objects.filter(job__shop=shop, next_number__isnull=False)
         .exclude(job__shelf=Shelf.DELETED)
         .exclude(pk__in=open_now.values("hand_over"))
-        .select_related("job__vehicle__owner")
+        .select_related("job__vehicle__owner", "job__shop")
         .order_by("next_by", "pk")
     )
 

@@ -11,7 +11,7 @@ from axlecore.aftercare.recheck import Every, Visit, check_odometer, next_visit,
 from axlecore.errors import InputError
 from axlecore.formats import to_plain
 from axlecore.practice.stations import JobKind, Station
-from axlecore.quantities.units import Dimension, read_quantity, with_unit
+from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
 from jobs.gates import pass_gate, worked
 from jobs.opened import OpenJob
 from shops.errors import Refused
@@ -28,16 +28,16 @@ def say_outside(job: OpenJob, person: Person, entry: OutsideEntry) -> None:
     worked(job.row)
 
 
-def odometer_typed(person: Person, typed: str) -> tuple[str, float]:
+def odometer_typed(typed: str) -> tuple[str, float]:
     """Return what was typed of an odometer with its unit, and what that is [m]."""
-    text = with_unit(typed, Dimension.DISTANCE, person.shown_units)
+    text = with_its_unit(typed, Dimension.DISTANCE, "odometer")
     return text, read_quantity(text, Dimension.DISTANCE, "odometer")
 
 
 def read_odometer(job: OpenJob, person: Person, typed: str) -> None:
     """Keep what the odometer reads as the vehicle is given back."""
     giving = _open(job)
-    text, odometer_m = odometer_typed(person, typed)
+    text, odometer_m = odometer_typed(typed)
     check_odometer(odometer_m, heard_before(job))
     giving.odometer, giving.odometer_m, giving.heard_m = text, odometer_m, odometer_m
     giving.save()
@@ -151,7 +151,7 @@ def hear_odometer(job: OpenJob, person: Person, typed: str) -> None:
     giving = hand_over_of(job)
     if giving.handed_on is None:
         raise Refused("odometer", "It was not handed over yet.", 409)
-    _, odometer_m = odometer_typed(person, typed)
+    _, odometer_m = odometer_typed(typed)
     check_odometer(odometer_m, giving.heard_m)
     giving.heard_m = odometer_m
     giving.save(update_fields=["heard_m"])

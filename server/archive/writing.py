@@ -37,6 +37,7 @@ from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver
 from axlecore.practice.stations import JobKind, Station
 from axlecore.practice.target import Target
+from axlecore.quantities.sentences import MARK
 from axlecore.road.answer import RunAnswer, Told
 from axlecore.road.driving import Manoeuvre
 from axlecore.road.impressions import Felt, Rider
@@ -139,7 +140,8 @@ def archive_of(job: OpenJob, papers: Mapping[str, bytes]) -> bytes:
         photos=photos,
         files=files.listed,
     )
-    return files.zipped(to_json(record, indent=1))
+    # Whoever takes it in reads its sentences as they stand: in metric units.
+    return files.zipped(to_json(record, indent=1).replace(MARK.encode(), b""))
 
 
 class _Files:

@@ -70,7 +70,7 @@ def measure_gap(
         raise InputError("obstacle", f"There is no obstacle “{key[:40]}” in this fit-up.")
     if Records.NUMBER not in bay.recorded.get(CLEAR, ()):
         bay.check(CLEAR, Records.NUMBER)
-    gap_m = metres(person, typed, "typed")
+    gap_m = metres(typed, "typed")
     # What cannot be is refused; what it comes to is said whenever it is read.
     gap_says(obstacle, gap_m)
     job.row.gap_readings.create(
@@ -108,9 +108,9 @@ def set_axle(job: OpenJob, person: Person, typed: TypedSetting, at: datetime | N
     if typed.override.strip():
         only_a_lead(person, "Only a lead has an axle tightened that is not settled; ask one.")
     measured = AxleSet(
-        SideSet(typed.left_hole - 1, metres(person, typed.left_link, "left_link")),
-        SideSet(typed.right_hole - 1, metres(person, typed.right_link, "right_link")),
-        metres(person, typed.gap, "gap") if typed.gap.strip() else 0.0,
+        SideSet(typed.left_hole - 1, metres(typed.left_link, "left_link")),
+        SideSet(typed.right_hole - 1, metres(typed.right_link, "right_link")),
+        metres(typed.gap, "gap") if typed.gap.strip() else 0.0,
     )
     # What cannot be is refused; what it comes to is said whenever it is read.
     settled(job.rig, job.set_up, job.read(Fitting), typed.axle, measured)

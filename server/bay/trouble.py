@@ -34,9 +34,7 @@ def snap(
     """Write down that a bolt snapped: its repair is a step of the plan from then on."""
     step = _undoing(job, key)
     # The ladder says what is wrong with the numbers before any of it is kept.
-    bolt = SnappedBolt(
-        key, size, metres(person, wall, "wall"), metres(person, edge, "edge"), reachable
-    )
+    bolt = SnappedBolt(key, size, metres(wall, "wall"), metres(edge, "edge"), reachable)
     job.row.snapped_bolts.create(
         step=key,
         size=bolt.size,

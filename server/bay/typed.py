@@ -4,16 +4,15 @@ from datetime import datetime, timedelta
 
 from django.utils import timezone
 
-from axlecore.quantities.units import Dimension, read_quantity, with_unit
-from shops.models import Person
+from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
 
 #: A device that says it did something longer ago has its clock wrong.
 _LONGEST_KEPT = timedelta(days=60)
 
 
-def metres(person: Person, typed: str, field: str) -> float:
-    """Return a small length as somebody typed it [m]; InputError names the field."""
-    text = with_unit(typed, Dimension.SMALL_LENGTH, person.shown_units)
+def metres(typed: str, field: str) -> float:
+    """Return a small length as somebody typed it, with its unit [m]; InputError names the field."""
+    text = with_its_unit(typed, Dimension.SMALL_LENGTH, field)
     return read_quantity(text, Dimension.SMALL_LENGTH, field)
 
 

@@ -4,6 +4,7 @@ import logging
 from typing import Any
 
 from django.core.exceptions import ObjectDoesNotExist, RequestDataTooBig
+from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import (
@@ -43,6 +44,8 @@ from racks.api import router as racks_router
 from racks.shelf_api import router as shelf_router
 from shops.api import router as shop_router
 from shops.errors import Refused, refusal
+from shops.in_units import PlainJson
+from shops.try_again import TryAgainResponse, asks_to_try_again
 from tasks.api import router as tasks_router
 from workbench.api import router as bench_router
 
@@ -75,6 +78,7 @@ api = _WithInputs(
     openapi_url=None,
     urls_namespace="api",
     parser=WritableText(),
+    renderer=PlainJson(),
 )
 api.add_router("", session_router)
 api.add_router("", people_router)
@@ -151,6 +155,13 @@ def stale(request: HttpRequest, error: StaleError) -> HttpResponse:
 @api.exception_handler(ObjectDoesNotExist)
 def not_found(request: HttpRequest, error: Exception) -> HttpResponse:
     return refusal(404, "", "There is no such record in your shop.")
+
+
+@api.exception_handler(OperationalError)
+def database_refused(request: HttpRequest, error: OperationalError) -> HttpResponse:
+    if not asks_to_try_again(error):
+        raise error
+    return TryAgainResponse()
 
 
 @api.exception_handler(FileNotFoundError)

@@ -1,4 +1,4 @@
-"""Reading what browsers send, without the characters that no database keeps."""
+"""Reading what browsers send, without the characters that mean nothing in what people write."""
 
 import re
 from typing import Any
@@ -7,8 +7,11 @@ from django.http import HttpRequest
 from django.utils.datastructures import MultiValueDict
 from ninja.parser import Parser
 
+from axlecore.quantities.sentences import MARK
+
 #: NUL and halves of surrogate pairs: pasted by accident, seen by nobody, refused by PostgreSQL.
-_UNWRITABLE = re.compile("[\x00\ud800-\udfff]")
+#: The mark of a quantity: what people write is never turned into other units.
+_UNWRITABLE = re.compile(f"[\x00\ud800-\udfff{MARK}]")
 
 
 #: A text of JSON, one that is not closed too, so that no place is looked at twice.

@@ -2,6 +2,7 @@
 
 from ninja import Schema
 
+from axlecore.quantities.sentences import kg
 from axlecore.vehicle.ends import Wheel
 from devices.drivers import PadSamples, RadioWrench, WheelPads
 
@@ -37,9 +38,9 @@ def _pad(wheel: Wheel, sent: PadSamples, division_kg: float) -> PadOut:
     if rising:
         says = f"The {name} pad drifts; it still climbs. Let it settle and read again."
     elif spread > 2 * division_kg:
-        says = f"The {name} pad jumps by {spread:.0f} kg. Let nobody lean on it and read again."
+        says = f"The {name} pad jumps by {kg(spread):.0f}. Let nobody lean on it and read again."
     elif sent.empty_kg:
-        says = f"The {name} pad read {sent.empty_kg:.0f} kg with nothing on it; taken off."
+        says = f"The {name} pad read {kg(sent.empty_kg):.0f} with nothing on it; taken off."
     else:
         says = ""
     steady = not rising and spread <= 2 * division_kg

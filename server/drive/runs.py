@@ -12,7 +12,8 @@ from django.utils import timezone
 from axlecore.errors import InputError
 from axlecore.formats import to_plain
 from axlecore.motion.manoeuvres import Course
-from axlecore.quantities.units import Dimension, read_quantity, with_unit
+from axlecore.quantities.sentences import km_per_h
+from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
 from axlecore.road.driving import Manoeuvre
 from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Rider
 from axlecore.road.parts_apart import YardLean
@@ -89,7 +90,7 @@ def _read(job: OpenJob, person: Person, typed: TypedRun) -> Run:
         person=person,
         driven_at=_driven_at(typed.driven_at),
     )
-    _say(run, _said(job, person, typed))
+    _say(run, _said(job, typed))
     run.set_up = to_plain(_fitted_when(job, typed.when))
     return run
 
@@ -103,12 +104,12 @@ def _say(run: Run, said: Mapping[str, Any]) -> None:
         setattr(run, name, value)
 
 
-def _said(job: OpenJob, person: Person, typed: SaidRun) -> dict[str, Any]:
+def _said(job: OpenJob, typed: SaidRun) -> dict[str, Any]:
     """How a run was driven, by the columns it is kept in; InputError where a number is none."""
 
     def number(what: str, dimension: Dimension) -> float | None:
         said = getattr(typed, what).strip()
-        return _number(person, said, dimension, what) if said else None
+        return _number(said, dimension, what) if said else None
 
     if job.rig.state(typed.state) is None:
         there = ", ".join(one.key.label for one in job.rig.load_states)
@@ -132,12 +133,14 @@ def _said(job: OpenJob, person: Person, typed: SaidRun) -> dict[str, Any]:
     for name in ("speed", "limit"):
         value = said[f"{name}_m_s"]
         if value is not None and not 0 < value < 45:
-            raise InputError(name, f"Read {3.6 * value:.0f} km/h; enter 1 to 160 km/h.")
+            raise InputError(
+                name, f"Read {km_per_h(value):.0f}; enter {km_per_h(1 / 3.6, 160 / 3.6):.0f}."
+            )
     return said
 
 
-def _number(person: Person, typed: str, dimension: Dimension, field: str) -> float:
-    return read_quantity(with_unit(typed, dimension, person.shown_units), dimension, field)
+def _number(typed: str, dimension: Dimension, field: str) -> float:
+    return read_quantity(with_its_unit(typed, dimension, field), dimension, field)
 
 
 def _driven_at(told: datetime | None) -> datetime:
@@ -176,7 +179,7 @@ def put_right(
 
     Called without a lock: where the logger lay elsewhere, its log is worked through again.
     """
-    said = _said(job, person, typed)
+    said = _said(job, typed)
     run = job.row.runs.get(pk=run_id, removed_at=None)
     height = said["sensor_height_m"]
     answers = {}
@@ -279,10 +282,7 @@ def keep_yard_test(job: OpenJob, person: Person, fitted: str, typed: Mapping[str
         raise InputError("fitted", "Say what was fitted since the last test.")
     if job.row.yard_tests.filter(removed_at=None).count() >= _MOST_RUNS:
         raise Refused("fitted", f"A job keeps {_MOST_RUNS} yard tests.", 422)
-    read = {
-        name: _number(person, typed[name], dimension, name)
-        for name, dimension in YARD_FIELDS.items()
-    }
+    read = {name: _number(typed[name], dimension, name) for name, dimension in YARD_FIELDS.items()}
     lean = YardLean(fitted.strip(), **read)
     job.row.yard_tests.create(
         fitted=lean.fitted, typed=dict(typed), measured=to_plain(lean), person=person

@@ -5,7 +5,7 @@ from datetime import datetime
 from ninja import Schema
 
 from axlecore.formats import from_plain
-from axlecore.lean.mass_shift import FROM_THE_ROAD
+from axlecore.quantities.measure import Evidence
 from axlecore.road.answer import RunAnswer, Told
 from axlecore.road.driving import Manoeuvre
 from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Question, Rider
@@ -97,7 +97,7 @@ def drive_out(job: OpenJob) -> DriveOut:
         verdicts=verdicts(job, runs, answers),
         yard_tests=[_yard_out(test) for test in tests],
         gains=gains([from_plain(test.measured, YardLean) for test in tests]),
-        corrected=correction is not None and correction.typed == FROM_THE_ROAD,
+        corrected=correction is not None and correction.evidence is Evidence.ROAD_RUNS,
     )
 
 

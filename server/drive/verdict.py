@@ -7,9 +7,8 @@ from axlecore.fitup.other_links import OtherLink, other_links
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import from_plain, to_plain
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
-from axlecore.lean.mass_shift import FROM_THE_ROAD
 from axlecore.practice.target import Target
-from axlecore.quantities.measure import Measured, Record
+from axlecore.quantities.measure import Evidence, Measured, Record
 from axlecore.road.answer import Answered, RunAnswer, Told
 from axlecore.road.comparing import Comparison, Conditions, compare, driven_alike
 from axlecore.road.judging import AgainstSheet, judged, of_this_vehicle
@@ -243,11 +242,11 @@ def _wanted(job: OpenJob, key: LoadKey) -> float | None:
 def _before_the_road(job: OpenJob) -> Measured | None:
     """The correction of the sheet's springs, were it not for the road's."""
     now = job.sheet.spring_correction
-    if now is None or now.typed != FROM_THE_ROAD:
+    if now is None or now.evidence is not Evidence.ROAD_RUNS:
         return now
     for revision in job.row.vehicle.revisions.order_by("-version").iterator():
         found = from_plain(revision.document, Sheet).spring_correction
-        if found is None or found.typed != FROM_THE_ROAD:
+        if found is None or found.evidence is not Evidence.ROAD_RUNS:
             return found
     return None
 
@@ -263,5 +262,5 @@ def take_correction(job: OpenJob, person: Person, base_version: int, found: Verd
     def change(sheet: Sheet) -> Sheet:
         return with_factor(sheet, round(factor.value, 4), round(half, 4))
 
-    said = f"{factor.value:.2f} ± {half:.2f}, {FROM_THE_ROAD}"
+    said = f"{factor.value:.2f} ± {half:.2f}, from road runs"
     edit_sheet(job, person, base_version, "spring_correction", said, change)

@@ -12,12 +12,9 @@ from django.db import OperationalError, connection, transaction
 from jobs.models import Job
 from jobs.opened import OpenJob, opened
 from rigs.models import Vehicle
+from shops.try_again import TRIES, asks_to_try_again
 
 R = TypeVar("R")
-
-#: PostgreSQL asks to try again: serialisation failure, deadlock.
-_TRY_AGAIN = ("40001", "40P01")
-_TRIES = 4
 
 
 def in_turn(job_id: int, shop_id: int, work: Callable[[], R]) -> R:
@@ -56,13 +53,12 @@ def write(job_id: int, shop_id: int, act: Callable[[OpenJob], object]) -> OpenJo
 
 def _tried_again(work: Callable[[], R]) -> R:
     """Do a transaction, again where the database asks for that."""
-    for tries_left in reversed(range(_TRIES)):
+    for tries_left in reversed(range(TRIES)):
         try:
             return work()
         except OperationalError as error:
-            state = getattr(error.__cause__, "sqlstate", None)
-            # Inside another transaction all of that would have to be done again.
-            if state not in _TRY_AGAIN or not tries_left or connection.in_atomic_block:
+            # Inside another transaction all of that is done again, by whoever began it.
+            if not (tries_left and asks_to_try_again(error)) or connection.in_atomic_block:
                 raise
     raise AssertionError("unreachable")
 

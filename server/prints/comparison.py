@@ -10,6 +10,7 @@ from axlecore.lean.uncertainty import certainty
 from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.target import Target
 from axlecore.practice.words import chosen_words, how_known
+from axlecore.quantities.sentences import km_per_h, m_per_s
 from axlecore.quantities.units import Units
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
 from axlecore.vehicle.rig import SetUp, Vehicle
@@ -37,7 +38,7 @@ def _rows(
             f"{'less' if then.lean_rad <= now.lean_rad else 'more'}",
         ),
         (
-            "Lean in a side wind of 12 m/s at 90 km/h",
+            f"Lean in a side wind of {m_per_s(12):.0f} at {km_per_h(25):.0f}",
             _degrees(now.wind_lean_rad),
             _degrees(then.wind_lean_rad),
             f"{abs(1 - then.wind_lean_rad / now.wind_lean_rad):.0%} "

@@ -11,6 +11,7 @@ from axlecore.fitup.drilling import RULER_M, Template, Tile, drill_plan, templat
 from axlecore.fitup.sheet import AxleFit, Fitting
 from axlecore.fitup.start import begun
 from axlecore.practice.fitting import CAUTIONS
+from axlecore.quantities.sentences import mm
 from axlecore.vehicle.ends import End, Side
 from jobs.opened import OpenJob
 from prints.paper import Page, drawing, page_of
@@ -160,8 +161,8 @@ def _pdf(job: OpenJob, axle: End, side: Side, paper: str) -> Page:
                 {
                     "number": mark.number,
                     "size": mark.size,
-                    "forward": round(mark.forward_m * _MM, 1),
-                    "above": round(mark.above_edge_m * _MM, 1),
+                    "forward": f"{mm(mark.forward_m):.1f}",
+                    "above": f"{mm(mark.above_edge_m):.1f}",
                     "steps": " · ".join(f"{step * _MM:g}" for step in mark.steps_m),
                     "bolt": None if mark.bolt_m is None else round(mark.bolt_m * _MM),
                     "fine": mark.fine,

@@ -9,7 +9,9 @@ from axlecore.practice.listen import Complaint
 from axlecore.practice.look import LookOver, Rating, parts_to_see
 from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known, Measured, Place
-from axlecore.quantities.units import Dimension, Units, write_quantity
+from axlecore.quantities.sentences import stated_quantity
+from axlecore.quantities.units import Dimension, Units
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import LoadState, Vehicle
 from jobs.opened import OpenJob
 from photos.services import ARRIVED, SIDE, STEP
@@ -40,7 +42,7 @@ _Section: TypeAlias = tuple[str, list[_Line]]
 
 
 def _line(rule: Place, found: Measured) -> _Line:
-    text = write_quantity(found.value, rule.dimension, found.tolerance)
+    text = stated_quantity(found.value, rule.dimension, found.tolerance)
     return _Line(rule.label, text, f"{found.known}, stand-in" if found.simulated else found.known)
 
 
@@ -68,7 +70,7 @@ def _in_two(sections: list[_Section]) -> list[tuple[_Line, _Line]]:
 
 
 def _kg(found: Measured) -> str:
-    return write_quantity(found.value, Dimension.MASS, 1.0)
+    return stated_quantity(found.value, Dimension.MASS, 1.0)
 
 
 def _state(sheet: Vehicle, state: LoadState) -> dict[str, Any]:
@@ -86,16 +88,16 @@ def _state(sheet: Vehicle, state: LoadState) -> dict[str, Any]:
         "axles": [
             (
                 name,
-                write_quantity(load, Dimension.MASS, 1.0),
+                stated_quantity(load, Dimension.MASS, 1.0),
                 _kg(axle.rating_kg),
                 load > axle.rating_kg.value,
             )
             for name, load, axle in (
-                ("front", state.front_kg, sheet.front),
-                ("rear", state.rear_kg, sheet.rear),
+                ("front", state.axle_kg(End.FRONT), sheet.front),
+                ("rear", state.axle_kg(End.REAR), sheet.rear),
             )
         ],
-        "height": write_quantity(
+        "height": stated_quantity(
             state.centre_of_gravity_height_m.value,
             Dimension.LENGTH,
             state.centre_of_gravity_height_m.tolerance,

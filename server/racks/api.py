@@ -11,7 +11,7 @@ from pydantic import Field
 from axlecore.bars.steel import STEELS
 from axlecore.errors import InputError
 from axlecore.quantities.entry import read_amount
-from axlecore.quantities.units import Dimension, read_quantity
+from axlecore.quantities.units import Dimension, Units, read_quantity
 from axlecore.racks.columns import COLUMNS, Column
 from axlecore.racks.parts import PartKind, RackPart
 from axlecore.racks.rows import LONGEST_TABLE
@@ -132,6 +132,8 @@ class TableIn(Schema):
     # One more than is read, so that core says what is too long.
     text: str = Field(max_length=LONGEST_TABLE + 1)
     mapping: dict[str, str] | None = None
+    #: What a bare number of it means: what whoever looked at it sees numbers in.
+    units: Units = Units.METRIC
 
 
 class RowOut(Schema):
@@ -247,7 +249,7 @@ def post_preview(request: PersonRequest, body: TableIn) -> dict[str, Any]:
     found = headings(body.text)
     mapping = suggest(found) if body.mapping is None else body.mapping
     try:
-        rows = read_rack(body.text, mapping, request.user.shown_units, shop.currency)
+        rows = read_rack(body.text, mapping, body.units, shop.currency)
     except InputError as error:
         # A mapping that is not finished yet is shown, not refused; the rest is.
         if error.field != "mapping":
@@ -284,7 +286,7 @@ def post_preview(request: PersonRequest, body: TableIn) -> dict[str, Any]:
 @router.post("/racks/import", response=ImportOut, operation_id="import_table")
 def post_import(request: PersonRequest, body: ImportIn) -> dict[str, Any]:
     shop = writer(request).shop
-    rows = read_rack(body.text, body.mapping, request.user.shown_units, shop.currency)
+    rows = read_rack(body.text, body.mapping, body.units, shop.currency)
     bad = [row for row in rows if row.complaints]
     if bad and not body.good_rows_only:
         first = bad[0]

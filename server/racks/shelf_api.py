@@ -145,7 +145,7 @@ def _sheet_out(part: Part) -> KitSheetOut:
 )
 def put_sheet(request: PersonRequest, part_id: int, body: KitSheetIn) -> KitSheetOut:
     person = writer(request)
-    torques = read_torques(body.torques, person.shown_units)
+    torques = read_torques(body.torques)
     lines = [_line(f"lines.{at}", line) for at, line in enumerate(body.lines)]
     return _sheet_out(write_sheet(person, part_id, body.base_version, lines, torques))
 

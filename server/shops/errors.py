@@ -24,4 +24,9 @@ def refusal(status: int, field: str, message: str) -> JsonResponse:
     message : str
         What was read and what would be accepted.
     """
-    return JsonResponse({"detail": [{"field": field, "message": message}]}, status=status)
+    return JsonResponse(
+        {"detail": [{"field": field, "message": message}]},
+        status=status,
+        # Written as it is: a quantity in it is still to be turned.
+        json_dumps_params={"ensure_ascii": False},
+    )

@@ -18,6 +18,7 @@ from django.utils import timezone
 
 from shops.errors import refusal
 from shops.models import KeptAnswer
+from shops.try_again import TRIES, TryAgainResponse, rewind_files
 from shops.turns import wait_for_turn
 
 #: A device that was away longer has its writes checked against what stands, as any other.
@@ -40,9 +41,14 @@ class Once:
             return self.get_response(request)
         if not _KEY.fullmatch(key):
             return refusal(422, "Idempotency-Key", "Send 8 to 64 letters, digits and dashes.")
-        return self._once(request, key)
+        for tries_left in reversed(range(TRIES)):
+            answer = self._in_one_transaction(request, key)
+            if not (tries_left and isinstance(answer, TryAgainResponse)):
+                return answer
+            rewind_files(request)
+        raise AssertionError("unreachable")
 
-    def _once(self, request: HttpRequest, key: str) -> HttpResponseBase:
+    def _in_one_transaction(self, request: HttpRequest, key: str) -> HttpResponseBase:
         with transaction.atomic():
             # A twin that is on its way at this moment is waited for, then answered from here.
             wait_for_turn(f"{request.user.pk} {key}")

@@ -9,13 +9,12 @@ from axlecore.aftercare.recheck import Every
 from axlecore.errors import InputError
 from axlecore.fitup.schools import settled
 from axlecore.quantities.entry import read_amount
-from axlecore.quantities.sentences import in_units
+from axlecore.quantities.sentences import in_units, stated_quantity
 from axlecore.quantities.units import (
     Dimension,
     Units,
     read_quantity,
-    with_unit,
-    write_quantity,
+    with_its_unit,
 )
 from shops.errors import Refused
 from shops.models import Currency, Person, Shop
@@ -87,7 +86,7 @@ def _known_units(typed: str) -> str:
 
 
 def _put_recheck_distance(shop: Shop, typed: str) -> None:
-    text = with_unit(typed, Dimension.DISTANCE, Units(shop.units))
+    text = with_its_unit(typed, Dimension.DISTANCE, "recheck_distance")
     shop.recheck_m = read_quantity(text, Dimension.DISTANCE, "recheck_distance")
     _checked_interval(shop)
 
@@ -116,7 +115,7 @@ _SETTINGS: Mapping[str, tuple[Callable[[Shop], str], Callable[[Shop, str], None]
     "crew": (lambda shop: str(shop.crew), _put_crew),
     "recheck_distance": (
         lambda shop: in_units(
-            write_quantity(shop.recheck_m, Dimension.DISTANCE, 1e3), Units(shop.units)
+            stated_quantity(shop.recheck_m, Dimension.DISTANCE, 1e3), Units(shop.units)
         ),
         _put_recheck_distance,
     ),

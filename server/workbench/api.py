@@ -11,7 +11,7 @@ from axlecore.bars.steel import DENSITY_KG_M3
 from axlecore.errors import InputError
 from axlecore.fasteners.drills import Holes, holes
 from axlecore.fasteners.repair import RepairRung, repair_ladder
-from axlecore.fasteners.torque import GRADES, Lubrication, Torque, torque
+from axlecore.fasteners.torque import Lubrication, Torque, torque
 from axlecore.fitup.bracket_place import LevelHole, level_hole
 from axlecore.fitup.links import LinkAttitude, link_attitude, link_for_level_arm
 from axlecore.lean.protractor import (
@@ -24,7 +24,7 @@ from axlecore.lean.protractor import (
     read_pictures,
 )
 from axlecore.quantities.measure import Known, Measured
-from axlecore.quantities.units import Dimension, read_quantity, with_unit
+from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
 from shops.requests import PersonRequest
 
 router = Router(tags=["bench"])
@@ -108,8 +108,6 @@ class TorqueIn(Schema):
 class TorqueOut(Schema):
     torque: Torque
     sheet_n_m: float | None
-    grades: list[str]
-    lubrications: list[str]
 
 
 class SnappedIn(Schema):
@@ -266,8 +264,6 @@ def get_torque(request: PersonRequest, asked: Query[TorqueIn]) -> TorqueOut:
     return TorqueOut(
         torque=torque(asked.size, asked.grade, asked.lubrication, sheet),
         sheet_n_m=sheet,
-        grades=list(GRADES),
-        lubrications=[one.value for one in Lubrication],
     )
 
 
@@ -298,7 +294,7 @@ def post_pictures(request: PersonRequest, body: PicturesIn) -> Protractor:
 def post_frame(request: PersonRequest, body: FrameIn) -> FrameOut:
     travel = None
     if body.travel is not None and body.trim is not None:
-        text = with_unit(body.trim_length, Dimension.SMALL_LENGTH, request.user.shown_units)
+        text = with_its_unit(body.trim_length, Dimension.SMALL_LENGTH, "trim_length")
         known = read_quantity(text, Dimension.SMALL_LENGTH, "trim_length")
         travel = read_length(body.travel, body.trim, known)
     return FrameOut(lean=read_frame(body.body, body.horizon), travel=travel)

@@ -9,7 +9,8 @@ from enum import StrEnum
 
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
-from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.quantities.sentences import km, stated_quantity
+from axlecore.quantities.units import Dimension
 
 #: How far an owner may have driven without anybody doubting the figure [m].
 _MOST_M = 3e9
@@ -34,7 +35,7 @@ class Every(Record):
 
     def __post_init__(self) -> None:
         if not 1e6 <= self.distance_m <= 5e7:
-            raise InputError("distance", "Enter 1 000 to 50 000 km between re-checks.")
+            raise InputError("distance", f"Enter {km(1e6, 5e7):.0f} between re-checks.")
         if not 30 <= self.days <= 1095:
             raise InputError("days", f"Read {self.days}; enter 30 to 1 095 days.")
 
@@ -180,10 +181,10 @@ def check_odometer(odometer_m: float, before_m: float | None) -> None:
     """
     # Asked as "not all valid" so that NaN is refused too.
     if not 0 <= odometer_m <= _MOST_M:
-        raise InputError("odometer", "Enter what the odometer reads, 0 to 3 000 000 km.")
+        raise InputError("odometer", f"Enter what the odometer reads, {km(0, 3e9):.0f}.")
     if before_m is not None and odometer_m < before_m:
         read, before = (
-            write_quantity(one, Dimension.DISTANCE, 1e3) for one in (odometer_m, before_m)
+            stated_quantity(one, Dimension.DISTANCE, 1e3) for one in (odometer_m, before_m)
         )
         raise InputError(
             "odometer",
@@ -199,7 +200,9 @@ def in_words(visit: Visit) -> str:
     visit : Visit
         Which.
     """
-    low, high = (write_quantity(one, Dimension.DISTANCE, 1e4) for one in (visit.from_m, visit.to_m))
+    low, high = (
+        stated_quantity(one, Dimension.DISTANCE, 1e4) for one in (visit.from_m, visit.to_m)
+    )
     day = f"{visit.by.day} {visit.by:%B %Y}"
     what = visit.what[0].upper() + visit.what[1:]
     return f"{what}: between {low} and {high}, or by {day}, whichever is first."

@@ -8,6 +8,7 @@ from enum import StrEnum
 
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import newton_metres
 
 #: A click wrench is good for 4 % each time: less than both together is no fall.
 _SAME = 0.06
@@ -138,7 +139,9 @@ def beside(
     """
     for name, read in (("then", then_n_m), ("now", now_n_m)):
         if read is not None and not 0 <= read <= 5000:
-            raise InputError(name, f"Read {read:g} N·m; enter 0 to 5 000 N·m.")
+            raise InputError(
+                name, f"Read {newton_metres(read):g}; enter {newton_metres(0, 5000):g}."
+            )
     if now_n_m is None:
         return ThenAndNow(joint, what, bolt, then_n_m, None, None, None, False, [])
     if not then_n_m:

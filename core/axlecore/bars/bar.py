@@ -22,6 +22,7 @@ from axlecore.bars.steel import (
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray, above_zero, stiffness
 from axlecore.quantities.measure import Measured, Record, check_places, place
+from axlecore.quantities.sentences import mm
 from axlecore.quantities.units import Dimension
 
 
@@ -86,8 +87,8 @@ class Bar(Record):
         if not self.bore_m.value < self.outside_diameter_m.value:
             raise InputError(
                 "bore_m",
-                f"Bore {self.bore_m.value * 1e3:.1f} mm is not below the outside diameter "
-                f"{self.outside_diameter_m.value * 1e3:.1f} mm; enter 0 for a solid bar.",
+                f"Bore {mm(self.bore_m.value):.1f} is not below the outside diameter "
+                f"{mm(self.outside_diameter_m.value):.1f}; enter 0 for a solid bar.",
             )
         if self.steel not in STEELS:
             raise InputError(
@@ -106,7 +107,7 @@ def _check_pieces(bar: Bar) -> None:
             f"Give one diameter for each of the {len(bar.centre_line_m) - 1} straight pieces.",
         )
     if not np.all((outside > 0.005) & (outside < 0.15)):
-        raise InputError("piece_diameters_m", "Every diameter must be 5 to 150 mm.")
+        raise InputError("piece_diameters_m", f"Every diameter must be {mm(0.005, 0.15):.0f}.")
     if not np.all(bore < outside):
         raise InputError(
             "wall_lost_m" if bar.wall_lost_m else "piece_diameters_m",

@@ -11,6 +11,7 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 from axlecore.errors import InputError
+from axlecore.quantities.sentences import metres, mm
 
 Point = tuple[float, float, float]
 
@@ -37,7 +38,9 @@ def check_centre_line(points: Sequence[Point], bushing_span_m: float) -> None:
         raise InputError("centre_line_m", f"Give 3 to {_MOST_POINTS} points, (x, y, z) in metres.")
     # Asked as "all within" so that NaN is refused too.
     if not all(abs(part) <= _FURTHEST_M for point in points for part in point):
-        raise InputError("centre_line_m", "Every coordinate must be a number within 5 m.")
+        raise InputError(
+            "centre_line_m", f"Every coordinate must be a number within {metres(5):.0f}."
+        )
     if any(math.dist(one, other) < _NEAREST_BEND_M for one, other in pairwise(points)):
         raise InputError("centre_line_m", "Two points lie on each other; leave one out.")
     if any(other[1] < one[1] for one, other in pairwise(points)):
@@ -89,5 +92,5 @@ def check_holes(setbacks: Sequence[float], points: Sequence[Point]) -> None:
     if not all(math.isfinite(setback) and 0 <= setback < end_piece for setback in setbacks):
         raise InputError(
             "hole_setbacks_m",
-            f"Every hole must lie on the arm's straight end, 0 to {end_piece * 1e3:.0f} mm in.",
+            f"Every hole must lie on the arm's straight end, {mm(0, end_piece):.0f} in.",
         )

@@ -9,6 +9,7 @@ from scipy.optimize import brentq
 from axlecore.bars.bar import Bar, bar_rates
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Measured, Record
+from axlecore.quantities.sentences import mm
 
 #: A reading this near to a claim makes it true: two points of a hundred.
 _NEAR = 0.02
@@ -175,4 +176,4 @@ def _verdict(claimed: float, computed: float, readings: list[Reading], bore_m: f
     )
     if bore_m is None:
         return said
-    return f"{said} It would be true of a tube with a bore of {bore_m * 1e3:.1f} mm: weigh it."
+    return f"{said} It would be true of a tube with a bore of {mm(bore_m):.1f}: weigh it."

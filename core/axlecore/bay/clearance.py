@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from axlecore.errors import InputError
 from axlecore.practice.fitting import FitStation
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import mm
 
 #: A gap so much less than on paper says that something lies otherwise than it was measured [m].
 _OTHERWISE_M = 0.005
@@ -69,11 +70,11 @@ def gap_says(obstacle: NearObstacle, gap_m: float) -> str:
     """
     # Asked as "not in range" so that NaN is refused too.
     if not (math.isfinite(gap_m) and 0 <= gap_m <= _MOST_M):
-        raise InputError("typed", f"Read {gap_m * 1e3:g} mm; enter 0 to {_MOST_M * 1e3:.0f} mm.")
+        raise InputError("typed", f"Read {mm(gap_m):g}; enter {mm(0, _MOST_M):.0f}.")
     said = []
     if gap_m < obstacle.needs_m:
-        said.append(f"It needs {obstacle.needs_m * 1e3:.0f} mm: make room before the road.")
+        said.append(f"It needs {mm(obstacle.needs_m):.0f}: make room before the road.")
     if gap_m < obstacle.computed_m - _OTHERWISE_M:
-        less = (obstacle.computed_m - gap_m) * 1e3
-        said.append(f"{less:.0f} mm less than on paper: something lies otherwise than measured.")
+        less = mm(obstacle.computed_m - gap_m)
+        said.append(f"{less:.0f} less than on paper: something lies otherwise than measured.")
     return " ".join(said)

@@ -22,6 +22,7 @@ from axlecore.lean.uncertainty import reference_lean
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.entry import fit_part
 from axlecore.quantities.measure import Known, Measured, Record
+from axlecore.quantities.sentences import mm
 from axlecore.vehicle.ends import BySide, End, Side
 from axlecore.vehicle.rig import SetUp, Vehicle
 
@@ -171,10 +172,10 @@ def check_set(bar: Bar, measured: AxleSet) -> None:
         # Asked as "not in range" so that NaN is refused too.
         if not 0.03 <= one.link_m <= _LONGEST_M:
             raise InputError(
-                f"{side}_link", f"Read {one.link_m * 1e3:.0f} mm; enter 30 to 1000 mm eye to eye."
+                f"{side}_link", f"Read {mm(one.link_m):.0f}; enter {mm(0.03, 1):.0f} eye to eye."
             )
     if not 0.0 <= measured.gap_m <= _WIDEST_GAP_M:
-        raise InputError("gap", f"Read {measured.gap_m * 1e3:.0f} mm; enter 0 to 100 mm.")
+        raise InputError("gap", f"Read {mm(measured.gap_m):.0f}; enter {mm(0, 0.1):.0f}.")
 
 
 def with_set(fitting: Fitting, end: End, measured: AxleSet) -> Fitting:
@@ -336,15 +337,15 @@ def _unlike(plan: AxleSet, measured: AxleSet) -> Iterator[str]:
     if abs(more) > SIDES_ALIKE_M + _ROUNDING_M:
         longer = Side.LEFT if more > 0 else Side.RIGHT
         yield (
-            f"The {longer} link is {abs(more) * 1e3:.0f} mm too long against the other: "
-            f"within {SIDES_ALIKE_M * 1e3:.0f} mm the bar is not preloaded."
+            f"The {longer} link is {mm(abs(more)):.0f} too long against the other: "
+            f"within {mm(SIDES_ALIKE_M):.0f} the bar is not preloaded."
         )
 
 
 def _tight(gap_m: float) -> Iterator[str]:
     if gap_m > 0:
         yield (
-            f"The last bolt misses by {gap_m * 1e3:.0f} mm: turn the links until it drops in "
+            f"The last bolt misses by {mm(gap_m):.0f}: turn the links until it drops in "
             "by hand, never pull it in."
         )
 
@@ -358,4 +359,4 @@ def _otherwise(plan: AxleSet, measured: AxleSet) -> Iterator[str]:
         more = now.link_m - was.link_m
         if abs(more) > AS_PLANNED_M:
             what = "longer" if more > 0 else "shorter"
-            yield f"{side.capitalize()} link {abs(more) * 1e3:.0f} mm {what} than planned."
+            yield f"{side.capitalize()} link {mm(abs(more)):.0f} {what} than planned."

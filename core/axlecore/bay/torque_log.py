@@ -12,6 +12,7 @@ from axlecore.errors import InputError
 from axlecore.fasteners.torque import wrench_setting
 from axlecore.fitup.bolts import KitBolt
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import metres, newton_metres
 from axlecore.racks.parts import SheetNut
 
 #: How far a reading may be from a single figure, as a part; a click wrench is good for 4 %.
@@ -68,10 +69,12 @@ class Wrench(Record):
             raise InputError("due_on", "A calibration holds until a day after it was made.")
         if not _LEAST_N_M <= self.from_n_m < self.to_n_m <= MOST_N_M:
             raise InputError(
-                "to_n_m", f"A wrench reads {_LEAST_N_M:g} to {MOST_N_M:g} N·m, rising."
+                "to_n_m", f"A wrench reads {newton_metres(_LEAST_N_M, MOST_N_M):g}, rising."
             )
         if not 0.1 <= self.length_m <= 2.0:
-            raise InputError("length_m", f"Read {self.length_m:g} m; enter 0.1 to 2 m.")
+            raise InputError(
+                "length_m", f"Read {metres(self.length_m):g}; enter {metres(0.1, 2):g}."
+            )
 
 
 @dataclass(frozen=True)
@@ -146,8 +149,8 @@ def joint_target(bolt: KitBolt) -> JointTarget:
     """
     sheet = ""
     if bolt.sheet_n_m is not None:
-        upper = "" if bolt.sheet_to_n_m is None else f" to {bolt.sheet_to_n_m:g}"
-        sheet = f"{bolt.sheet_n_m:g}{upper} N·m by the sheet"
+        asked = [one for one in (bolt.sheet_n_m, bolt.sheet_to_n_m) if one is not None]
+        sheet = f"{newton_metres(*asked):g} by the sheet"
     low, high = _range(bolt.use_n_m, bolt.use_to_n_m)
     middle = None if low is None or high is None else (low + high) / 2
     shares = PASSES if bolt.count >= _CROSS_FROM else PASSES[-1:]
@@ -217,8 +220,8 @@ def check_wrench(wrench: Wrench, today: date, target: JointTarget) -> None:
     if not (wrench.from_n_m <= target.from_n_m and target.to_n_m <= wrench.to_n_m):
         raise InputError(
             "wrench",
-            f"{wrench.name} reads {wrench.from_n_m:g} to {wrench.to_n_m:g} N·m; this joint asks "
-            f"{target.from_n_m:.0f} to {target.to_n_m:.0f}: take another.",
+            f"{wrench.name} reads {newton_metres(wrench.from_n_m, wrench.to_n_m):g}; this joint "
+            f"asks {newton_metres(target.from_n_m, target.to_n_m):.0f}: take another.",
         )
 
 
@@ -236,7 +239,8 @@ def clamped_n_m(read_n_m: float, wrench: Wrench, extension_m: float) -> float:
     """
     if not (math.isfinite(read_n_m) and _LEAST_N_M <= read_n_m <= MOST_N_M):
         raise InputError(
-            "reading", f"Read {read_n_m:g} N·m; enter {_LEAST_N_M:g} to {MOST_N_M:g} N·m."
+            "reading",
+            f"Read {newton_metres(read_n_m):g}; enter {newton_metres(_LEAST_N_M, MOST_N_M):g}.",
         )
     # The setting for one newton metre says how much less the wrench shows than the joint gets.
     return read_n_m / wrench_setting(1.0, wrench.length_m, extension_m)

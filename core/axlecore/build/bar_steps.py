@@ -14,6 +14,7 @@ from axlecore.fasteners.hexagons import across_flats
 from axlecore.fitup.sheet import Hand, Layout
 from axlecore.practice.look import Cover, VentPlace
 from axlecore.practice.undercarriage import Fault
+from axlecore.quantities.sentences import kg, mm
 from axlecore.vehicle.ends import End, Side
 from axlecore.vehicle.rig import RigKind
 
@@ -172,7 +173,7 @@ def _bar_out(facts: Facts, end: End, state: VehicleState) -> Iterator[Step]:
     if cradle:
         yield Step(
             key=f"{end}.cradle.down",
-            what="Jack under the cradle, last bolt out, lower it 75 to 100 mm.",
+            what=f"Jack under the cradle, last bolt out, lower it {mm(0.075, 0.1):.0f}.",
             why=cradle,
             state=VehicleState.CRADLE_LOWERED,
             axle=end,
@@ -268,7 +269,7 @@ def _hung(
             what="New bar in"
             + (", its ends over the steering link" if beams else "")
             + ", wrapped where its paint matters; nuts laid within reach.",
-            why=f"{facts.bar_kg(end):.0f} kg" if facts.bar_kg(end) else "as chosen",
+            why=f"{kg(facts.bar_kg(end)):.0f}" if facts.bar_kg(end) else "as chosen",
             state=where,
             axle=end,
             after=tuple(before),

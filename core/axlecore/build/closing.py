@@ -13,6 +13,7 @@ from axlecore.build.steps import Records, Step, VehicleState
 from axlecore.fasteners.hexagons import across_flats
 from axlecore.fitup.bolts import KitBolt
 from axlecore.practice.undercarriage import Fault
+from axlecore.quantities.sentences import mm, newton_metres
 from axlecore.vehicle.ends import End
 
 CLEAR, TIDY, NUTS = "all.clearance", "all.tidy", "all.wheel_nuts"
@@ -153,8 +154,8 @@ def _torque(facts: Facts, end: End, bolt: KitBolt, settled: str) -> Step:
     hanging = facts.job.ways["final_tightening"] == "hanging"
     target = "to a slight bulge, never crushed"
     if bolt.use_n_m is not None:
-        upper = "" if bolt.use_to_n_m is None else f" to {bolt.use_to_n_m:.0f}"
-        target = f"to {bolt.use_n_m:.0f}{upper} N·m"
+        asked = [one for one in (bolt.use_n_m, bolt.use_to_n_m) if one is not None]
+        target = f"to {newton_metres(*asked):.0f}"
     elif bolt.kind == "stop":
         target = "once its torque is settled: the sheet's would break it"
     four = ", cross pattern, at half and in full" if bolt.count >= 4 else ""
@@ -281,4 +282,4 @@ def _nearest(facts: Facts) -> str:
     if not gaps:
         return "what is near is not measured yet"
     least, name, end = min(gaps)
-    return f"nearest on paper: the {end} {name.lower()}, {max(0.0, least) * 1e3:.0f} mm"
+    return f"nearest on paper: the {end} {name.lower()}, {mm(max(0.0, least)):.0f}"

@@ -15,6 +15,7 @@ from axlecore.practice.look import Cover, Nuts, PartCheck, Rust
 from axlecore.practice.partfit import ONE_PERSON_KG
 from axlecore.practice.stations import JobKind
 from axlecore.practice.undercarriage import Fault, Part, parts_there
+from axlecore.quantities.sentences import mm
 from axlecore.racks.parts import RackPart
 from axlecore.vehicle.axle import Suspension
 from axlecore.vehicle.ends import End
@@ -150,7 +151,7 @@ class Facts:
         station = self.station(end)
         for gap in () if station is None else station.report.gaps:
             if gap.name == name and not gap.fine:
-                near = f"{max(0.0, gap.least_m) * 1e3:.0f} mm left, {gap.needs_m * 1e3:.0f} asked"
+                near = f"{mm(max(0.0, gap.least_m)):.0f} left, {mm(gap.needs_m):.0f} asked"
                 return f"{gap.side} {gap.rod}: {near}"
         return ""
 

@@ -10,6 +10,7 @@ from axlecore.build.steps import OldFastener, Records, Step, UsedUp, VehicleStat
 from axlecore.fitup.drilling import DrillMark, HoleWork
 from axlecore.practice.look import Bolts, Material
 from axlecore.practice.undercarriage import Fault
+from axlecore.quantities.sentences import mm
 from axlecore.racks.parts import Grease
 from axlecore.vehicle.ends import End, Side
 
@@ -233,7 +234,7 @@ def _u_bolts_off(
 
 def _links_made(facts: Facts, end: End) -> Step:
     sheet = facts.sheet(end)
-    length = "" if sheet is None else f" to {sheet.left.link_m.value * 1e3:.0f} mm eye to eye"
+    length = "" if sheet is None else f" to {mm(sheet.left.link_m.value):.0f} eye to eye"
     stack = sheet is not None and sheet.stack is not None
     what = "Lay out the link stack in its order" if stack else "Press bushings into the links, even"
     return Step(

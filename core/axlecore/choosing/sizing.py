@@ -12,6 +12,7 @@ from axlecore.errors import InputError
 from axlecore.lean.uncertainty import reference_lean
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Measured, Record
+from axlecore.quantities.sentences import mm
 from axlecore.vehicle.axle import FittedBar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
@@ -176,7 +177,7 @@ def size_bar(
     if not stiffest <= target_lean_rad <= softest:
         raise InputError(
             "target_lean_rad",
-            f"Bars of {_SMALLEST_M * 1e3:.0f} to {_LARGEST_M * 1e3:.0f} mm lean "
+            f"Bars of {mm(_SMALLEST_M, _LARGEST_M):.0f} lean "
             f"{np.degrees(softest):.2f}° to {np.degrees(stiffest):.2f}° there, not "
             f"{np.degrees(target_lean_rad):.2f}°; ask for less, or stiffen the other axle too.",
         )

@@ -84,10 +84,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 
 def _run(chosen: argparse.Namespace) -> int:
-    if vars(chosen).get("json") or chosen.units is Units.METRIC:
-        return int(chosen.run(chosen))
-    said = io.StringIO()
-    with contextlib.redirect_stdout(said):
+    units = Units.METRIC if vars(chosen).get("json") else chosen.units
+    said, complained = io.StringIO(), io.StringIO()
+    with contextlib.redirect_stdout(said), contextlib.redirect_stderr(complained):
         code = int(chosen.run(chosen))
-    sys.stdout.write(in_units(said.getvalue(), chosen.units))
+    sys.stdout.write(in_units(said.getvalue(), units))
+    sys.stderr.write(in_units(complained.getvalue(), units))
     return code

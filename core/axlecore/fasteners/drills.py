@@ -10,6 +10,7 @@ from axlecore.errors import InputError
 from axlecore.fasteners.threads import INCH_M, Thread, read_thread
 from axlecore.quantities.arguments import above_zero
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import mm
 
 #: Clearance holes of metric bolts, fine, medium and coarse: ISO 273 [mm].
 _CLEARANCE_MM = {
@@ -192,7 +193,7 @@ def bolt_length(size: str, grip_m: float, washers: int = 2) -> float:
     if found is None:
         raise InputError(
             "grip_m",
-            f"A grip of {grip * 1e3:.0f} mm needs a bolt of {least * 1e3:.0f} mm; the longest made "
-            f"is {made[-1] * 1e3:.0f} mm. Use studding.",
+            f"A grip of {mm(grip):.0f} needs a bolt of {mm(least):.0f}; the longest made "
+            f"is {mm(made[-1]):.0f}. Use studding.",
         )
     return found

@@ -9,6 +9,7 @@ from axlecore.fasteners.drills import holes
 from axlecore.fasteners.threads import Thread, coarse_sizes, read_thread
 from axlecore.quantities.arguments import above_zero, zero_or_more
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import kilonewtons, mm
 
 #: Wall that must be left between a hole and the edge, as a part of the hole's diameter: a plate
 #: tears out at less (Shigley, *Mechanical Engineering Design*, 10th ed., ch. 8).
@@ -124,7 +125,11 @@ def repair_ladder(
         return RepairRung(one, text, hole_m, not why, why, closes)
 
     ladder = [
-        rung(Rung.EXTRACT, "Soak, drill a 3 mm pilot dead centre, turn it out.", thread.diameter_m),
+        rung(
+            Rung.EXTRACT,
+            f"Soak, drill a {_mm(0.003)} pilot dead centre, turn it out.",
+            thread.diameter_m,
+        ),
         rung(
             Rung.RE_TAP,
             f"Drill {_mm(found.tap_drill_m)} and tap {thread.name} again.",
@@ -170,8 +175,8 @@ def repair_ladder(
                 hole,
                 ""
                 if load <= bears
-                else f"The bushing pulls {load / 1e3:.1f} kN to and fro; it "
-                f"bears {bears / 1e3:.1f} kN.",
+                else f"The bushing pulls {kilonewtons(load):.1f} to and fro; it "
+                f"bears {kilonewtons(bears):.1f}.",
                 closes=(Rung.EXTRACT, Rung.RE_TAP, Rung.INSERT),
             )
         )
@@ -189,7 +194,7 @@ def repair_ladder(
 
 
 def _mm(value_m: float) -> str:
-    return f"{round(value_m * 1e4) / 10:g} mm"
+    return f"{mm(round(value_m, 4)):g}"
 
 
 def _next_larger(thread: Thread) -> Thread | None:

@@ -10,6 +10,7 @@ from axlecore.errors import InputError
 from axlecore.fasteners.threads import INCH_M, Thread, read_thread
 from axlecore.quantities.arguments import above_zero, zero_or_more
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import newton_metres
 
 #: Share of proof load that a torque aims at.
 _PRELOAD = 0.75
@@ -36,16 +37,38 @@ NUT_FACTORS = {
 }
 NUT_FACTOR_SPREAD = 0.2
 
-#: Proof stress by grade and largest diameter it holds for [Pa, m]: ISO 898-1 and SAE J429.
-_PROOF_PA: dict[str, tuple[tuple[float, float], ...]] = {
-    "8.8": ((0.016, 580e6), (0.039, 600e6)),
-    "10.9": ((0.039, 830e6),),
-    "12.9": ((0.039, 970e6),),
-    "2": ((0.75 * INCH_M, 379e6), (1.5 * INCH_M, 228e6)),
-    "5": ((1.0 * INCH_M, 586e6), (1.5 * INCH_M, 510e6)),
-    "8": ((1.5 * INCH_M, 827e6),),
-}
-GRADES = tuple(_PROOF_PA)
+
+@dataclass(frozen=True)
+class Grade:
+    """A strength grade of bolts.
+
+    Attributes
+    ----------
+    name : str
+        As it stands on the head.
+    metric : bool
+        Of metric threads, else of inch threads.
+    proof : tuple of (float, float)
+        Largest diameter that a proof stress holds for, and that stress [m, Pa].
+    """
+
+    name: str
+    metric: bool
+    proof: tuple[tuple[float, float], ...]
+
+
+#: ISO 898-1 and SAE J429. A dot in a name tells nothing: inch grades have one too.
+_GRADES = (
+    Grade("8.8", True, ((0.016, 580e6), (0.039, 600e6))),
+    Grade("10.9", True, ((0.039, 830e6),)),
+    Grade("12.9", True, ((0.039, 970e6),)),
+    Grade("2", False, ((0.75 * INCH_M, 379e6), (1.5 * INCH_M, 228e6))),
+    Grade("5", False, ((1.0 * INCH_M, 586e6), (1.5 * INCH_M, 510e6))),
+    Grade("5.2", False, ((1.0 * INCH_M, 586e6),)),
+    Grade("8", False, ((1.5 * INCH_M, 827e6),)),
+    Grade("8.2", False, ((1.0 * INCH_M, 827e6),)),
+)
+GRADES = {grade.name: grade for grade in _GRADES}
 
 
 def proof_stress(thread: Thread, grade: str) -> float:
@@ -63,10 +86,10 @@ def proof_stress(thread: Thread, grade: str) -> float:
     InputError
         ``grade`` is none, or of the other kind.
     """
-    fits = [name for name in GRADES if ("." in name) == thread.metric]
+    fits = [name for name, known in GRADES.items() if known.metric is thread.metric]
     if grade not in fits:
         raise InputError("grade", f"Read “{grade[:20]}”; {thread.name} comes in {', '.join(fits)}.")
-    for largest, stress in _PROOF_PA[grade]:
+    for largest, stress in GRADES[grade].proof:
         if thread.diameter_m <= largest + 1e-9:
             return stress
     raise InputError("grade", f"Grade {grade} is not made in {thread.name}.")
@@ -156,16 +179,21 @@ def torque(
 def _judged(sheet: float, target: float, at_proof: float) -> tuple[str, str]:
     if sheet > at_proof:
         return "stop", (
-            f"The sheet's {sheet:.0f} N·m is over the {at_proof:.0f} N·m at which this bolt "
-            "stretches for good. Ask the maker; a lead confirms with a reason, or it is not used."
+            f"The sheet's {newton_metres(sheet):.0f} is over the {newton_metres(at_proof):.0f} at "
+            "which this bolt stretches for good. Ask the maker; a lead confirms with a "
+            "reason, or it is not used."
         )
     if not 0.4 * target <= sheet <= 1.1 * target:
         side = "little" if sheet < target else "much"
         return "warn", (
-            f"The sheet's {sheet:.0f} N·m is {sheet / target:.0%} of the usual {target:.0f} N·m: "
-            f"{side} for this size and grade. Check size, grade and what is on the thread."
+            f"The sheet's {newton_metres(sheet):.0f} is {sheet / target:.0%} of the usual "
+            f"{newton_metres(target):.0f}: {side} for this size and grade. Check size, grade and "
+            "what is on the thread."
         )
-    return "fits", f"The sheet's {sheet:.0f} N·m is {sheet / target:.0%} of the usual: plausible."
+    return (
+        "fits",
+        f"The sheet's {newton_metres(sheet):.0f} is {sheet / target:.0%} of the usual: plausible.",
+    )
 
 
 class BushingMaterial(StrEnum):

@@ -11,7 +11,8 @@ from axlecore.bars.bar import Bar
 from axlecore.errors import InputError
 from axlecore.fitup.sweep import arm_length
 from axlecore.quantities.measure import Measured, Record, check_places, place
-from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.quantities.sentences import stated_quantity
+from axlecore.quantities.units import Dimension
 from axlecore.racks.parts import RackPart
 from axlecore.vehicle.ends import ByEnd
 
@@ -137,7 +138,7 @@ class ArrivalReport(Record):
 
 
 def _mm(value: float, step: float = 1e-4) -> str:
-    return write_quantity(value, Dimension.SMALL_LENGTH, step)
+    return stated_quantity(value, Dimension.SMALL_LENGTH, step)
 
 
 def _lengths(check: BoxCheck, bar: Bar, _: RackPart | None) -> Iterator[BoxItem]:

@@ -9,6 +9,7 @@ from axlecore.errors import InputError
 from axlecore.fitup.sheet import AxleFit, LinkGoes
 from axlecore.quantities.arguments import above_zero
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import mm
 
 
 @dataclass(frozen=True)
@@ -122,7 +123,7 @@ def level_hole(
     hole = float(above_zero("hole_up_m", hole_up_m, "The first hole"))
     link = float(above_zero("link_m", link_m, "The link"))
     if not (math.isfinite(step_m) and abs(step_m) > 1e-4):
-        raise InputError("step_m", "Enter how far the holes are apart, such as 25 mm.")
+        raise InputError("step_m", f"Enter how far the holes are apart, such as {mm(0.025):.0f}.")
     up = 1.0 if hole >= axis else -1.0
     offs = [hole + at * step_m - up * link - axis for at in range(_MOST_HOLES)]
     number = min(range(_MOST_HOLES), key=lambda at: abs(offs[at]))

@@ -14,6 +14,7 @@ from axlecore.fitup.matrix import Combination, judge
 from axlecore.fitup.sheet import AxleFit, Heading, MovesWith, Nature, Obstacle, Shape
 from axlecore.fitup.sweep import Linkage, linkage, travels
 from axlecore.quantities.measure import Measured, Record
+from axlecore.quantities.sentences import mm
 from axlecore.vehicle.ends import Side
 
 #: An obstacle is moved in steps of this, no further than the last [m].
@@ -82,7 +83,7 @@ def _other_hole(matrix: Sequence[Combination]) -> list[Fix]:
     if not free:
         return []
     best = free[0]
-    gap = "" if best.least_gap_m is None else f", {best.least_gap_m * 1e3:.0f} mm to spare"
+    gap = "" if best.least_gap_m is None else f", {mm(best.least_gap_m):.0f} to spare"
     picks = [
         (f"{side}.{name}", typed)
         for side in Side
@@ -96,7 +97,7 @@ def _other_hole(matrix: Sequence[Combination]) -> list[Fix]:
     return [
         Fix(
             f"Other holes: link hole {best.link_hole + 1}, bracket's place {best.bar_place + 1}, "
-            f"arm hole {best.bar_hole + 1}, link {best.link_m * 1e3:.0f} mm{gap} "
+            f"arm hole {best.bar_hole + 1}, link {mm(best.link_m):.0f}{gap} "
             f"({len(free)} of {len(matrix)} combinations clear everything).",
             picks,
         )
@@ -127,7 +128,7 @@ def _moved_away(fit: AxleFit, bar: Bar, index: int, one: Obstacle) -> list[Fix]:
     then = " An opened exhaust is leak-checked before driving." if one.nature is Nature.HOT else ""
     return [
         Fix(
-            f"{how} {shift * 1e3:.0f} mm further {word}.{then}",
+            f"{how} {mm(shift):.0f} further {word}.{then}",
             [(f"obstacles.{index}.{place}", f"{value * 1e3:.1f} mm")],
         )
     ]
@@ -163,7 +164,7 @@ def _turned_round(
     return [
         Fix(
             f"Turn the bar round: arms {words}, link brackets mirrored about the bar; least gap "
-            f"{float(judged.least_gap_m.min()) * 1e3:.0f} mm to spare.",
+            f"{mm(float(judged.least_gap_m.min())):.0f} to spare.",
             entries,
         )
     ]

@@ -12,6 +12,7 @@ import numpy.typing as npt
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import mm
 
 #: Between arm and link outside of these the link may go over centre [rad].
 TOGGLE_RAD = (math.radians(30), math.radians(150))
@@ -230,9 +231,9 @@ def cannot_assemble(arm_m: float, along_m: float, up_m: float, missing_m: float)
     apart = math.hypot(along_m, up_m)
     word = "short" if missing_m > 0 else "long"
     return (
-        f"This cannot be assembled: the link is {abs(missing_m) * 1e3:.0f} mm too {word}. With "
-        f"this arm and hole it must be {abs(arm_m - apart) * 1e3:.0f} to "
-        f"{(arm_m + apart) * 1e3:.0f} mm."
+        f"This cannot be assembled: the link is {mm(abs(missing_m)):.0f} too {word}. With "
+        f"this arm and hole it must be "
+        f"{mm(abs(arm_m - apart), arm_m + apart):.0f}."
     )
 
 

@@ -9,10 +9,10 @@ import numpy as np
 
 from axlecore.bars.bar import Bar, measured_arm
 from axlecore.bars.steel import STEELS
-from axlecore.lean.mass_shift import FROM_THE_ROAD, shift_is_read, spring_factor
+from axlecore.lean.mass_shift import shift_is_read, spring_factor
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.entry import walk
-from axlecore.quantities.measure import Known, Measured
+from axlecore.quantities.measure import Evidence, Known, Measured
 from axlecore.vehicle.axle import Springs
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import SetUp, Vehicle
@@ -166,7 +166,8 @@ def is_conditioned(vehicle: Vehicle) -> bool:
         The measured sheet. A correction by road runs holds by itself, whatever the yard read.
     """
     found = vehicle.spring_correction
-    return found is not None and found.typed != FROM_THE_ROAD and shift_is_read(vehicle)
+    by_road = found is not None and found.evidence is Evidence.ROAD_RUNS
+    return found is not None and not by_road and shift_is_read(vehicle)
 
 
 def readings_of(vehicle: Vehicle) -> list[Uncertain]:

@@ -412,8 +412,8 @@ def evaluate(vehicle: Vehicle, set_up: SetUp) -> Evaluation:
         states=[
             StateEvaluation(
                 key=state.key,
-                front_kg=state.front_kg,
-                rear_kg=state.rear_kg,
+                front_kg=state.axle_kg(End.FRONT),
+                rear_kg=state.axle_kg(End.REAR),
                 sprung_height_m=float(body.sprung_height_m[row]),
                 roll_axis_height_m=float(body.roll_axis_height_m[row]),
                 rest_lean_rad=float(rest[row]),

@@ -14,6 +14,7 @@ from axlecore.lean.roll_model import body_of, roll_model
 from axlecore.lean.steady import solve
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import m_per_s
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp, Vehicle
 from axlecore.vehicle.side_wind import AIR_DENSITY_KG_M3, side_area, side_force_at_angle
@@ -142,7 +143,7 @@ def wind_for_lean(
     if not (lean_rad > 0 and miss(_STRONGEST_M_S) > 0):
         raise InputError(
             "lean_rad",
-            f"No wind up to {_STRONGEST_M_S:.0f} m/s leans it so far; ask for a lean between 0 "
-            f"and {np.degrees(miss(_STRONGEST_M_S) + lean_rad):.1f}°.",
+            f"No wind up to {m_per_s(_STRONGEST_M_S):.0f} leans it so far; ask for a lean between "
+            f"0 and {np.degrees(miss(_STRONGEST_M_S) + lean_rad):.1f}°.",
         )
     return float(optimize.brentq(miss, 0.0, _STRONGEST_M_S, xtol=1e-6))

@@ -15,8 +15,6 @@ from axlecore.quantities.units import GRAVITY_M_S2
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import SetUp, Vehicle
 
-#: How a correction by road runs is told from one by this test, on a sheet.
-FROM_THE_ROAD = "from road runs"
 #: A correction outside this is no spring's doing.
 BELIEVABLE = (0.4, 2.5)
 _MOST_ROUNDS = 20

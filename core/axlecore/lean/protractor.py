@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import mm
 
 #: A clicked point lies within this many pixels of what was meant.
 CLICK_PX = 2.0
@@ -106,7 +107,7 @@ def read_length(line: Line, trim: Line, trim_m: float) -> FrameLength:
     Both as far from the camera. A click within two pixels lengthens a line by √2·2.
     """
     if not (math.isfinite(trim_m) and trim_m > 0):
-        raise InputError("trim_length", "Say how long the trim is, such as 300 mm.")
+        raise InputError("trim_length", f"Say how long the trim is, such as {mm(0.3):.0f}.")
     read, known = _pixels("travel", line), _pixels("trim", trim)
     length = trim_m * read / known
     part = math.sqrt(2) * CLICK_PX

@@ -13,6 +13,7 @@ from axlecore.lean.assembly import AxleRoll, axle_roll, rolls_of
 from axlecore.lean.bar_numbers import BarNumbers, Read, as_it_stands
 from axlecore.quantities.arguments import FloatArray
 from axlecore.quantities.measure import Measured
+from axlecore.quantities.sentences import mm
 from axlecore.quantities.units import GRAVITY_M_S2
 from axlecore.vehicle.ends import FRONT, REAR, End, Side, Wheel
 from axlecore.vehicle.loads import LoadKey
@@ -178,8 +179,8 @@ def _check_arm(body: Body, states: Sequence[int]) -> None:
     for row in np.flatnonzero(~(body.arm_m > 0))[:1]:
         raise InputError(
             f"load_states.{states[row]}.centre_of_gravity_height_m",
-            f"The sprung centre comes out at {body.sprung_height_m[row] * 1e3:.0f} mm, not "
-            f"above the roll axis at {body.roll_axis_height_m[row] * 1e3:.0f} mm; check the "
+            f"The sprung centre comes out at {mm(body.sprung_height_m[row]):.0f}, not "
+            f"above the roll axis at {mm(body.roll_axis_height_m[row]):.0f}; check the "
             "centre of gravity height and the roll centre heights.",
         )
 
@@ -196,6 +197,9 @@ def _numbers_of_ends(vehicle: Vehicle) -> dict[str, list[tuple[End, Measured]]]:
 
 def _axle_load(vehicle: Vehicle, at: int, end: End, read: Read) -> FloatArray:
     state, path = vehicle.load_states[at], f"load_states.{at}"
+    reading = state.axle_reading(end)
+    if reading is not None:
+        return read(f"{path}.{end}_kg", reading)
     sides = [Wheel(f"{end}_{side}") for side in Side]
     return np.asarray(sum(read(f"{path}.{w}_kg", state.wheel_kg(w)) for w in sides))
 

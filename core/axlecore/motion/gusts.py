@@ -7,6 +7,7 @@ import numpy.typing as npt
 
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray, above_zero
+from axlecore.quantities.sentences import metres
 
 
 def gust(
@@ -135,5 +136,5 @@ def truck_force(
     above_zero("relative_speed_m_s", relative_speed_m_s, "Relative speed")
     above_zero("air_density_kg_m3", air_density_kg_m3, "Air density")
     if not 0.3 <= gap_m <= 6:
-        raise InputError("gap_m", "The gap to the truck must be 0.3 to 6 m.")
+        raise InputError("gap_m", f"The gap to the truck must be {metres(0.3, 6):g}.")
     return 0.5 * air_density_kg_m3 * relative_speed_m_s**2 * side_area_m2 * 0.35 / gap_m

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 from axlecore.bars.bar import Bar
 from axlecore.quantities.measure import Record
-from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.quantities.sentences import stated_quantity
+from axlecore.quantities.units import Dimension
 from axlecore.racks.parts import PartKind, RackPart
 from axlecore.vehicle.axle import Axle
 from axlecore.vehicle.ends import End
@@ -230,5 +231,5 @@ def _called(kind: PartKind, part: RackPart) -> str:
 
 def _sized(kind: PartKind, diameter_m: float) -> str:
     if kind is PartKind.BUSHING:
-        return f"bushing of {write_quantity(diameter_m, Dimension.SMALL_LENGTH, 1e-4)} bore"
+        return f"bushing of {stated_quantity(diameter_m, Dimension.SMALL_LENGTH, 1e-4)} bore"
     return kind.value

@@ -12,9 +12,10 @@ from axlecore.lean.evaluate import BeforeAfter, Evaluation, check_stands, evalua
 from axlecore.practice.finding import Finding, Kind, Topic, gravest_first
 from axlecore.quantities.entry import walk
 from axlecore.quantities.measure import Known, Record
-from axlecore.quantities.units import GRAVITY_M_S2, Dimension, write_quantity
+from axlecore.quantities.sentences import metres, mm, newtons_per_mm, square_metres, stated_quantity
+from axlecore.quantities.units import GRAVITY_M_S2, Dimension
 from axlecore.vehicle.axle import AirLines
-from axlecore.vehicle.ends import End, Side, Wheel
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LOAD_NAMES
 from axlecore.vehicle.rig import Action, AxleChoice, SetUp, Vehicle
 
@@ -45,7 +46,7 @@ class _Facts:
 
 
 def _kg(value: float) -> str:
-    return write_quantity(value, Dimension.MASS, 1.0)
+    return stated_quantity(value, Dimension.MASS, 1.0)
 
 
 def _percent(value: float, digits: int) -> str:
@@ -59,7 +60,7 @@ def _knm_per_deg(value: float) -> str:
 def _over_axle_rating(vehicle: Vehicle) -> Iterator[Finding]:
     for index, state in enumerate(vehicle.load_states):
         for end in End:
-            left, right = (state.wheel_kg(Wheel(f"{end}_{side}")) for side in Side)
+            carried = state.axle_readings(end)
             rating, load = vehicle.of_end(end).rating_kg.value, state.axle_kg(end)
             if load > rating:
                 yield Finding(
@@ -69,8 +70,8 @@ def _over_axle_rating(vehicle: Vehicle) -> Iterator[Finding]:
                     f"It carries {_kg(load)} and is rated for {_kg(rating)}: "
                     f"{_kg(load - rating)} too much.",
                     "Take load off or move it. No bar raises a rating.",
-                    f"{_kg(left.value)} + {_kg(right.value)} = {_kg(load)} > {_kg(rating)}",
-                    f"load_states.{index}.{end}_left_kg",
+                    f"{' + '.join(_kg(one.value) for one in carried.values())} > {_kg(rating)}",
+                    f"load_states.{index}.{next(iter(carried))}",
                     state.key,
                     Topic.RATINGS,
                 )
@@ -79,7 +80,7 @@ def _over_axle_rating(vehicle: Vehicle) -> Iterator[Finding]:
 def _over_vehicle_rating(vehicle: Vehicle) -> Iterator[Finding]:
     rating = vehicle.rating_kg.value
     for index, state in enumerate(vehicle.load_states):
-        load = state.front_kg + state.rear_kg
+        load = state.axle_kg(End.FRONT) + state.axle_kg(End.REAR)
         if load > rating:
             yield Finding(
                 "over_vehicle_rating",
@@ -88,7 +89,8 @@ def _over_vehicle_rating(vehicle: Vehicle) -> Iterator[Finding]:
                 f"It weighs {_kg(load)} and is rated for {_kg(rating)}: "
                 f"{_kg(load - rating)} too much.",
                 "Take load off. No bar raises a rating.",
-                f"{_kg(state.front_kg)} + {_kg(state.rear_kg)} = {_kg(load)} > {_kg(rating)}",
+                " + ".join(_kg(state.axle_kg(end)) for end in End)
+                + f" = {_kg(load)} > {_kg(rating)}",
                 f"load_states.{index}.rear_left_kg",
                 state.key,
                 Topic.RATINGS,
@@ -177,12 +179,12 @@ def _gain_without_base(facts: _Facts) -> Iterator[Finding]:
 def _steel_is_not_stiffness(facts: _Facts) -> Iterator[Finding]:
     for name, choice, stiffness in facts.chosen():
         bar = choice.fitted.bar
-        rate = stiffness.after.chosen_bar_rate_n_per_m / 1e3
+        rate = newtons_per_mm(stiffness.after.chosen_bar_rate_n_per_m)
         yield Finding(
             "steel_is_not_stiffness",
             Kind.NOTE,
             "Steel does not change stiffness.",
-            f"The {name} bar gives {rate:.0f} N/mm in any of these steels. "
+            f"The {name} bar gives {rate:.0f} in any of these steels. "
             f"{STEELS[bar.steel].label} buys strength and life: it yields at about "
             f"{STEELS[bar.steel].yield_strength_pa / 1e6:.0f} MPa.",
             "Choose the diameter for lean and the steel for life; the maker's certificate wins.",
@@ -200,7 +202,7 @@ def _hollow_against_solid(facts: _Facts) -> Iterator[Finding]:
                 "hollow_against_solid",
                 Kind.NOTE,
                 f"The {name} bar is a tube: not the bar that its outside diameter suggests.",
-                f"A {bar.bore_m.value * 1e3:.1f} mm bore leaves {_percent(1 - ratio**4, 0)} of "
+                f"A {mm(bar.bore_m.value):.1f} bore leaves {_percent(1 - ratio**4, 0)} of "
                 f"a solid bar's stiffness and {_percent(1 - ratio**2, 0)} of its weight.",
                 "Make sure the bore is measured, not guessed.",
                 f"1 − (d/D)⁴ = 1 − {ratio:.3f}⁴ = {1 - ratio**4:.3f}",
@@ -261,7 +263,7 @@ def _quoted_differs(facts: _Facts) -> Iterator[Finding]:
                 "quoted_differs",
                 Kind.WATCH,
                 f"The {name} bar is not the size it is quoted as.",
-                f"Quoted {quoted.value * 1e3:.1f} mm, measured {read.value * 1e3:.1f} mm: that is "
+                f"Quoted {mm(quoted.value):.1f}, measured {mm(read.value):.1f}: that is "
                 f"{_percent(abs(ratio - 1), 0)} {'less' if ratio < 1 else 'more'} stiffness. The "
                 "measured one is used.",
                 "Scrape paint and rust off and read it at three places; keep both figures.",
@@ -335,8 +337,8 @@ def _push_stays(facts: _Facts) -> Iterator[Finding]:
         "push_stays",
         Kind.NOTE,
         "No bar changes how far a gust pushes the vehicle out of its lane.",
-        f"The wind acts on {side.area_m2:.1f} m² of side, {side.centre_height_m:.2f} m up. A bar "
-        "lowers the lean from it, not the push.",
+        f"The wind acts on {square_metres(side.area_m2):.1f} of side, "
+        f"{metres(side.centre_height_m):.2f} up. A bar lowers the lean from it, not the push.",
         "For being pushed or wandering look at tyres, pressures, alignment and steering.",
         "F = ½ρ·A·C_s·V_rel·V_w, whatever the bars",
         "profile.side_force_coefficient",

@@ -16,6 +16,7 @@ from axlecore.practice.finding import Finding, Kind
 from axlecore.practice.partfit import Fit, FitVerdict
 from axlecore.practice.stations import FitSheet
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import mm, newtons
 from axlecore.vehicle.ends import End, Side
 
 #: A link that reaches past the shock's stop by less than this is worth a word [m].
@@ -70,7 +71,7 @@ class _Case:
 
 
 def _mm(value_m: float) -> str:
-    return f"{value_m * 1e3:.0f} mm"
+    return f"{mm(value_m):.0f}"
 
 
 def _deg(value_rad: float) -> str:
@@ -239,8 +240,8 @@ def _links(case: _Case) -> Iterator[Finding]:
             "crushed",
             Kind.FIX,
             f"The {case.name} link's bushings are crushed.",
-            f"Tightened past {stack.crush.least_m * 1e3:.1f} mm they take a set and crack.",
-            f"Slacken to {stack.crush.height_m * 1e3:.1f} mm: a slight bulge.",
+            f"Tightened past {mm(stack.crush.least_m):.1f} they take a set and crack.",
+            f"Slacken to {mm(stack.crush.height_m):.1f}: a slight bulge.",
             "height ≥ least height of the material",
             "stack.bushing_m",
         )
@@ -254,7 +255,7 @@ def _sides(case: _Case) -> Iterator[Finding]:
         "unequal",
         Kind.WATCH,
         f"Left and right differ at the {case.name}.",
-        f"The tips stand {unequal.mismatch_m * 1e3:+.0f} mm apart: {unequal.preload_n:.0f} N at "
+        f"The tips stand {mm(unequal.mismatch_m):+.0f} apart: {newtons(unequal.preload_n):.0f} at "
         f"each end at rest, and {abs(math.degrees(unequal.rest_lean_rad)):.1f}° of lean.",
         "Set both alike; the last bolt must drop in by hand.",
         "end force = rate · difference ÷ 2",
@@ -270,9 +271,9 @@ _OFF_IT = {
 }
 
 
-def _aside(metres: float) -> str:
-    side = "left" if metres > 0 else "right"
-    return f"{abs(metres) * 1e3:.0f} mm to the {side}"
+def _aside(off_m: float) -> str:
+    side = "left" if off_m > 0 else "right"
+    return f"{mm(abs(off_m)):.0f} to the {side}"
 
 
 def _across(case: _Case) -> Iterator[Finding]:
@@ -330,7 +331,7 @@ def _across(case: _Case) -> Iterator[Finding]:
                 "keep_off",
                 Kind.FIX,
                 f"A saddle sits on the {one.what}.",
-                f"{_mm(max(0.0, one.clear_m))} from its rim; it keeps 15 mm off.",
+                f"{_mm(max(0.0, one.clear_m))} from its rim; it keeps {_mm(0.015)} off.",
                 _OFF_IT[one.what],
                 "distance − half the saddle",
                 one.place,
@@ -357,8 +358,8 @@ def _drilling(case: _Case) -> Iterator[Finding]:
                 "hole_too_large",
                 Kind.FIX,
                 f"Hole {mark.number} is too large for its bolt.",
-                f"It gauges {mark.there_m * 1e3:.1f} mm; {mark.size} wants {mark.hole_m * 1e3:.1f} "
-                "mm, and works loose in more.",
+                f"It gauges {mm(mark.there_m):.1f}; {mark.size} wants "
+                f"{mm(mark.hole_m):.1f}, and works loose in more.",
                 "Take the next larger bolt, a shouldered sleeve or a thick washer plate on both "
                 "sides, by the chassis maker's rules.",
                 "gauged hole > coarse clearance of the bolt",
@@ -375,8 +376,7 @@ def _drilling(case: _Case) -> Iterator[Finding]:
             "edge",
             Kind.FIX,
             f"Hole {mark.number} is too near the {'edge' if edge else 'next hole'}.",
-            f"{_mm(near)} from its middle; a hole of {mark.hole_m * 1e3:.1f} mm wants "
-            f"{_mm(needed)}.",
+            f"{_mm(near)} from its middle; a hole of {mm(mark.hole_m):.1f} wants {_mm(needed)}.",
             "Move it towards the middle of the web, by the chassis maker's rules.",
             "2 hole diameters to an edge, 3 to the next hole",
             f"drilled.{mark.number - 1}.above_edge_m",

@@ -13,7 +13,8 @@ from axlecore.errors import CoreError, InputError
 from axlecore.motion.roll_test import calibrate
 from axlecore.quantities.entry import fit_part, walk
 from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured, Record
-from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.quantities.sentences import kpa, mm, newtons_per_mm, stated, stated_quantity
+from axlecore.quantities.units import Dimension
 from axlecore.vehicle.axle import FittedBar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
@@ -95,11 +96,11 @@ def _put(*entries: tuple[str, object]) -> Callable[[Vehicle], Vehicle]:
 
 
 def _mm(value: float, digits: int = 0) -> str:
-    return f"{value * 1e3:.{digits}f} mm"
+    return f"{mm(value):.{digits}f}"
 
 
 def _kg(value: float) -> str:
-    return write_quantity(value, Dimension.MASS, 1.0)
+    return stated_quantity(value, Dimension.MASS, 1.0)
 
 
 def _fitted(vehicle: Vehicle) -> Iterator[tuple[str, FittedBar]]:
@@ -207,14 +208,14 @@ def _height_by_lift(vehicle: Vehicle) -> Iterator[_Offer]:
         return
     place = f"load_states.{vehicle.load_states.index(state)}.centre_of_gravity_height_m"
     slope = math.degrees(math.asin(lift.rise_m.value / vehicle.wheelbase_m.value))
+    moved = lift.raised_front_kg.value - state.axle_kg(End.FRONT)
     yield _Offer(
         "height_by_lift",
         place,
         f"{_mm(found.value)} ± {_mm(found.tolerance)}",
         _mm(state.centre_of_gravity_height_m.value),
         f"weighing with the rear raised, {LOAD_NAMES[state.key]}",
-        f"r + L·ΔW ÷ (W·tan θ) with ΔW = {_kg(lift.raised_front_kg.value - state.front_kg)}, "
-        f"θ = {slope:.1f}°",
+        f"r + L·ΔW ÷ (W·tan θ) with ΔW = {_kg(moved)}, θ = {slope:.1f}°",
         _put(
             (
                 place,
@@ -243,7 +244,7 @@ def _height_by_stack(vehicle: Vehicle) -> Iterator[_Offer]:
             _mm(sum_.height_m),
             _mm(state.centre_of_gravity_height_m.value),
             f"the masses on board {LOAD_NAMES[state.key]}, {_kg(sum_.mass_kg)} in all",
-            f"Σm·z ÷ Σm = {sum_.mass_kg * sum_.height_m:.0f} kg·m ÷ {_kg(sum_.mass_kg)}",
+            f"Σm·z ÷ Σm = {sum_.mass_kg * sum_.height_m:.0f} kg·m ÷ {sum_.mass_kg:.0f} kg",
             _put((place, found)),
         )
 
@@ -281,7 +282,7 @@ def _loads_by_stack(vehicle: Vehicle) -> Iterator[_Offer]:
             f"loads_by_stack:{state.key}",
             f"load_states.{index}.front_left_kg",
             f"{_kg(sum_.front_kg)} front, {_kg(sum_.rear_kg)} rear",
-            f"{_kg(state.front_kg)} front, {_kg(state.rear_kg)} rear",
+            f"{_kg(state.axle_kg(End.FRONT))} front, {_kg(state.axle_kg(End.REAR))} rear",
             f"the masses on board {LOAD_NAMES[state.key]}; nobody has weighed that state",
             f"rear = Σm·x ÷ L, its centre {_mm(sum_.behind_front_axle_m)} behind the front axle",
             _put(*entries),
@@ -299,16 +300,16 @@ def _loads_by_tow(vehicle: Vehicle) -> Iterator[_Offer]:
     front, rear = tow_shift(
         tow.load_kg.value, tow.behind_rear_axle_m.value, vehicle.wheelbase_m.value
     )
-    loads = (ready.front_kg + float(front), ready.rear_kg + float(rear))
+    loads = (ready.axle_kg(End.FRONT) + float(front), ready.axle_kg(End.REAR) + float(rear))
     index = vehicle.load_states.index(towing)
     yield _Offer(
         "loads_by_tow",
         f"load_states.{index}.rear_left_kg",
         f"{_kg(loads[0])} front, {_kg(loads[1])} rear",
-        f"{_kg(towing.front_kg)} front, {_kg(towing.rear_kg)} rear",
+        f"{_kg(towing.axle_kg(End.FRONT))} front, {_kg(towing.axle_kg(End.REAR))} rear",
         f"trip-ready with the {tow.hitch} load; nobody has weighed it hitched up",
-        f"rear + W(1 + c/L) = {_kg(ready.rear_kg)} + {_kg(float(rear))}; front − Wc/L = "
-        f"{_kg(ready.front_kg)} − {_kg(-float(front))}",
+        f"rear + W(1 + c/L) = {_kg(ready.axle_kg(End.REAR))} + {_kg(float(rear))}; front − Wc/L = "
+        f"{_kg(ready.axle_kg(End.FRONT))} − {_kg(-float(front))}",
         _put(*_wheels(vehicle, index, *loads, 0.0, "trip-ready and the hitch load")),
     )
 
@@ -380,8 +381,8 @@ def _by_pressure(
     return _Offer(
         key,
         path,
-        f"{rate / 1e3:.0f} ± {found.tolerance / 1e3:.0f} N/mm",
-        f"{now / 1e3:.0f} N/mm",
+        stated(f"{rate / 1e3:.0f} ± {found.tolerance / 1e3:.0f} N/mm"),
+        f"{newtons_per_mm(now):.0f}",
         why,
         formula,
         _put((path, found)),
@@ -389,7 +390,7 @@ def _by_pressure(
 
 
 def _kpa(pressure: Measured) -> str:
-    return f"{pressure.value / 1e3:.0f} kPa"
+    return f"{kpa(pressure.value):.0f}"
 
 
 def _calibration(vehicle: Vehicle) -> Iterator[_Offer]:

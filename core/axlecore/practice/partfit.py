@@ -8,7 +8,8 @@ from enum import StrEnum
 
 from axlecore.practice.look import CrossmemberSeen, LookOver, TubeFacts, TubeShape
 from axlecore.quantities.measure import Record
-from axlecore.quantities.units import Dimension, write_quantity
+from axlecore.quantities.sentences import kg, mm, stated_quantity
+from axlecore.quantities.units import Dimension
 from axlecore.racks.parts import Crossmember, MountNeed, RackPart, TubeNeed
 from axlecore.vehicle.axle import Axle
 from axlecore.vehicle.ends import End
@@ -78,11 +79,11 @@ class _Case:
 
 
 def _mm(value: float) -> str:
-    return write_quantity(value, Dimension.SMALL_LENGTH, 1e-4)
+    return stated_quantity(value, Dimension.SMALL_LENGTH, 1e-4)
 
 
 def _tape(value: float) -> str:
-    return write_quantity(value, Dimension.LENGTH, 1e-3)
+    return stated_quantity(value, Dimension.LENGTH, 1e-3)
 
 
 def _axle(case: _Case) -> Iterator[FitReason]:
@@ -104,10 +105,11 @@ def _weight(case: _Case) -> Iterator[FitReason]:
     )
     yield FitReason(
         Fit.NO,
-        f"Wrong weight variant{variant}: made for {fits.axle_load_from_kg:.0f} to "
-        f"{fits.axle_load_to_kg:.0f} kg, a {side} axle than this one, which carries {load:.0f} kg. "
-        "Its brackets and lower mounts are others too.",
-        f"load_states.{at}.{name}_left_kg",
+        f"Wrong weight variant{variant}: made for "
+        f"{kg(fits.axle_load_from_kg, fits.axle_load_to_kg):.0f}, a {side} axle "
+        f"than this one, which carries {kg(load):.0f}. Its brackets and lower mounts are "
+        "others too.",
+        f"load_states.{at}.{next(iter(case.vehicle.load_states[at].axle_readings(name)))}",
     )
 
 
@@ -147,8 +149,8 @@ def _lift(case: _Case) -> Iterator[FitReason]:
         return
     yield FitReason(
         Fit.WORK,
-        f"Its links are for {low * 1e3:+.0f} to {high * 1e3:+.0f} mm of lift; this axle stands "
-        f"at {lift * 1e3:+.0f} mm. Other links are needed.",
+        f"Its links are for {mm(low, high):+.0f} of lift; this axle stands "
+        f"at {mm(lift):+.0f}. Other links are needed.",
         f"{case.end}.lift_m",
     )
 
@@ -255,7 +257,7 @@ def _weight_of_bar(case: _Case) -> Iterator[FitReason]:
     mass = case.part.bar_kg
     if mass is not None and mass > ONE_PERSON_KG:
         yield FitReason(
-            Fit.WORK, f"Its bar weighs {mass:.0f} kg: a second person, or a support under it."
+            Fit.WORK, f"Its bar weighs {kg(mass):.0f}: a second person, or a support under it."
         )
 
 

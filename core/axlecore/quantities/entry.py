@@ -86,16 +86,10 @@ def enter(record: R, path: str, typed: str, known: Known, simulated: bool = Fals
     def change(owner: Record | Mapping[str, str], name: str) -> dict[str, Any]:
         if isinstance(owner, Mapping):
             return {name: typed.strip()}
-        if name in owner.entered_together:
-            read = _split(owner, name, typed, known)
-        else:
-            read = {name: _read_field(owner, name, typed, known)}
-        return {
-            at: dataclasses.replace(part, simulated=simulated)
-            if isinstance(part, Measured)
-            else part
-            for at, part in read.items()
-        }
+        read = _read_field(owner, name, typed, known)
+        if isinstance(read, Measured):
+            read = dataclasses.replace(read, simulated=simulated)
+        return {**owner.follows_from(name, read), name: read}
 
     return typing.cast(R, _change_at(record, path, change))
 
@@ -152,7 +146,7 @@ def _change_at(
     if not isinstance(record, Record):
         raise missing
     names = {item.name for item in dataclasses.fields(record)}  # type: ignore[arg-type]
-    if head not in names and head not in record.entered_together:
+    if head not in names:
         raise missing
     try:
         if rest:
@@ -242,33 +236,3 @@ def _read_choice(hint: type[StrEnum], typed: str, name: str) -> StrEnum:
     if typed not in list(hint):
         raise InputError(name, f"Read “{typed[:40]}”; choose one of {', '.join(hint)}.")
     return hint(typed)
-
-
-def shared_place(kind: type[Record], name: str) -> Place:
-    """Return the place of numbers that are entered as one figure.
-
-    Parameters
-    ----------
-    kind : type
-        Of the record.
-    name : str
-        A key of its `Record.entered_together`.
-    """
-    together = kind.entered_together[name]
-    rule, count = _place_of(kind, together.parts[0]), len(together.parts)
-    return Place(together.label, rule.dimension, count * rule.low, count * rule.high)
-
-
-def _place_of(kind: type[Record], name: str) -> Place:
-    items = dataclasses.fields(kind)  # type: ignore[arg-type]
-    rule: Place = next(item for item in items if item.name == name).metadata["place"]
-    return rule
-
-
-def _split(owner: Record, name: str, typed: str, known: Known) -> dict[str, Any]:
-    parts = owner.entered_together[name].parts
-    whole = read_measured(typed, known, shared_place(type(owner), name), name)
-    # The sum is as good as it was read; that all sides carry the same is a guess.
-    known_part = known if known is Known.DEFAULT else Known.ESTIMATED
-    part = Measured(whole.value / len(parts), known_part, whole.tolerance, f"half of {whole.typed}")
-    return dict.fromkeys(parts, part)

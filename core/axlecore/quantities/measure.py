@@ -10,23 +10,8 @@ from enum import StrEnum
 from typing import Any, ClassVar
 
 from axlecore.errors import InputError
-from axlecore.quantities.units import Dimension, read_with_band, write_quantity, write_range
-
-
-@dataclass(frozen=True)
-class Together:
-    """Numbers that may be entered as one figure, split evenly.
-
-    Attributes
-    ----------
-    label : str
-        What the one figure is called.
-    parts : tuple of str
-        Names of the numbers.
-    """
-
-    label: str
-    parts: tuple[str, ...]
+from axlecore.quantities.sentences import stated_quantity, stated_range
+from axlecore.quantities.units import Dimension, read_with_band
 
 
 class Record:
@@ -37,8 +22,18 @@ class Record:
     """
 
     __pydantic_config__: ClassVar[dict[str, str]] = {"extra": "forbid"}
-    #: By the name of the one figure.
-    entered_together: ClassVar[Mapping[str, Together]] = {}
+
+    def follows_from(self, name: str, read: object) -> Mapping[str, object]:
+        """Return the other fields that an entry changes with it, with what then stands there.
+
+        Parameters
+        ----------
+        name : str
+            Field that was entered.
+        read : object
+            What stands there then.
+        """
+        return {}
 
 
 class Known(StrEnum):
@@ -70,6 +65,12 @@ _READING_STEP = {
 }
 
 
+class Evidence(StrEnum):
+    """What a number was worked out from, where it was not read itself."""
+
+    ROAD_RUNS = "road_runs"
+
+
 @dataclass(frozen=True)
 class Measured(Record):
     """One number of a vehicle.
@@ -86,6 +87,8 @@ class Measured(Record):
         What the fitter typed, unit included; empty where nobody typed it.
     simulated : bool
         A stand-in for a device read it, or it follows from such a reading: no vehicle was measured.
+    evidence : Evidence or None
+        What it was worked out from, where that decides what it is good for.
     """
 
     value: float
@@ -93,6 +96,7 @@ class Measured(Record):
     tolerance: float = 0.0
     typed: str = ""
     simulated: bool = False
+    evidence: Evidence | None = None
 
 
 @dataclass(frozen=True)
@@ -127,11 +131,11 @@ class Place:
         """
         # Asked as "not in range" so that NaN is refused too.
         if not (math.isfinite(value) and self.low <= value <= self.high):
-            read = write_quantity(value, self.dimension) if math.isfinite(value) else str(value)
+            read = stated_quantity(value, self.dimension) if math.isfinite(value) else str(value)
             raise InputError(
                 field,
                 f"{self.label} reads {read}; enter a value "
-                f"{write_range(self.low, self.high, self.dimension)}.",
+                f"{stated_range(self.low, self.high, self.dimension)}.",
             )
 
 

@@ -355,6 +355,33 @@ def with_unit(text: str, dimension: Dimension, units: Units) -> str:
     return f"{text.strip()} {writing.symbol}" if own and _BARE.match(text.strip()) else text
 
 
+def with_its_unit(text: str, dimension: Dimension, field: str) -> str:
+    """Return what was typed, which must say its unit itself.
+
+    What is sent later than it is typed cannot rest on the units that somebody prefers by then.
+
+    Parameters
+    ----------
+    text : str
+        As typed, the unit that stood beside its field included.
+    dimension : Dimension
+        What it is of.
+    field : str
+        Name put into the error.
+
+    Raises
+    ------
+    InputError
+        A number without a unit, where everybody's is not the same.
+    """
+    metric, inch = (_writing(dimension, units).symbol for units in Units)
+    if metric != inch and _BARE.match(text.strip()):
+        raise InputError(
+            field, f"Read “{text.strip()[:40]}” without a unit; write {metric} or {inch} behind it."
+        )
+    return text.strip()
+
+
 def read_with_band(text: str, dimension: Dimension, field: str = "value") -> Reading:
     """Return a quantity with the band that was typed with it, as ``1050 ± 5 mm``.
 

@@ -9,6 +9,7 @@ from enum import StrEnum
 from axlecore.bars.bar import Bar, bar_mass_kg
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Measured, Record, check_places, place
+from axlecore.quantities.sentences import kg, newton_metres
 from axlecore.quantities.units import Dimension
 from axlecore.vehicle.ends import End
 
@@ -136,8 +137,8 @@ class FitsFor(Record):
         if not 0 <= self.axle_load_from_kg < self.axle_load_to_kg <= 30_000:
             raise InputError(
                 "axle_load_to_kg",
-                f"Read {self.axle_load_from_kg:.0f} to {self.axle_load_to_kg:.0f} kg; enter a "
-                "range that rises, up to 30 000 kg.",
+                f"Read {kg(self.axle_load_from_kg, self.axle_load_to_kg):.0f}; enter a range that "
+                f"rises, up to {kg(30_000):.0f}.",
             )
         for name, low, high in (
             ("tube_to_m", self.tube_from_m, self.tube_to_m),
@@ -195,7 +196,10 @@ class SheetTorque(Record):
             raise InputError("count", "Count 1 to 40 of one fastener.")
         for torque in (self.torque_n_m, self.torque_to_n_m):
             if torque is not None and not (math.isfinite(torque) and 0.5 <= torque <= 2000):
-                raise InputError("torque_n_m", f"Read {torque} N·m; enter 0.5 to 2000 N·m.")
+                raise InputError(
+                    "torque_n_m",
+                    f"Read {newton_metres(torque)}; enter {newton_metres(0.5, 2000):g}.",
+                )
         if self.torque_to_n_m is not None and not (
             self.torque_n_m is not None and self.torque_n_m < self.torque_to_n_m
         ):
@@ -359,7 +363,7 @@ class RackPart(Record):
         if not 0 <= self.hours <= 60:
             raise InputError("hours", "Enter 0 to 60 hours.")
         if self.mass_kg is not None and not 0.2 <= self.mass_kg <= 120:
-            raise InputError("mass_kg", f"Read {self.mass_kg:g} kg; enter 0.2 to 120 kg.")
+            raise InputError("mass_kg", f"Read {kg(self.mass_kg):g}; enter {kg(0.2, 120):g}.")
         if self.claimed_gain is not None and not -0.9 <= self.claimed_gain <= 50:
             raise InputError("claimed_gain", "A claim lies between 90 % softer and 5000 % stiffer.")
 

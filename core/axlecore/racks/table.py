@@ -7,7 +7,6 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from axlecore.earlier import word_now
 from axlecore.errors import InputError
 from axlecore.quantities.measure import Record
 from axlecore.quantities.units import Units, with_unit
@@ -17,6 +16,7 @@ from axlecore.racks.parts import FACTS_OF, BushingFacts, FitsFor, LinkFacts, Rac
 from axlecore.racks.plain_u import FIELDS_OF_A_BAR, bar_of, plain_u
 from axlecore.racks.rows import SPLIT, is_blank, rows_of
 from axlecore.spreadsheet import table_written, unguarded
+from axlecore.upgrades.words_of_the_trade import word_now
 
 #: Headings, ours and sellers', in small letters and parted by blanks.
 _KEY_OF = {

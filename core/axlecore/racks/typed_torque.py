@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from axlecore.errors import InputError
 from axlecore.fasteners.threads import read_thread
 from axlecore.quantities.measure import Record
-from axlecore.quantities.units import Dimension, Units, read_quantity, with_unit
+from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
 from axlecore.racks.parts import Joint, SheetNut, SheetTorque
 
 MOST_TORQUES, LONGEST_WHERE = 30, 60
@@ -44,15 +44,13 @@ class TypedTorque(Record):
     lock_nut: bool = False
 
 
-def read_torques(typed: Sequence[TypedTorque], units: Units) -> tuple[SheetTorque, ...]:
+def read_torques(typed: Sequence[TypedTorque]) -> tuple[SheetTorque, ...]:
     """Return a kit's torques; InputError with the place of the first that cannot be read.
 
     Parameters
     ----------
     typed : sequence of TypedTorque
-        In the sheet's order.
-    units : Units
-        What a bare number is read in.
+        In the sheet's order; a torque says its unit.
     """
     if len(typed) > MOST_TORQUES:
         raise InputError("torques", f"Read {len(typed)} fasteners; at most {MOST_TORQUES}.")
@@ -60,16 +58,16 @@ def read_torques(typed: Sequence[TypedTorque], units: Units) -> tuple[SheetTorqu
     twice = next((name for name in names if names.count(name) > 1), None)
     if twice is not None:
         raise InputError("torques", f"Two fasteners are called “{twice[:40]}”; name each.")
-    return tuple(_read(one, f"torques.{at}", units) for at, one in enumerate(typed))
+    return tuple(_read(one, f"torques.{at}") for at, one in enumerate(typed))
 
 
-def _read(typed: TypedTorque, path: str, units: Units) -> SheetTorque:
+def _read(typed: TypedTorque, path: str) -> SheetTorque:
     where = typed.where.strip()
     if not where or len(where) > LONGEST_WHERE:
         raise InputError(f"{path}.where", f"Say which bolt, in at most {LONGEST_WHERE} characters.")
     try:
         read_thread(typed.size)
-        low, high = _range(typed.torque, units)
+        low, high = _range(typed.torque)
         return SheetTorque(
             where,
             typed.size.strip(),
@@ -85,13 +83,13 @@ def _read(typed: TypedTorque, path: str, units: Units) -> SheetTorque:
         raise InputError(f"{path}.{field}", error.message) from error
 
 
-def _range(typed: str, units: Units) -> tuple[float | None, float | None]:
+def _range(typed: str) -> tuple[float | None, float | None]:
     if not typed.strip():
         return None, None
     found = _RANGE.match(typed)
     texts = [f"{found[1]} {found[3]}", f"{found[2]} {found[3]}"] if found else [typed]
     low, *high = (
-        read_quantity(with_unit(text, Dimension.TORQUE, units), Dimension.TORQUE, "torque")
+        read_quantity(with_its_unit(text, Dimension.TORQUE, "torque"), Dimension.TORQUE, "torque")
         for text in texts
     )
     return low, high[0] if high else None

@@ -9,6 +9,7 @@ import numpy as np
 
 from axlecore.motion.response import Rocking
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import km_per_h, kpa
 from axlecore.road.answer import Answered, RunAnswer, Told
 from axlecore.road.intervals import Interval
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
@@ -159,11 +160,11 @@ def _loaded(state: LoadKey | None) -> str:
 
 
 def _kpa(pressure_pa: float) -> str:
-    return f"{pressure_pa / 1000:.0f} kPa"
+    return f"{kpa(pressure_pa):.0f}"
 
 
 def _km_h(speed_m_s: float) -> str:
-    return f"{3.6 * speed_m_s:.0f} km/h"
+    return f"{km_per_h(speed_m_s):.0f}"
 
 
 def _runs_unlike(before: Told, after: Told, conditions: tuple[Conditions, Conditions]) -> list[str]:

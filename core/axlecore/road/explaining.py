@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
 from axlecore.quantities.measure import Known, Measured, Record
+from axlecore.quantities.sentences import mm
 from axlecore.road.intervals import Interval
 from axlecore.road.otherwise import solved_for, with_bag_lines, with_centre_raised
 from axlecore.road.predicted import Predicted, gradient_deg_per_g
@@ -118,7 +119,7 @@ def _play(
             most = played(MOST_PLAY_M)
             yield Explanation(
                 "play",
-                f"Even {1000 * MOST_PLAY_M:.0f} mm of play in {name} would not make this lean",
+                f"Even {mm(MOST_PLAY_M):.0f} of play in {name} would not make this lean",
                 most,
                 False,
                 f"Shake {name} by hand",
@@ -127,7 +128,7 @@ def _play(
         was = 0.0 if fitted.link_play_m is None else fitted.link_play_m.value
         yield Explanation(
             "play",
-            f"Play of {1000 * solved:.1f} mm in {name}, where {1000 * was:.1f} mm are on the sheet",
+            f"Play of {mm(solved):.1f} in {name}, where {mm(was):.1f} are on the sheet",
             measured.value,
             solved > was,
             f"Shake {name} by hand, then their bushings, and tighten the jam nuts",
@@ -228,12 +229,12 @@ def _load(
     solved = solved_for(with_rise, measured.value, (-MOST_RISE_M, MOST_RISE_M))
     if solved is None:
         more = with_rise(MOST_RISE_M if measured.value > with_rise(0.0) else -MOST_RISE_M)
-        what = f"No load that moved the centre by up to {1000 * MOST_RISE_M:.0f} mm leans like this"
+        what = f"No load that moved the centre by up to {mm(MOST_RISE_M):.0f} leans like this"
         return Explanation("load", what, more, False, "Weigh it again as it was driven")
     way = "higher" if solved > 0 else "lower"
     return Explanation(
         "load",
-        f"A load that moved: its centre {abs(1000 * solved):.0f} mm {way} than on the sheet",
+        f"A load that moved: its centre {mm(abs(solved)):.0f} {way} than on the sheet",
         measured.value,
         True,
         "Weigh it again as it was driven; ask what was loaded, and where the tanks stood",

@@ -6,8 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from axlecore.errors import CoreError
-from axlecore.lean.mass_shift import FROM_THE_ROAD
-from axlecore.quantities.measure import Known, Measured
+from axlecore.quantities.measure import Evidence, Known, Measured
 from axlecore.vehicle.axle import AirLines
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
@@ -24,7 +23,7 @@ def with_factor(vehicle: Vehicle, factor: float, tolerance: float = 0.0) -> Vehi
     factor, tolerance : float
         On all springs, and half the width of its band.
     """
-    corrected = Measured(factor, Known.MEASURED, tolerance, FROM_THE_ROAD)
+    corrected = Measured(factor, Known.MEASURED, tolerance, evidence=Evidence.ROAD_RUNS)
     return replace(vehicle, spring_correction=corrected)
 
 

@@ -45,8 +45,8 @@ _CHANCE = 1.5
 _MOST_STEPS = 30
 #: A step, small beside any that is told.
 _STEP = 1e-4
-#: By so much more may be left at either end of an interval: χ² of one number, 95 of 100.
-_EDGE = 3.84
+#: Profile-likelihood bound of one parameter, 95 %: χ² with one degree of freedom.
+CHI2_95_1DOF = 3.84
 #: With so much more left another answer is as good, χ² of three; so far off it is another [ln].
 _AS_GOOD, _APART = 11.3, 0.15
 #: Walking to an edge, in standard deviations of the bootstrap.
@@ -285,7 +285,7 @@ def _edges(
     """
     squares = _squares(ready, at, noise)
     lines_ = sum(len(one.seen) for one in ready)
-    most = squares + _EDGE * max(1.0, squares / lines_)
+    most = squares + CHI2_95_1DOF * max(1.0, squares / lines_)
     return np.array(
         [
             _edge(ready, noise, at, number, sign * spread[number], squares, most)

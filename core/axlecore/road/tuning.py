@@ -13,6 +13,7 @@ from axlecore.lean.evaluate import REFERENCE_BEND_M_S2
 from axlecore.lean.mass_shift import BELIEVABLE
 from axlecore.quantities.entry import fit_part
 from axlecore.quantities.measure import Record
+from axlecore.quantities.sentences import mm
 from axlecore.road.explaining import in_hole, other_holes
 from axlecore.road.intervals import Interval
 from axlecore.road.otherwise import solved_for, with_bag_lines, with_factor
@@ -226,8 +227,8 @@ def _changes(vehicle: Vehicle, set_up: SetUp, links: Links) -> Iterator[_Change]
             longer = "longer" if other.link_m > other.now_m else "shorter"
             stiffer = "stiffer" if other.gears > 1 else "softer"
             what = (
-                f"{end.capitalize()} links {1000 * other.link_m:.0f} mm eye to eye, {longer} than "
-                f"the {1000 * other.now_m:.0f} mm now: {stiffer}"
+                f"{end.capitalize()} links {mm(other.link_m):.0f} eye to eye, {longer} than "
+                f"the {mm(other.now_m):.0f} now: {stiffer}"
             )
             geared = _geared(vehicle, set_up, end, other.gears)
             yield _Change("link", what, end, 0.8, *geared, parts=other.to_buy, link_m=other.link_m)

@@ -16,6 +16,7 @@ from axlecore.quantities.measure import (
     place,
     words,
 )
+from axlecore.quantities.sentences import mm
 from axlecore.quantities.units import Dimension
 from axlecore.vehicle.pneumatics import check_tyre_size
 from axlecore.vehicle.readings import BarReadings
@@ -240,8 +241,8 @@ class Axle(Record):
             if found is not None and not found.value < self.track_m.value:
                 raise InputError(
                     field,
-                    f"{label} {found.value * 1e3:.0f} mm is not inside the track "
-                    f"{self.track_m.value * 1e3:.0f} mm; measure one of them again.",
+                    f"{label} {mm(found.value):.0f} is not inside the track "
+                    f"{mm(self.track_m.value):.0f}; measure one of them again.",
                 )
 
     @property

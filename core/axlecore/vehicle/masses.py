@@ -10,6 +10,7 @@ import numpy.typing as npt
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray, above_zero, number, zero_or_more
 from axlecore.quantities.measure import Measured, Record
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.readings import MassItem
 from axlecore.vehicle.rig import LoadState, Vehicle
@@ -182,10 +183,10 @@ def stacked(vehicle: Vehicle, key: LoadKey) -> Stacked | None:
 
 
 def _as_one_mass(vehicle: Vehicle, state: LoadState) -> tuple[float, float, float, float]:
-    mass = state.front_kg + state.rear_kg
+    mass = state.axle_kg(End.FRONT) + state.axle_kg(End.REAR)
     return (
         mass,
-        vehicle.wheelbase_m.value * state.rear_kg / mass,
+        vehicle.wheelbase_m.value * state.axle_kg(End.REAR) / mass,
         sideways_centre(vehicle, state),
         state.centre_of_gravity_height_m.value,
     )
@@ -207,7 +208,7 @@ def sideways_centre(vehicle: Vehicle, state: LoadState) -> float:
     """
     front = (state.front_left_kg.value - state.front_right_kg.value) * vehicle.front.track_m.value
     rear = (state.rear_left_kg.value - state.rear_right_kg.value) * vehicle.rear.track_m.value
-    return (front + rear) / 2 / (state.front_kg + state.rear_kg)
+    return (front + rear) / 2 / (state.axle_kg(End.FRONT) + state.axle_kg(End.REAR))
 
 
 def lifted_height(vehicle: Vehicle) -> Measured | None:
@@ -236,19 +237,24 @@ def lifted_height(vehicle: Vehicle) -> Measured | None:
     state = vehicle.state(lift.state)
     if lift.rise_m is None or lift.raised_front_kg is None or state is None:
         return None
-    total = state.front_kg + state.rear_kg
+    level = state.axle_kg(End.FRONT)
+    total = level + state.axle_kg(End.REAR)
     radius = vehicle.front.wheel_centre_height_m.value + vehicle.rear.wheel_centre_height_m.value
-    level_band = state.front_left_kg.tolerance + state.front_right_kg.tolerance
+    level_band = state.axle_tolerance_kg(End.FRONT)
     rows = np.array(
         [
-            [state.front_kg, lift.raised_front_kg.value, lift.rise_m.value],
-            [state.front_kg - level_band, lift.raised_front_kg.value, lift.rise_m.value],
+            [level, lift.raised_front_kg.value, lift.rise_m.value],
+            [level - level_band, lift.raised_front_kg.value, lift.rise_m.value],
             [
-                state.front_kg,
+                level,
                 lift.raised_front_kg.value + lift.raised_front_kg.tolerance,
                 lift.rise_m.value,
             ],
-            [state.front_kg, lift.raised_front_kg.value, lift.rise_m.value - lift.rise_m.tolerance],
+            [
+                level,
+                lift.raised_front_kg.value,
+                lift.rise_m.value - lift.rise_m.tolerance,
+            ],
         ]
     )
     try:

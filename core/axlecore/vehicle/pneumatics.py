@@ -10,6 +10,7 @@ import numpy.typing as npt
 
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray, above_zero, number, zero_or_more
+from axlecore.quantities.sentences import kpa, metres, mm
 from axlecore.quantities.units import GRAVITY_M_S2
 
 #: 225/70 R19.5, LT245/75R16, 265/70-17: section [mm], aspect [%], rim [in].
@@ -111,14 +112,14 @@ def tyre_rate(
         for v in (gauge_pressure_pa, section_width_m, aspect_ratio, outside_diameter_m)
     )
     if not np.all((pressure >= 1e5) & (pressure <= 1e6)):
-        raise InputError("gauge_pressure_pa", "Tyre pressure must be 100 to 1000 kPa.")
+        raise InputError("gauge_pressure_pa", f"Tyre pressure must be {kpa(1e5, 1e6):.0f}.")
     if not np.all((width > 0.1) & (width < 0.6)):
-        raise InputError("section_width_m", "Section width must be 100 to 600 mm.")
+        raise InputError("section_width_m", f"Section width must be {mm(0.1, 0.6):.0f}.")
     if not np.all((aspect >= 0.25) & (aspect <= 1.0)):
         raise InputError("aspect_ratio", "The aspect ratio must be 0.25 to 1.")
     if not np.all((outside > width) & (outside < 1.6)):
         raise InputError(
-            "outside_diameter_m", "Tyre diameter must be above its width, below 1.6 m."
+            "outside_diameter_m", f"Tyre diameter must be above its width, below {metres(1.6):g}."
         )
     footprint = (1.03 - 0.4 * aspect) * width
     kgf_per_mm = 0.00028 * pressure / 1e3 * np.sqrt(footprint * outside) * 1e3 + 3.45

@@ -2,13 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from typing import ClassVar
 
 from axlecore.errors import InputError
-from axlecore.quantities.measure import Measured, Record, Together, check_places, place
+from axlecore.quantities.measure import (
+    RELATIVE_TOLERANCE,
+    Known,
+    Measured,
+    Record,
+    check_places,
+    place,
+)
+from axlecore.quantities.sentences import kg
 from axlecore.quantities.units import Dimension
 from axlecore.vehicle.axle import Axle, FittedBar, Idle
 from axlecore.vehicle.ends import ByEnd, End, Side, Wheel
@@ -29,28 +35,37 @@ class RigKind(StrEnum):
 
 
 MOST_MASSES = 40
+#: Halves of a number that was typed make the number again, but for the last bits of a float.
+_SAME_LOAD_KG = 0.01
+
+
+def _half(axle: Measured) -> Measured:
+    """Return what one wheel of an axle carries that was read as one: half of it, estimated."""
+    known = axle.known if axle.known is Known.DEFAULT else Known.ESTIMATED
+    half = axle.value / 2
+    return Measured(half, known, half * RELATIVE_TOLERANCE[known], simulated=axle.simulated)
 
 
 @dataclass(frozen=True)
 class LoadState(Record):
-    """What the pads read under each wheel in one state of loading.
+    """What pads or scales read in one state of loading.
+
+    An axle is weighed wheel by wheel, or as one. As one, its sum is as good as it was read, and
+    that its wheels carry half of it each is an estimate.
 
     Attributes
     ----------
     key : LoadKey
         Which state.
     front_left_kg, front_right_kg, rear_left_kg, rear_right_kg : Measured
-        Load under each wheel or dual pair [kg].
+        Load under each wheel or dual pair [kg]; estimated where the axle was read as one.
+    front_kg, rear_kg : Measured or None
+        Load of a whole axle, read as one [kg]; None where its wheels were read.
     centre_of_gravity_height_m : Measured
         Of the whole vehicle above ground [m].
     front_left_height_m, front_right_height_m, rear_left_height_m, rear_right_height_m : Measured
         Ride height at each corner, ground to the wheel arch or frame mark [m]; None unread.
     """
-
-    entered_together: ClassVar[Mapping[str, Together]] = {
-        "front_kg": Together("Front axle load", ("front_left_kg", "front_right_kg")),
-        "rear_kg": Together("Rear axle load", ("rear_left_kg", "rear_right_kg")),
-    }
 
     key: LoadKey
     front_left_kg: Measured = place("Front left wheel load", Dimension.MASS, 50.0, 10000.0)
@@ -73,22 +88,53 @@ class LoadState(Record):
         "Rear right ride height", Dimension.LENGTH, 0.05, 2.0, optional=True
     )
 
+    front_kg: Measured | None = place(
+        "Front axle load", Dimension.MASS, 100.0, 20000.0, optional=True
+    )
+    rear_kg: Measured | None = place(
+        "Rear axle load", Dimension.MASS, 100.0, 20000.0, optional=True
+    )
+
     def __post_init__(self) -> None:
         check_places(self)
+        for end in End:
+            reading = self.axle_reading(end)
+            if reading is not None and abs(self.axle_kg(end) - reading.value) > _SAME_LOAD_KG:
+                raise InputError(
+                    f"{end}_kg",
+                    f"The {end} axle reads {kg(reading.value):.0f} and its wheels carry "
+                    f"{kg(self.axle_kg(end)):.0f}; leave one of both out.",
+                )
 
-    @property
-    def front_kg(self) -> float:
-        """Front axle load [kg]."""
-        return self.front_left_kg.value + self.front_right_kg.value
-
-    @property
-    def rear_kg(self) -> float:
-        """Rear axle load [kg]."""
-        return self.rear_left_kg.value + self.rear_right_kg.value
+    def follows_from(self, name: str, read: object) -> dict[str, object]:
+        """Return what an entry changes with it, see `Record.follows_from`."""
+        for end in End:
+            wheels = [f"{end}_{side}_kg" for side in Side]
+            if name == f"{end}_kg" and isinstance(read, Measured):
+                return dict.fromkeys(wheels, _half(read))
+            if name in wheels:
+                # Wheel loads are another kind of reading, which stands in for the sum.
+                return {f"{end}_kg": None}
+        return {}
 
     def axle_kg(self, end: End) -> float:
         """Load of one axle [kg]."""
+        return sum(self.wheel_kg(Wheel(f"{end}_{side}")).value for side in Side)
+
+    def axle_reading(self, end: End) -> Measured | None:
+        """Load of one axle where it was read as one [kg]; None where its wheels were read."""
         return self.front_kg if end is End.FRONT else self.rear_kg
+
+    def axle_readings(self, end: End) -> dict[str, Measured]:
+        """What the load of one axle was read as [kg], by place: as one, or wheel by wheel."""
+        reading = self.axle_reading(end)
+        if reading is not None:
+            return {f"{end}_kg": reading}
+        return {f"{end}_{side}_kg": self.wheel_kg(Wheel(f"{end}_{side}")) for side in Side}
+
+    def axle_tolerance_kg(self, end: End) -> float:
+        """What the load of one axle may be off by [kg]."""
+        return sum(reading.tolerance for reading in self.axle_readings(end).values())
 
     def wheel_kg(self, wheel: Wheel) -> Measured:
         """Load under one wheel or dual pair [kg]."""
@@ -209,8 +255,8 @@ class Vehicle(Record, ByEnd[Axle]):
             if not unsprung < load:
                 raise InputError(
                     f"load_states.{index}.{end}_left_kg",
-                    f"The {end} axle carries {load:.0f} kg, which is not above its own "
-                    f"unsprung mass {unsprung:.0f} kg.",
+                    f"The {end} axle carries {kg(load):.0f}, which is not above its own "
+                    f"unsprung mass {kg(unsprung):.0f}.",
                 )
 
 

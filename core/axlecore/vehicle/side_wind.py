@@ -10,6 +10,7 @@ import numpy.typing as npt
 from axlecore.errors import InputError
 from axlecore.quantities.arguments import FloatArray, above_zero, number, zero_or_more
 from axlecore.quantities.measure import Measured, Record, check_places, place
+from axlecore.quantities.sentences import metres, mm
 from axlecore.quantities.units import Dimension
 
 #: Air at 15 °C at sea level [kg/m³], ISO 2533.
@@ -40,8 +41,8 @@ class ProfileBlock(Record):
         if not self.top_m.value > self.bottom_m.value:
             raise InputError(
                 "top_m",
-                f"Top {self.top_m.value * 1e3:.0f} mm is not above the underside "
-                f"{self.bottom_m.value * 1e3:.0f} mm.",
+                f"Top {mm(self.top_m.value):.0f} is not above the underside "
+                f"{mm(self.bottom_m.value):.0f}.",
             )
 
 
@@ -215,7 +216,7 @@ def air_density(
     """
     altitude, temperature = (np.asarray(v, dtype=float) for v in (altitude_m, temperature_k))
     if not np.all((altitude >= -500) & (altitude <= 6000)):
-        raise InputError("altitude_m", "Altitude must be −500 to 6000 m.")
+        raise InputError("altitude_m", f"Altitude must be {metres(-500, 6000):.0f}.")
     if not np.all((temperature >= 220) & (temperature <= 330)):
         raise InputError("temperature_k", "Air temperature must be −53 to 57 °C.")
     pressure = 101_325.0 * (1 - 2.25577e-5 * altitude) ** 5.25588

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import csv
 import io
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from axlecore.errors import InputError
+from axlecore.quantities.measure import Measured
 from axlecore.quantities.units import Dimension, write_quantity
-from axlecore.vehicle.ends import Wheel
+from axlecore.vehicle.ends import End, Side, Wheel
 from axlecore.vehicle.loads import LOAD_NAMES, LoadKey
 from axlecore.vehicle.rig import LoadState, Vehicle
 
@@ -19,7 +21,7 @@ _MOST_ROWS = 100
 _STATES = {name.replace("-", " ").removeprefix("at "): key for key, name in LOAD_NAMES.items()}
 _PLACES = {
     field.removesuffix("_kg").replace("_", " "): field
-    for field in (*(f"{wheel}_kg" for wheel in Wheel), *LoadState.entered_together)
+    for field in (*(f"{wheel}_kg" for wheel in Wheel), *(f"{end}_kg" for end in End))
 }
 
 
@@ -129,9 +131,20 @@ def write_ticket(vehicle: Vehicle) -> str:
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(COLUMNS)
     for state in vehicle.load_states:
-        for wheel in Wheel:
-            load = state.wheel_kg(wheel)
-            own = load.typed if load.typed[:1].isdigit() else ""
-            text = own or write_quantity(load.value, Dimension.MASS, 1.0).replace("\u202f", "")
-            writer.writerow((LOAD_NAMES[state.key].removeprefix("at "), wheel.words, text))
+        for words, load in _loads(state):
+            text = load.typed or write_quantity(load.value, Dimension.MASS, 1.0)
+            name = LOAD_NAMES[state.key].removeprefix("at ")
+            writer.writerow((name, words, text.replace("\u202f", "")))
     return out.getvalue()
+
+
+def _loads(state: LoadState) -> Iterator[tuple[str, Measured]]:
+    """Each reading with its place in words: an axle that was read as one, else its wheels."""
+    for end in End:
+        reading = state.axle_reading(end)
+        if reading is not None:
+            yield end.value, reading
+            continue
+        for side in Side:
+            wheel = Wheel(f"{end}_{side}")
+            yield wheel.words, state.wheel_kg(wheel)

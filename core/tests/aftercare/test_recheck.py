@@ -26,6 +26,9 @@ class VisitTests(unittest.TestCase):
         self.assertEqual(after, [(80, 160), (800, 1600)])
         own = visits(HANDED, ODOMETER, Every(3e6, 90))
         self.assertEqual([one.to_m - ODOMETER for one in own[2:]], [3e6, 6e6])
+        # Every 3,000 to 5,000 km: a visit may be made in the last two fifths of its interval.
+        usual = [(one.from_m - ODOMETER, one.to_m - ODOMETER) for one in PLAN[2:]]
+        self.assertEqual(usual, [(3e6, 5e6), (8e6, 10e6)])
         self.assertEqual(own[2].by, HANDED + timedelta(days=90))
         self.assertEqual([one.number for one in PLAN], [1, 2, 3, 4])
         self.assertTrue(all(one.by < two.by for one, two in itertools.pairwise(PLAN)))

@@ -20,6 +20,7 @@ from axlecore.cli.plan import fit_of
 from axlecore.errors import InputError
 from axlecore.racks.parts import SheetNut
 from tests.build.jobs import upgrade
+from tests.plain import plain
 
 TODAY = date(2030, 5, 3)
 WRENCH = Wrench("Wrench 3", date(2029, 9, 12), date(2030, 9, 12), 20.0, 200.0, 0.4)
@@ -85,6 +86,8 @@ class ReadingTests(unittest.TestCase):
 
     def test_a_wrench_that_is_due_or_reads_elsewhere_is_refused_with_the_reason(self):
         check_wrench(WRENCH, TODAY, self.target)
+        # A calibration holds through its last day.
+        check_wrench(replace(WRENCH, due_on=TODAY), TODAY, self.target)
         for wrench, words in (
             (replace(WRENCH, due_on=date(2030, 5, 2)), "was due for calibration on 2 May 2030"),
             (replace(WRENCH, to_n_m=80.0), "reads 20 to 80 N·m; this joint asks 74 to 84"),
@@ -92,7 +95,7 @@ class ReadingTests(unittest.TestCase):
             with self.assertRaises(InputError) as caught:
                 check_wrench(wrench, TODAY, self.target)
             self.assertEqual(caught.exception.field, "wrench")
-            self.assertIn(words, caught.exception.message)
+            self.assertIn(words, plain(caught.exception.message))
 
     def test_a_wrench_that_cannot_be_is_refused(self):
         for change, field in (

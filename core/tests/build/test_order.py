@@ -3,6 +3,7 @@ from dataclasses import replace
 
 from axlecore.build.job import Kit
 from axlecore.build.order import Ordered, order_list
+from axlecore.build.steps import UsedUp
 from axlecore.cli.plan import fit_of
 from axlecore.fitup.sheet import DrilledHole, Fitting
 from axlecore.practice.look import Bolts, Material, Rust
@@ -45,6 +46,14 @@ class OrderTests(unittest.TestCase):
             self.assertIn(what, found)
             self.assertTrue(found[what].why)
         self.assertEqual(found["drill 13.5 mm"].quantity, 1)
+
+    def test_one_can_of_paint_is_enough_for_all_steps_and_clips_are_counted(self):
+        job = upgrade()
+        [step, *rest] = planned(job).steps
+        used = (UsedUp("chassis paint"), UsedUp("shield clips", 3))
+        twice = [replace(step, uses=used), replace(rest[0], uses=used)]
+        found = {one.what: one.quantity for one in order_list(job, fit_of(job), twice)}
+        self.assertEqual((found["chassis paint"], found["shield clips"]), (1, 6))
 
     def test_parts_come_first_and_nothing_stands_twice(self):
         lines = list(ordered(upgrade(look=looked(Rust.HEAVY))).values())

@@ -20,6 +20,7 @@ from axlecore.motion.replay import replay
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import Action, AxleChoice, SetUp
+from tests.plain import plain
 from tests.rigs import bar, choice, fitted, m, vehicle_c
 
 KEEP_IT = Candidate(KEEP)
@@ -111,7 +112,7 @@ class ClaimTests(unittest.TestCase):
         found = self.audit(0.9)
         tube = replace(self.NEW, bore_m=m(found.true_bore_m))
         self.assertAlmostEqual(self.audit(0.9, new=tube).computed_gain, 0.9, 4)
-        self.assertIn(f"bore of {found.true_bore_m * 1e3:.1f} mm", found.said)
+        self.assertIn(f"bore of {found.true_bore_m * 1e3:.1f} mm", plain(found.said))
         self.assertIsNone(self.audit(9.0).true_bore_m)
 
 
@@ -152,6 +153,14 @@ class RankingTests(unittest.TestCase):
         self.assertEqual((best.rear, best.failed), ("R25", []))
         for words in ("R25 at the rear", "cheapest of", "less than now"):
             self.assertIn(words, found.why)
+
+    def test_what_cannot_be_bolted_on_stands_on_no_line_and_hides_nothing(self):
+        whole = supplement(32.0, key="whole")
+        bare = replace(supplement(34.9, price=1.0, key="bare"), lacks=("no brackets",))
+        by_key = self.by_key(self.rank(rear=[KEEP_IT, whole, bare]))
+        self.assertFalse(by_key["bare"].undominated)
+        self.assertEqual(by_key["bare"].failed[-1], "no brackets")
+        self.assertTrue(by_key["whole"].undominated)
 
     def test_each_wish_that_fails_is_said_with_both_figures(self):
         found = self.by_key(

@@ -46,6 +46,12 @@ class RepairTests(unittest.TestCase):
         self.assertEqual([rung for rung, one in worst.items() if one.possible], [Rung.WELD])
         self.assertIn("licensed welder", worst[Rung.WELD].text)
 
+    def test_a_weld_is_the_last_rung_and_closes_all_before_it(self):
+        for size in ("M10", "M24", "1", "3/8-16"):
+            *earlier, last = self.rungs(size=size).values()
+            self.assertEqual(last.rung, Rung.WELD)
+            self.assertEqual(last.closes, tuple(one.rung for one in earlier))
+
     def test_holes_grow_down_the_ladder_from_re_tap_to_insert(self):
         for metric in (True, False):
             for thread in coarse_sizes(metric):

@@ -1,10 +1,12 @@
 import unittest
 
 from axlecore.errors import InputError
+from axlecore.fasteners.threads import read_thread
 from axlecore.fasteners.torque import (
     BushingMaterial,
     Lubrication,
     crush_joint,
+    proof_stress,
     torque,
     torque_on,
     wrench_setting,
@@ -22,6 +24,13 @@ class TorqueTests(unittest.TestCase):
         lowered = torque_on(100.0, Lubrication.ZINC, Lubrication.ANTI_SEIZE)
         self.assertAlmostEqual(lowered, 65.0)
         self.assertAlmostEqual(torque_on(lowered, Lubrication.ANTI_SEIZE, Lubrication.ZINC), 100.0)
+
+    def test_a_grade_is_of_inch_threads_whatever_its_name_looks_like(self):
+        """SAE J429 has 5.2 and 8.2 beside 5 and 8, as strong up to an inch."""
+        self.assertEqual(proof_stress(read_thread("1/2-13"), "8.2"), 827e6)
+        with self.assertRaises(InputError) as caught:
+            proof_stress(read_thread("M12"), "8.2")
+        self.assertIn("comes in 8.8, 10.9, 12.9", str(caught.exception))
 
     def test_a_wrench_with_an_extension_is_set_lower(self):
         self.assertAlmostEqual(wrench_setting(120.0, 0.4, 0.2), 80.0)

@@ -30,6 +30,7 @@ from axlecore.racks.parts import FitsFor, MadeFor, PartKind, RackPart, SheetTorq
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import SetUp
 from tests.fitup.sheets import axle_fit, hole, obstacle, pick
+from tests.plain import plain
 from tests.rigs import bar, choice, m, vehicle_c
 
 VEHICLE, CHOSEN = vehicle_c(), SetUp(rear=choice())
@@ -201,7 +202,7 @@ class FindingTests(unittest.TestCase):
             found = rules(station(axle_fit(**changed))).get(f"fit_{rule}")
             self.assertIsNotNone(found, rule)
             self.assertEqual((found.kind, found.place), (kind, f"fitting.rear.{place}"), rule)
-            self.assertIn(words, found.why)
+            self.assertIn(words, plain(found.why))
             self.assertTrue(found.todo and found.formula and found.what)
 
     def test_a_wrong_weight_variant_is_stopped_before_the_order(self):
@@ -248,7 +249,7 @@ class FindingTests(unittest.TestCase):
         near = axle_fit(obstacles=(obstacle(height_m=m(0.49)),))
         found = rules(station(near))["fit_clash"]
         self.assertIs(found.kind, Kind.FIX)
-        self.assertIn("it is hot and needs 50 mm", found.why)
+        self.assertIn("it is hot and needs 50 mm", plain(found.why))
         self.assertIn(
             "Re-route it", " ".join(fix.text for fix in station(near).rear.report.gaps[0].fixes)
         )

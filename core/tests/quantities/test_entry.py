@@ -4,6 +4,7 @@ from dataclasses import replace
 from axlecore.errors import InputError
 from axlecore.quantities.entry import enter, fit_part, walk
 from axlecore.quantities.measure import Known, Measured
+from axlecore.vehicle.ends import End
 from axlecore.vehicle.rig import Action, SetUp
 from tests.rigs import choice, fitted, vehicle_c
 
@@ -23,12 +24,27 @@ class EnterTests(unittest.TestCase):
         )
         self.assertGreater(guessed, measured)
 
-    def test_an_axle_load_is_split_and_the_sides_marked_estimated(self):
-        state = enter(
-            vehicle_c(), "load_states.0.front_kg", "2,000 kg", Known.MEASURED
-        ).load_states[0]
-        self.assertEqual(state.front_kg, 2000)
-        self.assertEqual(state.front_left_kg.known, Known.ESTIMATED)
+    def test_an_axle_that_is_read_as_one_stays_one_number_and_its_wheels_are_estimated(self):
+        vehicle = enter(vehicle_c(), "load_states.0.front_kg", "2,000 ± 8 kg", Known.MEASURED)
+        [state, *_] = vehicle.load_states
+        self.assertEqual(state.front_kg, Measured(2000, Known.MEASURED, 8.0, "2,000 ± 8 kg"))
+        self.assertEqual(state.axle_kg(End.FRONT), 2000)
+        self.assertEqual(state.axle_tolerance_kg(End.FRONT), 8.0)
+        self.assertEqual(state.front_left_kg, state.front_right_kg)
+        self.assertEqual((state.front_left_kg.known, state.front_left_kg.typed), ("estimated", ""))
+        # Half of a load is estimated to a tenth of itself, whatever the sum is known to.
+        self.assertEqual(state.front_left_kg.tolerance, 100.0)
+        with self.assertRaises(InputError) as caught:
+            replace(state, rear_kg=Measured(9000))
+        self.assertEqual(caught.exception.field, "rear_kg")
+
+    def test_a_wheel_that_is_read_stands_in_for_the_sum(self):
+        vehicle = enter(vehicle_c(), "load_states.0.front_kg", "2,000 kg", Known.MEASURED)
+        wheel = enter(vehicle, "load_states.0.front_left_kg", "980 kg", Known.MEASURED)
+        [state, *_] = wheel.load_states
+        self.assertIsNone(state.front_kg)
+        self.assertEqual(state.axle_kg(End.FRONT), 1980)
+        self.assertEqual(state.axle_tolerance_kg(End.FRONT), 0.005 * 980 + 100)
 
     def test_choices_and_whole_numbers_are_entered_alike(self):
         set_up = SetUp(rear=choice())

@@ -5,6 +5,7 @@ from axlecore.errors import InputError
 from axlecore.practice.classes import default
 from axlecore.quantities.measure import RELATIVE_TOLERANCE, Known, Measured, Place, read_measured
 from axlecore.quantities.units import Dimension
+from tests.plain import plain
 
 TRACK = Place("Track", Dimension.LENGTH, 0.8, 2.6)
 
@@ -26,7 +27,8 @@ class MeasuredTests(unittest.TestCase):
                 read_measured(typed, Known.MEASURED, TRACK, "rear.track_m")
             self.assertEqual(caught.exception.field, "rear.track_m")
             self.assertIn(
-                f"Track reads {read}; enter a value between 800 mm and", str(caught.exception)
+                f"Track reads {read}; enter a value between 800 mm and",
+                plain(str(caught.exception)),
             )
 
     def test_nothing_that_is_no_number_passes_a_place(self):

@@ -1,7 +1,6 @@
 import unittest
 
 from axlecore.errors import InputError
-from axlecore.quantities.units import Units
 from axlecore.racks.kit_sheet import MOST_SNAGS, KitSheet, SheetLine, Snag
 from axlecore.racks.parts import Joint, SheetNut
 from axlecore.racks.typed_torque import TypedTorque, read_torques
@@ -41,28 +40,27 @@ class KitSheetTests(unittest.TestCase):
 class TypedTorqueTests(unittest.TestCase):
     def test_a_torque_is_read_with_its_unit_and_its_range(self):
         """1 ft·lb is 1.355818 N·m."""
-        for typed, units, low, high in (
-            ("110 N·m", Units.METRIC, 110.0, None),
-            ("78-88", Units.METRIC, 78.0, 88.0),
-            ("58 to 65 ft-lb", Units.METRIC, 78.637, 88.128),
-            ("58-65", Units.INCH, 78.637, 88.128),
-            ("81 ft-lb", Units.METRIC, 109.821, None),
-            ("", Units.METRIC, None, None),
+        for typed, low, high in (
+            ("110 N·m", 110.0, None),
+            ("78-88 N·m", 78.0, 88.0),
+            ("58 to 65 ft-lb", 78.637, 88.128),
+            ("81 ft-lb", 109.821, None),
+            ("", None, None),
         ):
-            [found] = read_torques([TypedTorque("frame", "M12x1.75", torque=typed)], units)
+            [found] = read_torques([TypedTorque("frame", "M12x1.75", torque=typed)])
             for value, wanted in ((found.torque_n_m, low), (found.torque_to_n_m, high)):
                 if wanted is None:
                     self.assertIsNone(value, typed)
                 else:
                     self.assertAlmostEqual(value, wanted, places=2, msg=typed)
-        [both] = read_torques(
-            [TypedTorque("link", "M10x1.5", cushioned=True, lock_nut=True)], Units.METRIC
-        )
+        [both] = read_torques([TypedTorque("link", "M10x1.5", cushioned=True, lock_nut=True)])
         self.assertEqual((both.joint, both.nut), (Joint.CUSHIONED, SheetNut.LOCK_NUT))
 
     def test_nonsense_names_its_line_and_field(self):
         for typed, field in (
             (TypedTorque("frame", "M12x1.75", torque="80 bananas"), "torques.0.torque"),
+            (TypedTorque("frame", "M12x1.75", torque="81"), "torques.0.torque"),
+            (TypedTorque("frame", "M12x1.75", torque="58-65"), "torques.0.torque"),
             (TypedTorque("frame", "M12x1.75", torque="88-78 N·m"), "torques.0.torque"),
             (TypedTorque("frame", "M12x1.75", torque="9000 N·m"), "torques.0.torque"),
             (TypedTorque("frame", "wide", torque="80 N·m"), "torques.0.size"),
@@ -70,8 +68,8 @@ class TypedTorqueTests(unittest.TestCase):
             (TypedTorque("frame", "M12x1.75", count=0), "torques.0.count"),
         ):
             with self.assertRaises(InputError) as caught:
-                read_torques([typed], Units.METRIC)
+                read_torques([typed])
             self.assertEqual(caught.exception.field, field, caught.exception)
         with self.assertRaises(InputError) as caught:
-            read_torques([TypedTorque("frame", "M12")] * 2, Units.METRIC)
+            read_torques([TypedTorque("frame", "M12")] * 2)
         self.assertIn("Two fasteners", caught.exception.message)

@@ -7,6 +7,7 @@ from axlecore.road.answer import answered
 from axlecore.road.comparing import Conditions, compare
 from axlecore.road.stand_in import Hidden
 from axlecore.vehicle.loads import LoadKey
+from tests.plain import plain
 from tests.road import bumps, made
 
 DRY = Conditions("gentle slalom", "dry", LoadKey.TRIP_READY, 12.5, 14.0, 450e3, 550e3)
@@ -40,7 +41,7 @@ class ComparingTests(unittest.TestCase):
         wet = Conditions("known bend", "wet", LoadKey.EMPTY, 15.5, 14.0, 300e3, 550e3)
         found = compare(self.before, self.after, (DRY, wet))
         self.assertIsNone(found.ratio)
-        said = " | ".join(found.comparable)
+        said = plain(" | ".join(found.comparable))
         for words in ("known bend", "wet", "empty", "front tyres", "posted 50 km/h", "the speed"):
             self.assertIn(words, said)
         self.assertEqual(compare(self.before, self.after, (DRY, DRY)).comparable, [])

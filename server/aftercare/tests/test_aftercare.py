@@ -165,6 +165,11 @@ class ComingBackTests(AfterTests):
         self.long_ago()
         remind = {"job_id": self.job.pk}
         self.assert_refused(self.send("POST", "/due/remind", remind), 403, "job_id", "agreed")
+        # Known by name and address, and not agreed: neither words to copy nor a mail.
+        self.about(owner="Marlow Kelp", may_be_contacted=False, email="kelp@example.org")
+        self.assert_refused(self.send("POST", "/due/remind", remind), 403, "job_id", "agreed")
+        self.assertEqual(self.send("GET", "/due").json()["due"][0]["reminder"], "")
+        self.assertEqual(mail.outbox, [])
         self.about(owner="Marlow Kelp", may_be_contacted=True)
         self.assert_refused(self.send("POST", "/due/remind", remind), 422, "job_id", "No mail")
         self.about(owner="Marlow Kelp", may_be_contacted=True, email="kelp@example.org")

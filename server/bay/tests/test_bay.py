@@ -109,7 +109,7 @@ class BayTests(UnderTheVehicle):
         high = self.torque(key, 1, typed=f"{target['to_n_m'] * 1.2:.1f} N·m").json()
         joint = high["joints"][key]
         self.assertEqual((joint["rows"][0]["judged"], joint["left"][0]), ("high", 1))
-        middle = f"{(target['from_n_m'] + target['to_n_m']) / 2:.1f}"
+        middle = f"{(target['from_n_m'] + target['to_n_m']) / 2:.1f} N·m"
         self.assert_refused(self.torque(key, 1, typed=middle), 422, "supersedes", "written over")
         wrong = joint["rows"][0]["id"]
         right = self.torque(key, 1, typed=middle, supersedes=wrong).json()["joints"][key]

@@ -2,7 +2,7 @@
 
 from django.db import migrations
 
-from axlecore.earlier import name_now
+from axlecore.upgrades.words_of_the_trade import name_now
 
 
 def bring_over(apps, schema_editor):

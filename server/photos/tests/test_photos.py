@@ -63,7 +63,9 @@ class PhotoTests(TwoShops):
             self.assertTrue(b"".join(given.streaming_content).startswith(b"\xff\xd8"))
         self.assertEqual(self.stored(), set(), "nothing of it lies in the folder")
         # It is away from where it is looked for now.
-        self.assertEqual(self.client.get(f"/api/photos/{kept['id']}.jpg").status_code, 404)
+        with self.assertLogs("calmaxle.files", "ERROR"):
+            gone = self.client.get(f"/api/photos/{kept['id']}.jpg")
+        self.assertEqual(gone.status_code, 404)
 
     def test_a_picture_is_turned_shrunk_and_stripped_of_where_it_was_taken(self):
         kept = self.upload(turned_with_location()).json()
@@ -132,10 +134,16 @@ class PhotoTests(TwoShops):
 
     def test_a_picture_whose_row_fails_leaves_no_file(self):
         self.client.raise_request_exception = False
-        with mock.patch.object(Photo, "save", side_effect=IntegrityError):
+        with (
+            mock.patch.object(Photo, "save", side_effect=IntegrityError),
+            self.assertLogs("django.request", "ERROR"),
+        ):
             self.assertEqual(self.upload(picture()).status_code, 500)
         self.assertEqual(self.stored(), set())
-        with mock.patch.object(FileSystemStorage, "_save", side_effect=OSError):
+        with (
+            mock.patch.object(FileSystemStorage, "_save", side_effect=OSError),
+            self.assertLogs("django.request", "ERROR"),
+        ):
             self.assertEqual(self.upload(picture()).status_code, 500)
         self.assertEqual(Photo.objects.count(), 0, "and a file that fails leaves no row")
 

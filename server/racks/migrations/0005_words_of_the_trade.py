@@ -2,7 +2,7 @@
 
 from django.db import migrations, models
 
-from axlecore.earlier import brought_over
+from axlecore.upgrades.words_of_the_trade import brought_over
 
 _KINDS = ["bar", "kit", "link", "bracket", "bushing"]
 

@@ -4,6 +4,7 @@ import json
 from uuid import uuid4
 
 from django.db import IntegrityError, connection, transaction
+from django.test import tag
 
 from axlecore.bars.bar import bar_rates
 from axlecore.bars.steel import STEELS
@@ -251,6 +252,7 @@ class ImportTests(TwoShops):
         ours = Offer.objects.get(part__shop=self.shop, part__part_number="N-1")
         self.assertEqual(ours.price_cents, 10000)
 
+    @tag("long")
     def test_what_a_large_rack_writes_it_takes_again(self):
         (part, *_), supplier = self.bars, Supplier.objects.filter(shop=self.shop).first()
         parts = Part.objects.bulk_create(

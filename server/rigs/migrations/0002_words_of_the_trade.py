@@ -2,7 +2,7 @@
 
 from django.db import migrations
 
-from axlecore.earlier import brought_over
+from axlecore.upgrades.words_of_the_trade import brought_over
 
 
 def bring_over(apps, schema_editor):

@@ -1,9 +1,6 @@
 """Numbers in the units of whoever reads them, whatever the shop has."""
 
-import json
-
-from axlecore.quantities.units import Units
-from shops.in_units import json_in_units
+from axlecore.quantities.sentences import MARK
 from shops.tests.people import TwoShops
 
 
@@ -11,6 +8,11 @@ class UnitsTests(TwoShops):
     def change(self, place, typed, instead_of=""):
         body = {"place": place, "typed": typed, "instead_of": instead_of}
         return self.send("PATCH", "/shop", body)
+
+    def described(self, words):
+        """Open a job described in these words, and return how it is described by then."""
+        body = {"name": "Coach 2", "kind": "coach", "description": words}
+        return self.send("POST", "/jobs", body).json()["description"]
 
     def test_everybody_has_their_own_and_a_lead_the_shops(self):
         self.assertEqual(self.client.get("/api/session").json()["units"], "metric")
@@ -23,27 +25,20 @@ class UnitsTests(TwoShops):
         self.assert_refused(self.change("my_units", "cubits"), 422, "units", "metric, inch")
         self.assert_refused(self.change("units", "cubits", "inch"), 422, "units", "metric, inch")
 
-    def test_sentences_are_turned_and_what_was_typed_is_not(self):
-        whole = {
-            "what": "Move it 30 mm.",
-            "typed": "30 mm",
-            "formula": "a = 30 mm",
-            "list": ["5 kg"],
-        }
-        found = json.loads(json_in_units(json.dumps(whole, ensure_ascii=False), Units.INCH))
-        self.assertEqual(
-            found,
-            {
-                "what": "Move it 1.18 in.",
-                "typed": "30 mm",
-                "formula": "a = 30 mm",
-                "list": ["11 lb"],
-            },
-        )
+    def test_what_people_wrote_is_never_turned(self):
+        self.change("my_units", "inch")
+        words = "7.5 m coach, 3500 kg"
+        self.assertEqual(self.described(words), words)
+        # Nor where they wrote it with the mark that a quantity of the program's own has.
+        self.assertEqual(self.described(f"{MARK}7.5 m{MARK} coach"), "7.5 m coach")
 
     def test_refusals_are_said_in_their_units_too(self):
-        self.change("my_units", "inch")
-        refused = self.client.get("/api/bench/drill", {"size": "M99"})
-        self.assertNotIn(" mm", refused.content.decode())
-        answer = self.client.get("/api/bench/level-hole", {"bar": "9 m"})
-        self.assertIn("in", answer.json()["detail"][0]["message"])
+        told = {}
+        for units in ("metric", "inch"):
+            self.change("my_units", units)
+            answer = self.sheet_edit("wheelbase_m", "10 mm")
+            told[units] = answer.json()["detail"][0]["message"]
+            self.assertNotIn(MARK, answer.content.decode())
+        self.assertIn(" mm", told["metric"])
+        self.assertNotIn(" mm", told["inch"])
+        self.assertIn(" in", told["inch"])

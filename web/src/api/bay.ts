@@ -2,9 +2,11 @@ import { queryOptions, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { useOutbox } from "./outbox/useOutbox";
 import { ask, photoOf } from "./outbox/write";
+import { withUnit } from "./units";
 import type { BodyOf, Made } from "./outbox/write";
 import { small } from "./smallPicture";
 import type { AxleName, Records, Remembered, WrenchFault } from "./types";
+import { whenDone } from "./tasks";
 
 export const bayKey = (jobId: number) => ["bay", jobId] as const;
 
@@ -65,18 +67,30 @@ export function useBayWrites(jobId: number) {
   return {
     answer: (step: string, kind: Records, said: string) =>
       send(answerPlace(step, kind), said || kind, "answers", { step, kind, said, at: now() }),
-    gap: (obstacle: string, typed: string) =>
-      send(gapPlace(obstacle), typed, "gaps", { obstacle, typed, at: now() }),
+    gap: (obstacle: string, gap: string) => {
+      const typed = withUnit(gap, "small_length");
+      send(gapPlace(obstacle), typed, "gaps", { obstacle, typed, at: now() });
+    },
     takeBack: (step: string) => send(`${step} back`, "not done after all", "back", { step }),
-    torque: (row: Body<"torque">) =>
-      send(boltPlace(row.joint, row.bolt), row.typed || row.how, "torque", { ...row, at: now() }),
-    settle: (set: Body<"settings">) =>
-      send(settlePlace(set.axle), `${set.left_link}, ${set.right_link}`, "settings", {
-        ...set,
-        at: now(),
-      }),
-    snapped: (bolt: Body<"snapped">) =>
-      send(troublePlace(bolt.step), `${bolt.size} snapped`, "snapped", bolt),
+    torque: (row: Body<"torque">) => {
+      const typed = withUnit(row.typed ?? "", "torque");
+      const extension = withUnit(row.extension ?? "", "small_length");
+      const body = { ...row, typed, extension, at: now() };
+      send(boltPlace(row.joint, row.bolt), typed || row.how, "torque", body);
+    },
+    settle: (set: Body<"settings">) => {
+      const [left_link, right_link, gap] = [set.left_link, set.right_link, set.gap ?? ""].map(
+        (typed) => withUnit(typed, "small_length"),
+      ) as [string, string, string];
+      const body = { ...set, left_link, right_link, gap, at: now() };
+      send(settlePlace(set.axle), `${left_link}, ${right_link}`, "settings", body);
+    },
+    snapped: (bolt: Body<"snapped">) => {
+      const [wall, edge] = [bolt.wall, bolt.edge].map((typed) =>
+        withUnit(typed, "small_length"),
+      ) as [string, string];
+      send(troublePlace(bolt.step), `${bolt.size} snapped`, "snapped", { ...bolt, wall, edge });
+    },
     didNotHold: (bolt_id: number) => send(`bolt ${bolt_id}`, "did not hold", "rung", { bolt_id }),
     seized: (bolt: Body<"seized">) =>
       send(troublePlace(bolt.step), `${bolt.size} seized`, "seized", bolt),
@@ -129,7 +143,11 @@ export const useDayMoves = (jobId: number, workVersion: number) =>
   useQuery({
     queryKey: ["days", jobId, workVersion],
     queryFn: () =>
-      answered(client.GET("/api/jobs/{job_id}/bay/days", { params: { path: { job_id: jobId } } })),
+      whenDone(`days ${jobId}`, () =>
+        answered(
+          client.GET("/api/jobs/{job_id}/bay/days", { params: { path: { job_id: jobId } } }),
+        ),
+      ),
     retry: false,
   });
 

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
 import { useOutbox } from "./outbox/useOutbox";
 import { NO_JOB, OWNER } from "./outbox/write";
+import { withUnit } from "./units";
 import type { BodyOf } from "./outbox/write";
 import type { Job } from "./types";
 
@@ -55,16 +56,23 @@ export function useHandOverWrites(jobId: number) {
     sendTo(place, typed, `/api/jobs/${jobId}/${what}`, body);
   return {
     sayOutside: (said: Said) => send(`outside ${said.step}`, said.state, "hand-over/outside", said),
-    readOdometer: (odometer: string) =>
-      send("odometer", odometer, "hand-over/odometer", { odometer }),
-    hearOdometer: (odometer: string) => send("odometer", odometer, "hand-over/heard", { odometer }),
+    readOdometer: (typed: string) => {
+      const odometer = withUnit(typed, "distance");
+      return send("odometer", odometer, "hand-over/odometer", { odometer });
+    },
+    hearOdometer: (typed: string) => {
+      const odometer = withUnit(typed, "distance");
+      return send("odometer", odometer, "hand-over/heard", { odometer });
+    },
     seeThreads: (seen: boolean) =>
       send("repaired threads", seen ? "looked at" : "not looked at", "hand-over/threads", { seen }),
     leaveOff: (left_off: string[]) =>
       send("left off", left_off.join("; "), "hand-over/left", { left_off }),
     handOver: (reason: string) => send("hand-over", "handed over", "hand-over", { reason }),
-    openRecheck: (visit: number, odometer: string) =>
-      send(`visit ${visit}`, odometer, "recheck", { visit, odometer }) as Promise<Job>,
+    openRecheck: (visit: number, typed: string) => {
+      const odometer = withUnit(typed, "distance");
+      return send(`visit ${visit}`, odometer, "recheck", { visit, odometer }) as Promise<Job>;
+    },
     sendReport: () => send("report", "sent", "report", {}),
     withdrawReport: (link_id: number) =>
       send("report", "withdrawn", "report/withdrawn", { link_id }),

@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client } from "./client";
+import { shownUnits } from "./units";
 import { useOutbox } from "./outbox/useOutbox";
 import { NO_JOB } from "./outbox/write";
 import type { components, operations } from "./schema";
@@ -56,7 +57,9 @@ export function useImport() {
   const outbox = useOutbox();
   return {
     preview: (text: string, mapping: Record<string, string> | null, signal: AbortSignal) =>
-      answered(client.POST("/api/racks/preview", { body: { text, mapping }, signal })),
+      answered(
+        client.POST("/api/racks/preview", { body: { text, mapping, units: shownUnits() }, signal }),
+      ),
     takeIn: (name: string, table: ImportedTable) =>
       outbox.fromForm<Imported>({
         jobId: NO_JOB,

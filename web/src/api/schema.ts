@@ -327,6 +327,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board/proposal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Proposal */
+        get: operations["read_proposal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board/take": {
         parameters: {
             query?: never;
@@ -4200,15 +4217,12 @@ export interface components {
             days_off: string[];
             /** Jobs */
             jobs: components["schemas"]["PlacingOut"][];
-            /** No Room */
-            no_room: string;
             /** Open Hours */
             open_hours: number;
             /** People */
             people: components["schemas"]["CrewOut"][];
             /** People On */
             people_on: number[];
-            proposal: components["schemas"]["Board"];
             /** Seen */
             seen: string;
             /** Waiting */
@@ -5732,6 +5746,12 @@ export interface components {
             wind_m_s: number[];
         };
         /**
+         * Evidence
+         * @description What a number was worked out from, where it was not read itself.
+         * @enum {string}
+         */
+        Evidence: "road_runs";
+        /**
          * Explanation
          * @description One thing that may be other than the sheet says, and what the lean would then be.
          *
@@ -6608,6 +6628,8 @@ export interface components {
             };
             /** Text */
             text: string;
+            /** @default metric */
+            units: components["schemas"]["Units"];
         };
         /** ImportOut */
         ImportOut: {
@@ -7669,14 +7691,19 @@ export interface components {
         LoadKey: "empty" | "trip_ready" | "maximum" | "towing";
         /**
          * LoadState
-         * @description What the pads read under each wheel in one state of loading.
+         * @description What pads or scales read in one state of loading.
+         *
+         *     An axle is weighed wheel by wheel, or as one. As one, its sum is as good as it was read, and
+         *     that its wheels carry half of it each is an estimate.
          *
          *     Attributes
          *     ----------
          *     key : LoadKey
          *         Which state.
          *     front_left_kg, front_right_kg, rear_left_kg, rear_right_kg : Measured
-         *         Load under each wheel or dual pair [kg].
+         *         Load under each wheel or dual pair [kg]; estimated where the axle was read as one.
+         *     front_kg, rear_kg : Measured or None
+         *         Load of a whole axle, read as one [kg]; None where its wheels were read.
          *     centre_of_gravity_height_m : Measured
          *         Of the whole vehicle above ground [m].
          *     front_left_height_m, front_right_height_m, rear_left_height_m, rear_right_height_m : Measured
@@ -7684,11 +7711,13 @@ export interface components {
          */
         LoadState: {
             centre_of_gravity_height_m: components["schemas"]["Measured"];
+            front_kg?: components["schemas"]["Measured"] | null;
             front_left_height_m?: components["schemas"]["Measured"] | null;
             front_left_kg: components["schemas"]["Measured"];
             front_right_height_m?: components["schemas"]["Measured"] | null;
             front_right_kg: components["schemas"]["Measured"];
             key: components["schemas"]["LoadKey"];
+            rear_kg?: components["schemas"]["Measured"] | null;
             rear_left_height_m?: components["schemas"]["Measured"] | null;
             rear_left_kg: components["schemas"]["Measured"];
             rear_right_height_m?: components["schemas"]["Measured"] | null;
@@ -7961,8 +7990,11 @@ export interface components {
          *         What the fitter typed, unit included; empty where nobody typed it.
          *     simulated : bool
          *         A stand-in for a device read it, or it follows from such a reading: no vehicle was measured.
+         *     evidence : Evidence or None
+         *         What it was worked out from, where that decides what it is good for.
          */
         Measured: {
+            evidence?: components["schemas"]["Evidence"] | null;
             /** @default measured */
             known: components["schemas"]["Known"];
             /**
@@ -9415,6 +9447,17 @@ export interface components {
             steps: components["schemas"]["StepProgress"][];
             /** Stops */
             stops: string[];
+        };
+        /**
+         * ProposalOut
+         * @description What core would do with a board.
+         */
+        ProposalOut: {
+            /** No Room */
+            no_room: string;
+            proposal: components["schemas"]["Board"];
+            /** Seen */
+            seen: string;
         };
         /**
          * Protractor
@@ -12153,6 +12196,8 @@ export interface components {
             } | null;
             /** Text */
             text: string;
+            /** @default metric */
+            units: components["schemas"]["Units"];
         };
         /** TabletHere */
         TabletHere: {
@@ -12579,10 +12624,6 @@ export interface components {
         };
         /** TorqueOut */
         TorqueOut: {
-            /** Grades */
-            grades: string[];
-            /** Lubrications */
-            lubrications: string[];
             /** Sheet N M */
             sheet_n_m: number | null;
             torque: components["schemas"]["Torque"];
@@ -13977,6 +14018,35 @@ export interface operations {
             };
         };
     };
+    read_proposal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"];
+                };
+            };
+        };
+    };
     take_proposal: {
         parameters: {
             query?: never;
@@ -14417,6 +14487,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DaysOut"];
+                };
+            };
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"];
                 };
             };
         };

@@ -20,7 +20,8 @@ export type PartRow = Shapes["PartRow"];
 export type RackPart = Shapes["RackPart"];
 export type Preview = Shapes["PreviewOut"];
 export type Fit = Shapes["Fit"];
-export type BoardView = Shapes["BoardOut"];
+/** A board as it stands, and what is proposed for it. */
+export type BoardView = Shapes["BoardOut"] & Omit<Shapes["ProposalOut"], "seen">;
 export type Placing = Shapes["PlacingOut"];
 export type Work = Shapes["WorkOut"];
 export type WorkStep = Shapes["Step"];

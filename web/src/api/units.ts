@@ -19,20 +19,26 @@ export function shownAs(dimension: string): { per: number; symbol: string; most:
 /** A number without a unit; what has one, or is a fraction, is none. */
 const BARE = /^~?[-+−]?\d[\d.,\s]*(?:(?:±|\+\/?-)\s*\d[\d.,]*)?$/;
 
-/** A bare number with a unit behind it where whoever reads it sees others than metric. */
-const spelledOut = (typed: string, symbol: () => string) =>
-  shownUnits() !== "metric" && BARE.test(typed.trim())
-    ? `${typed.trim()} ${symbol()}`.trim()
+/** Two bare numbers that are a range, as a sheet of torques has them. */
+const BARE_RANGE = /^\d[\d.,]*\s*(?:-|–|to)\s*\d[\d.,]*$/;
+
+/** A bare number with a unit behind it. */
+const spelledOut = (typed: string, symbol: string) =>
+  BARE.test(typed.trim()) || BARE_RANGE.test(typed.trim())
+    ? `${typed.trim()} ${symbol}`.trim()
     : typed;
 
 /**
- * What was typed, with the unit that stands beside its field where none was typed.
+ * What was typed, with the unit that stands beside its field where none was typed. It goes with the
+ * number from then on: what is sent hours later still means what was read.
  * @param typed - as it was typed
  * @param dimension - of what is entered
  */
 export const withUnit = (typed: string, dimension: string) =>
-  spelledOut(typed, () => shownAs(dimension).symbol);
+  spelledOut(typed, shownAs(dimension).symbol);
 
 /** What was kept as a bare number was metric: it is shown with its unit to whoever sees others. */
 export const asKept = (typed: string, dimension: string) =>
-  spelledOut(typed, () => DIMENSIONS.metric[dimension as Dimension].symbol);
+  shownUnits() === "metric"
+    ? typed
+    : spelledOut(typed, DIMENSIONS.metric[dimension as Dimension].symbol);

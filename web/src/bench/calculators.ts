@@ -1,3 +1,4 @@
+import { GRADES, LUBRICATIONS } from "../api/generated/core";
 import { withUnit } from "../api/units";
 import type { Dimension } from "../api/units";
 import { BARS_SEEN, RIG_CLASSES } from "../api/generated/core";
@@ -7,7 +8,7 @@ export type BenchField = {
   key: string;
   label: string;
   start: string;
-  options?: string[];
+  options?: readonly string[];
   /** What a number there is of; its unit stands beside it, and a bare number means it. */
   of?: Dimension;
 };
@@ -116,13 +117,13 @@ export const CALCULATORS: Calculator[] = [
         key: "grade",
         label: "Grade",
         start: "8.8",
-        options: ["8.8", "10.9", "12.9", "2", "5", "8"],
+        options: GRADES,
       },
       {
         key: "lubrication",
         label: "On the thread",
         start: "dry",
-        options: ["dry", "zinc-plated", "oiled", "anti-seize", "liquid thread-lock"],
+        options: LUBRICATIONS,
       },
       { key: "sheet", label: "The sheet says", start: "", of: "torque" },
     ],

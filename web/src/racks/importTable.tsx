@@ -3,6 +3,7 @@ import { Row, Table } from "../ui/table";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { useAttempt } from "../api/attempt";
+import { shownUnits } from "../api/units";
 import { useImport } from "../api/racks";
 import type { Preview } from "../api/types";
 import { useLead, useWritable } from "../api/session";
@@ -110,6 +111,7 @@ function useTable() {
         updated,
         left_out,
       } = await takeIn(name, {
+        units: shownUnits(),
         text,
         mapping: seen.mapping,
         good_rows_only: goodRowsOnly,

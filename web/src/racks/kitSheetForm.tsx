@@ -1,4 +1,5 @@
 import * as z from "zod/mini";
+import { withUnit } from "../api/units";
 import { useAttempt } from "../api/attempt";
 import { useRackWrites } from "../api/racks";
 import { useWritable } from "../api/session";
@@ -64,6 +65,12 @@ const asTyped = (kit: KitSheetView): Draft => ({
   })),
 });
 
+/** As it is sent: each torque with the unit it was typed in. */
+const withUnits = (draft: Draft): Draft => ({
+  ...draft,
+  torques: draft.torques.map((one) => ({ ...one, torque: withUnit(one.torque, "torque") })),
+});
+
 /** "lines.2.socket" as people say it. */
 function placeOf(field: string): string {
   const [list, at] = field.split(".");
@@ -98,7 +105,7 @@ export function KitSheetForm({ kit }: { kit: KitSheetView }) {
         <Button
           primary
           disabled={!changed}
-          onClick={() => void attempt(() => writeSheet(kit.part_id, draft, form))}
+          onClick={() => void attempt(() => writeSheet(kit.part_id, withUnits(draft), form))}
         >
           Keep the sheet
         </Button>

@@ -13,6 +13,7 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from axlecore.aftercare.noises import Heard, Noticed, Since
 from axlecore.bars.steel import STEELS
 from axlecore.build.seized import Burns
+from axlecore.fasteners.torque import GRADES, Lubrication
 from axlecore.fitup.arrival import Arrival
 from axlecore.fitup.sheet import Fitting
 from axlecore.formats import json_schema, places_of
@@ -21,12 +22,11 @@ from axlecore.practice.first_answer import BarSeen
 from axlecore.practice.look import PICKS
 from axlecore.practice.stations import JobKind, Station, fit_sheets
 from axlecore.practice.target import Target
-from axlecore.quantities.entry import shared_place
 from axlecore.quantities.measure import Known
 from axlecore.quantities.units import GRAVITY_M_S2, Dimension, Units, read_quantity, shown
 from axlecore.racks.parts import PartKind
 from axlecore.vehicle.loads import LoadKey
-from axlecore.vehicle.rig import LoadState, RigFile, SetUp, Vehicle
+from axlecore.vehicle.rig import RigFile, SetUp, Vehicle
 from calmaxle.api import api
 
 _NOTE = "// Generated from core by `make generate`; change the dataclass there, not this file.\n"
@@ -47,10 +47,6 @@ def _places() -> str:
         path: {"label": rule.label, "dimension": rule.dimension.value}
         for path, rule in (
             *places_of(Vehicle).items(),
-            *(
-                (f"load_states.*.{name}", shared_place(LoadState, name))
-                for name in LoadState.entered_together
-            ),
             *((f"set_up.{path}", rule) for path, rule in places_of(SetUp).items()),
             *((f"target.{path}", rule) for path, rule in places_of(Target).items()),
             *((f"fitting.{path}", rule) for path, rule in places_of(Fitting).items()),
@@ -59,6 +55,8 @@ def _places() -> str:
     }
     constants = {
         "PLACES": places,
+        "GRADES": list(GRADES),
+        "LUBRICATIONS": list(Lubrication),
         "STEELS": {key: steel.label for key, steel in STEELS.items()},
         "STATION_NAMES": _labels(Station),
         "JOB_KIND_NAMES": _labels(JobKind),

@@ -384,6 +384,14 @@ export const PLACES = {
     "label": "Rear right ride height",
     "dimension": "length"
   },
+  "load_states.*.front_kg": {
+    "label": "Front axle load",
+    "dimension": "mass"
+  },
+  "load_states.*.rear_kg": {
+    "label": "Rear axle load",
+    "dimension": "mass"
+  },
   "wheelbase_m": {
     "label": "Wheelbase",
     "dimension": "length"
@@ -483,14 +491,6 @@ export const PLACES = {
   "roll_test.later_swing_rad": {
     "label": "Later swing",
     "dimension": "angle"
-  },
-  "load_states.*.front_kg": {
-    "label": "Front axle load",
-    "dimension": "mass"
-  },
-  "load_states.*.rear_kg": {
-    "label": "Rear axle load",
-    "dimension": "mass"
   },
   "set_up.front.fitted.bar.outside_diameter_m": {
     "label": "Outside diameter",
@@ -1145,6 +1145,25 @@ export const PLACES = {
     "dimension": "length"
   }
 } as const;
+
+export const GRADES = [
+  "8.8",
+  "10.9",
+  "12.9",
+  "2",
+  "5",
+  "5.2",
+  "8",
+  "8.2"
+] as const;
+
+export const LUBRICATIONS = [
+  "dry",
+  "zinc-plated",
+  "oiled",
+  "anti-seize",
+  "liquid thread-lock"
+] as const;
 
 export const STEELS = {
   "unknown": "not known; spring steel taken",

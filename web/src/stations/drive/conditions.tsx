@@ -13,7 +13,14 @@ export const inUnits = (typed: Typed): Typed => ({
   front_pressure: withUnit(typed.front_pressure ?? "", "pressure"),
   rear_pressure: withUnit(typed.rear_pressure ?? "", "pressure"),
   sensor_height: withUnit(typed.sensor_height ?? "", "shift"),
+  speed: onTheRoad(typed.speed ?? ""),
+  limit: onTheRoad(typed.limit ?? ""),
 });
+
+/** Kilometres or miles an hour, as a speedometer and a sign have them. */
+const roadUnit = () => (shownAs("speed").symbol === "mph" ? "mph" : "km/h");
+const onTheRoad = (typed: string) =>
+  /^\d+(?:[.,]\d+)?$/.test(typed.trim()) ? `${typed.trim()} ${roadUnit()}` : typed;
 
 type ConditionsProps = {
   typed: Typed;
@@ -55,8 +62,8 @@ export function Conditions({ typed, states, set }: ConditionsProps) {
       <div className="mt-2 grid grid-cols-2 gap-x-5 gap-y-2">
         {line("Place", "place", 80)}
         {line("Who drives", "driver", 60)}
-        {line("Speed", "speed", 20)}
-        {line("Posted limit there", "limit", 20)}
+        {line(`Speed, ${roadUnit()}`, "speed", 20)}
+        {line(`Posted limit there, ${roadUnit()}`, "limit", 20)}
       </div>
       <Fold title="Pressures, wind, traffic, who rides, where the logger lies">
         <div className="grid grid-cols-2 gap-x-5 gap-y-2">

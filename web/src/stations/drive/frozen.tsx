@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useAttempt } from "../../api/attempt";
 import { readFrame, useDriveWrites } from "../../api/drive";
+import { withUnit } from "../../api/units";
 import { useWritable } from "../../api/session";
 import { ClickedPicture } from "../../drawings/clickedPicture";
 import { complete, linesOf, wanted } from "../../drawings/clicks";
@@ -31,7 +32,7 @@ export function Frozen({ jobId, when, frame }: FrozenProps) {
     ...linesOf(lean),
     travel: complete(travel) ? linesOf(travel).body : null,
     trim: complete(travel) ? linesOf(travel).horizon : null,
-    trim_length: trim,
+    trim_length: withUnit(trim, "small_length"),
   };
   const ready = complete(lean) && (!complete(travel) || trim.trim() !== "");
   const { data, error } = useQuery({

@@ -33,11 +33,17 @@ describe("axleLoadAt", () => {
     expect(axleLoadAt(vehicle, "load_states.0.rear_kg")?.known).toBe("measured");
   });
 
-  it("brings back what was typed for the whole axle", () => {
-    const half = { ...m(1000), typed: "half of 2 t" };
-    const state = { ...vehicle.load_states[0], front_left_kg: half, front_right_kg: half };
+  it("is the axle's own reading where it was weighed as one", () => {
+    const whole = { ...m(2000), typed: "2 t", tolerance: 10 };
+    const half = { ...m(1000), known: "estimated", tolerance: 100 };
+    const state = {
+      ...vehicle.load_states[0],
+      front_left_kg: half,
+      front_right_kg: half,
+      front_kg: whole,
+    };
     const typed = { ...vehicle, load_states: [state] } as typeof vehicle;
-    expect(axleLoadAt(typed, "load_states.0.front_kg")?.typed).toBe("2 t");
+    expect(axleLoadAt(typed, "load_states.0.front_kg")).toBe(whole);
   });
 
   it("is nothing for any other place", () => {

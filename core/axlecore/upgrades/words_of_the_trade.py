@@ -1,7 +1,6 @@
-"""What earlier versions wrote, brought to the names and shapes of this one.
+"""Step to 0.4: parts and choices are called what the trade calls them.
 
-Stored documents are brought over once, by the server's migrations; files that somebody kept are
-brought over when they are read. Bringing over what is current changes nothing.
+Frozen: documents were brought over by it.
 """
 
 from __future__ import annotations
