@@ -23,6 +23,7 @@ import giving_back  # noqa: E402
 import page  # noqa: E402
 import physics  # noqa: E402
 import road  # noqa: E402
+import targets  # noqa: E402
 import trace_page  # noqa: E402
 import underneath  # noqa: E402
 
@@ -136,9 +137,14 @@ def main(address: str) -> None:
     found |= trace_page.measure(address)
     found |= catalogue.measure() | page.script_size() | page.slider(address)
     machine = f"{platform.machine()}, {os.cpu_count()} cores, Python {platform.python_version()}"
-    print(f"\n{'Measured on ' + machine:<52}{'':>14}  target")
-    for name, (words, unit, target) in FIGURES.items():
-        print(f"{words:<52}{found[name]:>11.4g} {unit:<3} {target}")
+    evaluation_ms = found["evaluation_processor_ms"]
+    figures = [
+        targets.Figure(words, unit, found[name], target, evaluation_ms)
+        for name, (words, unit, target) in FIGURES.items()
+    ]
+    said = f"Measured on {machine}; one evaluation took {evaluation_ms:.1f} ms there."
+    print(f"\n{said}\n\n{targets.table(figures)}")
+    targets.write_down("bench", f"{said}\n\n{targets.table(figures)}")
     print(json.dumps({"machine": machine, **found}))
 
 
