@@ -9,18 +9,11 @@ from pathlib import Path
 
 from playwright.sync_api import CDPSession, Page, sync_playwright
 
+from chromium import ARGUMENTS, CHROMIUM
+
 ROOT = Path(__file__).resolve().parents[1]
 PRESSES = 100
 PLAYED_S = 5
-CHROMIUM_ARGUMENTS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
 
 #: Takes the time at the key press and again once the frame with the changed drawing is due.
 _WATCH = """() => {
@@ -75,7 +68,7 @@ def slider(address: str) -> dict[str, float]:
     """Return median and 95th percentile from key press to drawn change."""
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path="/usr/bin/chromium", args=CHROMIUM_ARGUMENTS
+            executable_path=CHROMIUM, args=ARGUMENTS
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.set_default_timeout(20_000)

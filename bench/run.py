@@ -9,7 +9,7 @@ import sys
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
-sys.path[:0] = [str(ROOT / "server"), str(ROOT / "bench")]
+sys.path[:0] = [str(ROOT / room) for room in ("server", "house", "bench")]
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "calmaxle.settings")
 
 import bars  # noqa: E402

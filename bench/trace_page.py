@@ -10,11 +10,12 @@ from playwright.sync_api import Page, sync_playwright
 
 from axlecore.road.driving import Manoeuvre
 from axlecore.vehicle.loads import LoadKey
+from chromium import ARGUMENTS, CHROMIUM
 from drive.models import Run, RunWhen, Surface
 from drive.runs import TypedRun, keep_run
 from jobs.models import Job
 from jobs.opened import opened
-from page import CHROMIUM_ARGUMENTS, sign_in
+from page import sign_in
 from road import long_log
 from shops.models import Person
 
@@ -65,7 +66,7 @@ def measure(address: str) -> dict[str, float]:
     run = _keep(job)
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path="/usr/bin/chromium", args=CHROMIUM_ARGUMENTS
+            executable_path=CHROMIUM, args=ARGUMENTS
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         sign_in(page, address)

@@ -11,12 +11,13 @@ from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
 from axlecore.build.edits import Added, PlanEdits
 from axlecore.build.steps import VehicleState
 from axlecore.practice.stations import JobKind
+from chromium import ARGUMENTS, CHROMIUM
 from jobs.models import Job, Shelf
 from jobs.opened import OpenJob, opened
 from jobs.services import open_job_on_copy
 from jobs.work import edit_plan
 from jobs.writes import write
-from page import CHROMIUM_ARGUMENTS, sign_in
+from page import sign_in
 from shops.models import Person
 
 #: How much slower a phone's processor is than this one.
@@ -102,7 +103,7 @@ def measure(address: str) -> dict[str, float]:
     path = f"{address}/bay/{job.pk}"
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path="/usr/bin/chromium", args=CHROMIUM_ARGUMENTS
+            executable_path=CHROMIUM, args=ARGUMENTS
         )
         signed_in = _signed_in(browser, address)
         found = _cold(browser, signed_in, path) | _offline(signed_in, path)

@@ -16,8 +16,8 @@ from axlecore.vehicle.axle import new_bar
 from axlecore.vehicle.ends import End
 from axlecore.vehicle.loads import LoadKey
 from axlecore.vehicle.rig import Action, SetUp, Vehicle, with_choice
+from chromium import ARGUMENTS, CHROMIUM
 from demo import scenario
-from shots import ARGUMENTS, CHROMIUM
 
 PART = "OR-K32T"
 #: Into a bend and held there; each film is as long, at so many frames a second.

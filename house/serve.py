@@ -380,6 +380,9 @@ _REFUSED = {
 
 
 if __name__ == "__main__":
+    # Programs that begin often are compiled once, whatever whoever began this one prefers:
+    # Django and core take seconds each time else.
+    os.environ.pop("PYTHONDONTWRITEBYTECODE", None)
     name, *words = sys.argv[1:] or [""]
     if name not in COMMANDS:
         sys.exit(f"Commands: {', '.join(COMMANDS)}.")

@@ -21,6 +21,7 @@ from dataclasses import dataclass
 from enum import IntEnum
 from pathlib import Path
 
+from chromium import CHROMIUM
 from guard import ENDED, WHY_ENDED, alone, guarded
 from paths import PYTHON, ROOT, RUN, STAMPS, VENV, WEB
 
@@ -44,14 +45,13 @@ RUNNING_PACKAGES = (
 )
 DEBIAN_PACKAGES = {
     Need.RUNNING: RUNNING_PACKAGES,
-    Need.TESTING: (*RUNNING_PACKAGES, "chromium"),
+    Need.TESTING: (*RUNNING_PACKAGES, "chromium-headless-shell"),
 }
 POSTGRES_BIN = Path("/usr/lib/postgresql/15/bin")
-CHROMIUM = Path("/usr/bin/chromium")
 NGINX = Path("/usr/sbin/nginx")
 DEBIAN_PROGRAMS = {
     Need.RUNNING: (POSTGRES_BIN, NGINX),
-    Need.TESTING: (POSTGRES_BIN, NGINX, CHROMIUM),
+    Need.TESTING: (POSTGRES_BIN, NGINX, Path(CHROMIUM)),
 }
 PYTHON_LOCKS = {
     Need.RUNNING: ROOT / "requirements.txt",

@@ -6,18 +6,8 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+from chromium import ARGUMENTS, CHROMIUM
 from paths import ROOT
-
-CHROMIUM = "/usr/bin/chromium"
-ARGUMENTS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
 
 DESK, TABLET = (1280, 800), (820, 1180)
 

@@ -113,7 +113,7 @@ DATABASES = {
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 # Work that is handed over: where its kinds are declared, and what takes it from the line.
-TASK_KINDS = ["jobs.ranking", "prints.paper"]
+TASK_KINDS = ["board.proposing", "jobs.ranking", "prints.paper"]
 PROCRASTINATE_AUTODISCOVER_MODULE_NAME = "queued"
 
 # How often an owner's page is asked for is counted here, by every worker alike.

@@ -287,6 +287,11 @@ class DriveTests(BrowserTestCase):
 class PhoneTests(BrowserTestCase):
     at_yard = False
 
+    def setUp(self):
+        super().setUp()
+        # A phone asks its owner.
+        self.context.grant_permissions(["accelerometer", "gyroscope"])
+
     def samples(self, log):
         """A log as a phone's sensors send it: degrees a second, its own axes."""
         return [

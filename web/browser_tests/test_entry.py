@@ -9,6 +9,7 @@ from browser_tests.browser import PATIENCE_MS
 from browser_tests.test_first_stations import StationCase
 from browser_tests.test_racks_and_bench import TABLE
 from jobs.models import Job
+from shops.models import Person
 
 #: Between keys, as quick fingers type; and how long the network takes.
 BETWEEN_KEYS_MS, LATENCY_MS = 110, 300
@@ -227,6 +228,22 @@ class OutboxTests(EntryCase):
         self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == track)
         self.page.get_by_role("button", name="Redo Track, rear: 1846 mm").click()
         self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == "1846 mm")
+
+    def test_a_number_keeps_the_unit_that_stood_beside_its_field(self):
+        """Typed without a network, sent once somebody prefers other units."""
+        self.expected = ("ERR_INTERNET_DISCONNECTED",)
+        prefers = self.rows(Person).filter(username="wren")
+        prefers.update(units="inch")
+        job = self.open_station("Orrery", "weigh")
+        self.place("rear.track_m").filter(has_text="in").wait_for()
+        self.page.context.set_offline(True)
+        self.open_place("rear.track_m")
+        self.type("72", "Enter")
+        self.wait_for_text(self.saving(), "1 kept here, not sent")
+        prefers.update(units="metric")
+        self.page.context.set_offline(False)
+        self.until(lambda: self.sheet(job)["rear"]["track_m"]["typed"] == "72 in")
+        self.assertAlmostEqual(self.sheet(job)["rear"]["track_m"]["value"], 1.8288)
 
     def test_a_write_whose_answer_was_lost_is_known_as_ones_own_after_a_reload(self):
         self.expected = ("Failed to load", "ERR_")

@@ -61,7 +61,7 @@ def loaded_line(line_m: FloatArray, bushing_span_m: FloatArray) -> LoadedLine:
     -----
     Statically determinate: opposite forces in z at mirrored eyes leave the bushings a pair of
     forces in z, R = eye spacing ÷ span, and nothing else. So moments follow by cutting, without
-    stiffness. Source: any text on statics, by the sum of moments about x.
+    stiffness. Derived from the sum of moments about x.
     """
     nodes, of_piece, at_bushing = _with_bushings(line_m, bushing_span_m)
     along = np.diff(nodes, axis=1)

@@ -146,6 +146,7 @@ def bore_from_mass(
     Notes
     -----
     d = √(D² − 4m/(πρℓ)). Near solid a small error of mass is a large error of bore.
+    Derived from the volume of a tube.
     """
     outside, _ = checked_section(outside_diameter_m, 0.0)
     length = above_zero("developed_length_m", developed_length_m, "Developed length")

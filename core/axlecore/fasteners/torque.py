@@ -291,7 +291,7 @@ def wrench_setting(torque_n_m: float, wrench_m: float, extension_m: float) -> fl
 
     Notes
     -----
-    T·L/(L + e): the same hand force at a longer arm. Source: by moments about the bolt.
+    T·L/(L + e): the same hand force at a longer arm. Derived from moments about the bolt.
     """
     wanted = float(above_zero("torque_n_m", torque_n_m, "Torque"))
     length = float(above_zero("wrench_m", wrench_m, "Wrench length"))

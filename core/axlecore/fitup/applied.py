@@ -147,6 +147,7 @@ def with_fit_up(vehicle: Vehicle, set_up: SetUp, fitting: Fitting) -> tuple[Vehi
     -----
     Unequal sides work as the mean of both. Ends that move oppositely twist one shaft by
     ψ = (g_l/r_l + g_r/r_r)·w/2·φ and √k goes as 1/r, so K = ((g_l√k_l + g_r√k_r)/2)²·w²/2.
+    Derived from the work that both ends do.
     """
     vehicle = with_travel(vehicle, fitting)
     for end in End:

@@ -276,7 +276,7 @@ def link_for_attitude(
     Notes
     -----
     Level: T at (r, 0). In line: T at the control arm's angle. Square: l = √(d² − r²). Plumb: T
-    under (or over) the hole. By plane trigonometry.
+    under (or over) the hole. Derived from plane trigonometry.
     """
     apart = math.hypot(along_m, up_m)
     if attitude is Attitude.LINK_SQUARE:

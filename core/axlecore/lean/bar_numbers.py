@@ -120,7 +120,7 @@ def bar_roll_stiffness(
 
     Notes
     -----
-    K = k·g²·w²/2, by equal work in one degree of roll.
+    K = k·g²·w²/2. Derived from equal work in one degree of roll.
     """
     rate = zero_or_more("rate_n_per_m", rate_n_per_m, "Bar rate")
     spacing = above_zero("spacing_m", spacing_m, "Where the bar's ends act")

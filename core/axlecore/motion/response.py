@@ -62,7 +62,7 @@ def roll_inertia(model: RollModel, inertia_of_centre_kg_m2: npt.ArrayLike) -> Fl
 
     Notes
     -----
-    I = I_cg + m·arm², by the parallel axis theorem.
+    I = I_cg + m·arm². Derived from the parallel axis theorem.
     """
     own = np.asarray(inertia_of_centre_kg_m2, dtype=float)
     return np.asarray(own + model.sprung_mass_kg * model.arm_m**2)

@@ -121,7 +121,8 @@ def damping_of(vehicle: Vehicle, model: RollModel, inertia_kg_m2: FloatArray) ->
 
     Notes
     -----
-    Untested: C = 2ζ·√(K·I), shared by the axles evenly, with ζ = 0.2.
+    Untested: C = 2ζ·√(K·I), shared by the axles evenly, with ζ = 0.2. Derived from
+    a damped oscillator of one degree of freedom.
     """
     if vehicle.roll_damping_n_m_s_per_rad is not None:
         total = vehicle.roll_damping_n_m_s_per_rad.value

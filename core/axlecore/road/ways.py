@@ -102,6 +102,7 @@ def sensed(one: Levelled, step_s: float, sensor_height_m: float) -> list[Sensed]
     differentiated, and no noise is in both. It is held against what tells of roll as it was
     logged: (A) the roll rate, whose noise does not wander as its integral's does; (B) a roll
     angle; (C) what r holds beside the lateral acceleration of yaw rate and speed.
+    Derived from the accelerations of a body that rolls.
     """
     made = []
     for way, work in _WAYS.items():

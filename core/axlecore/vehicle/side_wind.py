@@ -297,7 +297,8 @@ def wind_for_force(
 
     Notes
     -----
-    The inverse of `side_force`: V_w² = ½(√(V⁴ + 4q²) − V²) with q = 2F/(ρAC_s).
+    The inverse of `side_force`: V_w² = ½(√(V⁴ + 4q²) − V²) with q = 2F/(ρAC_s). Derived from
+    `side_force`, solved for the wind.
     """
     force = zero_or_more("force_n", force_n, "Side force")
     road = zero_or_more("road_speed_m_s", road_speed_m_s, "Road speed")

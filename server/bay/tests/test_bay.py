@@ -111,6 +111,9 @@ class BayTests(UnderTheVehicle):
         self.assertEqual((joint["rows"][0]["judged"], joint["left"][0]), ("high", 1))
         middle = f"{(target['from_n_m'] + target['to_n_m']) / 2:.1f} N·m"
         self.assert_refused(self.torque(key, 1, typed=middle), 422, "supersedes", "written over")
+        # It may arrive hours later, when another unit is preferred: its own goes with it.
+        bare = self.torque(key, 2, typed="81")
+        self.assert_refused(bare, 422, "typed", "without a unit; write N·m or lbf·ft")
         wrong = joint["rows"][0]["id"]
         right = self.torque(key, 1, typed=middle, supersedes=wrong).json()["joints"][key]
         self.assertNotIn(1, right["left"])

@@ -23,7 +23,7 @@ _LAST_S = 20.0
 class Command(BaseCommand):
     # They would load all that answers requests, which takes twice the memory.
     requires_system_checks: tuple[str, ...] = ()
-    help = "Do what people asked for that takes its time: prints, rankings."
+    help = "Do what people asked for that takes its time: boards, prints, rankings."
 
     def handle(self, *args: Any, **options: Any) -> None:
         _yield_to_others()
