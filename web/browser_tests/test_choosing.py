@@ -36,6 +36,8 @@ class ShowMeTests(ChoosingCase):
             ("Orrery", "fit", "fitting.rear.obstacles.3.height_m"),
         ):
             self.open_job(name, page)
+            # Which is the first is known once all is told.
+            self.settled()
             self.page.get_by_role("button", name="Show me").first.click()
             self.wait_for_focus(place)
 
