@@ -67,9 +67,7 @@ def _choose(page: Page, address: str) -> None:
 def slider(address: str) -> dict[str, float]:
     """Return median and 95th percentile from key press to drawn change."""
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(
-            executable_path=CHROMIUM, args=ARGUMENTS
-        )
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.set_default_timeout(20_000)
         _choose(page, address)

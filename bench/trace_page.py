@@ -65,9 +65,7 @@ def measure(address: str) -> dict[str, float]:
     job = Job.objects.get(vehicle__name__startswith="Gannet")
     run = _keep(job)
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(
-            executable_path=CHROMIUM, args=ARGUMENTS
-        )
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         sign_in(page, address)
         page.goto(f"{address}/jobs/{job.pk}/drive?sheet=trace&run={run.pk}")

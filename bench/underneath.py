@@ -102,9 +102,7 @@ def measure(address: str) -> dict[str, float]:
     job = _made()
     path = f"{address}/bay/{job.pk}"
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(
-            executable_path=CHROMIUM, args=ARGUMENTS
-        )
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
         signed_in = _signed_in(browser, address)
         found = _cold(browser, signed_in, path) | _offline(signed_in, path)
         found |= _next_step(signed_in, path) | _sent(signed_in, path, job.pk)
