@@ -42,6 +42,9 @@ def _many(count: int) -> list[ReadRow]:
     return found
 
 
+_LOOKS_AGAIN_S = 0.02
+
+
 def _median_s(ask: Callable[[], object]) -> float:
     ask()
     spent = []
@@ -64,6 +67,10 @@ def _answers(name: str, parts: int) -> dict[str, float]:
 
     def get(path: str) -> object:
         answer = client.get(f"/api{path}")
+        # What is handed to the workers is waited for, as the page does.
+        while answer.status_code == 202:
+            time.sleep(_LOOKS_AGAIN_S)
+            answer = client.get(f"/api{path}")
         if answer.status_code != 200:
             raise RuntimeError(f"{path} answered {answer.status_code}")
         return answer.content

@@ -33,7 +33,7 @@ def measure() -> dict[str, float]:
     """Return processor time of core alone, of the whole request, and of an edit in the server."""
     row = Job.objects.select_related("vehicle").get(vehicle__name__startswith="Orrery")
     job = opened(row.pk, row.shop_id)
-    client = Client()
+    client = Client(headers={"host": "127.0.0.1"})
     client.force_login(Person.objects.get(username="wren"))
     papers = job.read(Target), job.decision, job.read(Fitting)
     core = _processor_ms(lambda _: assessed(job.sheet, job.set_up, *papers))
