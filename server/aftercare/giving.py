@@ -11,7 +11,7 @@ from axlecore.aftercare.recheck import Every, Visit, check_odometer, next_visit,
 from axlecore.errors import InputError
 from axlecore.formats import to_plain
 from axlecore.practice.stations import JobKind, Station
-from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
+from axlecore.quantities.units import Dimension, read_with_its_unit
 from jobs.gates import pass_gate, worked
 from jobs.opened import OpenJob
 from shops.errors import Refused
@@ -30,8 +30,7 @@ def say_outside(job: OpenJob, person: Person, entry: OutsideEntry) -> None:
 
 def odometer_typed(typed: str) -> tuple[str, float]:
     """Return what was typed of an odometer with its unit, and what that is [m]."""
-    text = with_its_unit(typed, Dimension.DISTANCE, "odometer")
-    return text, read_quantity(text, Dimension.DISTANCE, "odometer")
+    return typed.strip(), read_with_its_unit(typed, Dimension.DISTANCE, "odometer")
 
 
 def read_odometer(job: OpenJob, person: Person, typed: str) -> None:

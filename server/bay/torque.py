@@ -20,7 +20,7 @@ from axlecore.bay.torque_log import (
 from axlecore.build.steps import Records
 from axlecore.errors import InputError
 from axlecore.formats import to_plain
-from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
+from axlecore.quantities.units import Dimension, read_with_its_unit
 from bay.models import TorqueWrench
 from bay.typed import done_at, metres
 from bay.work import BayWork, Joint
@@ -66,8 +66,7 @@ def read_torque(job: OpenJob, person: Person, typed: TypedReading) -> None:
         extension_m = metres(typed.extension, "extension")
     got = None
     if typed.how is HowTight.READ:
-        text = with_its_unit(typed.typed, Dimension.TORQUE, "typed")
-        read = read_quantity(text, Dimension.TORQUE, "typed")
+        read = read_with_its_unit(typed.typed, Dimension.TORQUE, "typed")
         got = read if wrench is None else clamped_n_m(read, _core(wrench), extension_m)
     job.row.torque_rows.create(
         joint=typed.joint,

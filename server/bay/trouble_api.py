@@ -19,12 +19,12 @@ from bay.trouble import (
     snap,
     take_up,
 )
-from board.proposing import ProposalOut, no_bay, proposal_task
+from board.proposing import ProposalOut, proposal_told
 from board.services import DayMove, day_moves, standing
 from jobs.schemas import job_of, record_answer
 from jobs.writes import write
 from shops.requests import PersonRequest, writer
-from tasks.handing import TaskOut, told
+from tasks.handing import TaskOut
 
 router = Router(tags=["bay"])
 
@@ -160,11 +160,8 @@ def get_days(request: PersonRequest, job_id: int) -> HttpResponse:
     shop = job_of(request, job_id).row.shop
     board = standing(shop)
 
-    def finished(answer: bytes) -> HttpResponse:
-        found = ProposalOut.model_validate_json(answer)
+    def finished(found: ProposalOut) -> HttpResponse:
         moves = day_moves(shop, board, found.proposal)
         return record_answer(DaysOut(moves=moves, no_room=found.no_room))
 
-    if board.asked is None:
-        return record_answer(DaysOut(moves=[], no_room=no_bay(board.digest).no_room))
-    return told(request, proposal_task(request.user, board.asked, board.digest), finished)
+    return proposal_told(request, board.asked, board.digest, finished)

@@ -4,7 +4,7 @@ from datetime import datetime, timedelta
 
 from django.utils import timezone
 
-from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
+from axlecore.quantities.units import Dimension, read_with_its_unit
 
 #: A device that says it did something longer ago has its clock wrong.
 _LONGEST_KEPT = timedelta(days=60)
@@ -12,8 +12,7 @@ _LONGEST_KEPT = timedelta(days=60)
 
 def metres(typed: str, field: str) -> float:
     """Return a small length as somebody typed it, with its unit [m]; InputError names the field."""
-    text = with_its_unit(typed, Dimension.SMALL_LENGTH, field)
-    return read_quantity(text, Dimension.SMALL_LENGTH, field)
+    return read_with_its_unit(typed, Dimension.SMALL_LENGTH, field)
 
 
 def done_at(told: datetime | None) -> datetime:

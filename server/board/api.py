@@ -9,13 +9,13 @@ from pydantic import Field
 from board import services
 from board.calendar import calendar_of
 from board.models import BayKind, Placing
-from board.proposing import ProposalOut, no_bay, proposal_task
+from board.proposing import ProposalOut, proposal_told
 from jobs.models import Job, Shelf
-from jobs.schemas import json_answer, record_answer
+from jobs.schemas import record_answer
 from shops.files import download
 from shops.models import Person
 from shops.requests import PersonRequest, writer
-from tasks.handing import TaskOut, told
+from tasks.handing import TaskOut
 
 router = Router(tags=["board"])
 
@@ -167,10 +167,7 @@ def get_board(request: PersonRequest) -> BoardOut:
 )
 def get_proposal(request: PersonRequest) -> HttpResponse:
     board = services.standing(request.user.shop)
-    if board.asked is None:
-        return record_answer(no_bay(board.digest))
-    task = proposal_task(request.user, board.asked, board.digest)
-    return told(request, task, json_answer)
+    return proposal_told(request, board.asked, board.digest, record_answer)
 
 
 @router.post("/board/jobs", response=BoardOut, operation_id="put_on_board")

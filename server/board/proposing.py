@@ -1,15 +1,18 @@
 """Where core would put the jobs of a board: solved by the workers, kept by what stands there."""
 
+from collections.abc import Callable
 from functools import lru_cache
 
 import orjson
+from django.http import HttpResponse
 from ninja import Schema
 
 from axlecore.build.board import Board, NoBoardError, solve_board
 from axlecore.build.board_file import BoardFile
 from axlecore.formats import from_plain, to_json, to_plain
 from shops.models import Person
-from tasks.handing import handed_over
+from shops.requests import PersonRequest
+from tasks.handing import handed_over, told
 from tasks.kinds import Progress, kind
 from tasks.models import Task, TaskState
 
@@ -29,14 +32,25 @@ class ProposalOut(Schema):
     no_room: str
 
 
-def no_bay(seen: str) -> ProposalOut:
-    """Return what is said of a board without a bay."""
+def _no_bay(seen: str) -> ProposalOut:
     said = "There is no bay yet: a lead adds one on the board."
     return ProposalOut(seen=seen, proposal=_NOTHING, no_room=said)
 
 
-def proposal_task(person: Person, asked: BoardFile, seen: str) -> Task:
-    """Return the task that solves a board."""
+def proposal_told(
+    request: PersonRequest,
+    asked: BoardFile | None,
+    seen: str,
+    finished: Callable[[ProposalOut], HttpResponse],
+) -> HttpResponse:
+    """Return what is made of a board's proposal, or how far that is."""
+    if asked is None:
+        return finished(_no_bay(seen))
+    task = _task(request.user, asked, seen)
+    return told(request, task, lambda answer: finished(ProposalOut.model_validate_json(answer)))
+
+
+def _task(person: Person, asked: BoardFile, seen: str) -> Task:
     said = orjson.dumps({"seen": seen, "board": to_plain(asked)})
     return handed_over(person, PROPOSAL, ["proposal", seen], said)
 
@@ -44,8 +58,8 @@ def proposal_task(person: Person, asked: BoardFile, seen: str) -> Task:
 def proposal_now(person: Person, asked: BoardFile | None, seen: str) -> ProposalOut:
     """Return what is proposed for a board; where nobody has worked it out yet, it is now."""
     if asked is None:
-        return no_bay(seen)
-    task = proposal_task(person, asked, seen)
+        return _no_bay(seen)
+    task = _task(person, asked, seen)
     if task.state != TaskState.DONE:
         return _proposal(asked, seen)
     return ProposalOut.model_validate_json(bytes(task.answer or b""))

@@ -13,7 +13,7 @@ from axlecore.errors import InputError
 from axlecore.formats import to_plain
 from axlecore.motion.manoeuvres import Course
 from axlecore.quantities.sentences import km_per_h
-from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
+from axlecore.quantities.units import Dimension, read_with_its_unit
 from axlecore.road.driving import Manoeuvre
 from axlecore.road.impressions import QUESTIONS, SCALE, Felt, Rider
 from axlecore.road.parts_apart import YardLean
@@ -109,7 +109,7 @@ def _said(job: OpenJob, typed: SaidRun) -> dict[str, Any]:
 
     def number(what: str, dimension: Dimension) -> float | None:
         said = getattr(typed, what).strip()
-        return _number(said, dimension, what) if said else None
+        return read_with_its_unit(said, dimension, what) if said else None
 
     if job.rig.state(typed.state) is None:
         there = ", ".join(one.key.label for one in job.rig.load_states)
@@ -137,10 +137,6 @@ def _said(job: OpenJob, typed: SaidRun) -> dict[str, Any]:
                 name, f"Read {km_per_h(value):.0f}; enter {km_per_h(1 / 3.6, 160 / 3.6):.0f}."
             )
     return said
-
-
-def _number(typed: str, dimension: Dimension, field: str) -> float:
-    return read_quantity(with_its_unit(typed, dimension, field), dimension, field)
 
 
 def _driven_at(told: datetime | None) -> datetime:
@@ -282,7 +278,10 @@ def keep_yard_test(job: OpenJob, person: Person, fitted: str, typed: Mapping[str
         raise InputError("fitted", "Say what was fitted since the last test.")
     if job.row.yard_tests.filter(removed_at=None).count() >= _MOST_RUNS:
         raise Refused("fitted", f"A job keeps {_MOST_RUNS} yard tests.", 422)
-    read = {name: _number(typed[name], dimension, name) for name, dimension in YARD_FIELDS.items()}
+    read = {
+        name: read_with_its_unit(typed[name], dimension, name)
+        for name, dimension in YARD_FIELDS.items()
+    }
     lean = YardLean(fitted.strip(), **read)
     job.row.yard_tests.create(
         fitted=lean.fitted, typed=dict(typed), measured=to_plain(lean), person=person

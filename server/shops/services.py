@@ -13,8 +13,7 @@ from axlecore.quantities.sentences import in_units, stated_quantity
 from axlecore.quantities.units import (
     Dimension,
     Units,
-    read_quantity,
-    with_its_unit,
+    read_with_its_unit,
 )
 from shops.errors import Refused
 from shops.models import Currency, Person, Shop
@@ -86,8 +85,7 @@ def _known_units(typed: str) -> str:
 
 
 def _put_recheck_distance(shop: Shop, typed: str) -> None:
-    text = with_its_unit(typed, Dimension.DISTANCE, "recheck_distance")
-    shop.recheck_m = read_quantity(text, Dimension.DISTANCE, "recheck_distance")
+    shop.recheck_m = read_with_its_unit(typed, Dimension.DISTANCE, "recheck_distance")
     _checked_interval(shop)
 
 

@@ -24,7 +24,7 @@ from axlecore.lean.protractor import (
     read_pictures,
 )
 from axlecore.quantities.measure import Known, Measured
-from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
+from axlecore.quantities.units import Dimension, read_quantity, read_with_its_unit
 from shops.requests import PersonRequest
 
 router = Router(tags=["bench"])
@@ -294,7 +294,6 @@ def post_pictures(request: PersonRequest, body: PicturesIn) -> Protractor:
 def post_frame(request: PersonRequest, body: FrameIn) -> FrameOut:
     travel = None
     if body.travel is not None and body.trim is not None:
-        text = with_its_unit(body.trim_length, Dimension.SMALL_LENGTH, "trim_length")
-        known = read_quantity(text, Dimension.SMALL_LENGTH, "trim_length")
+        known = read_with_its_unit(body.trim_length, Dimension.SMALL_LENGTH, "trim_length")
         travel = read_length(body.travel, body.trim, known)
     return FrameOut(lean=read_frame(body.body, body.horizon), travel=travel)

@@ -60,7 +60,6 @@ def _knm_per_deg(value: float) -> str:
 def _over_axle_rating(vehicle: Vehicle) -> Iterator[Finding]:
     for index, state in enumerate(vehicle.load_states):
         for end in End:
-            carried = state.axle_readings(end)
             rating, load = vehicle.of_end(end).rating_kg.value, state.axle_kg(end)
             if load > rating:
                 yield Finding(
@@ -70,8 +69,9 @@ def _over_axle_rating(vehicle: Vehicle) -> Iterator[Finding]:
                     f"It carries {_kg(load)} and is rated for {_kg(rating)}: "
                     f"{_kg(load - rating)} too much.",
                     "Take load off or move it. No bar raises a rating.",
-                    f"{' + '.join(_kg(one.value) for one in carried.values())} > {_kg(rating)}",
-                    f"load_states.{index}.{next(iter(carried))}",
+                    " + ".join(_kg(one.value) for one in state.axle_readings(end).values())
+                    + f" > {_kg(rating)}",
+                    f"load_states.{index}.{state.axle_place(end)}",
                     state.key,
                     Topic.RATINGS,
                 )
@@ -91,7 +91,7 @@ def _over_vehicle_rating(vehicle: Vehicle) -> Iterator[Finding]:
                 "Take load off. No bar raises a rating.",
                 " + ".join(_kg(state.axle_kg(end)) for end in End)
                 + f" = {_kg(load)} > {_kg(rating)}",
-                f"load_states.{index}.rear_left_kg",
+                f"load_states.{index}.{state.axle_place(End.REAR)}",
                 state.key,
                 Topic.RATINGS,
             )

@@ -109,7 +109,7 @@ def _weight(case: _Case) -> Iterator[FitReason]:
         f"{kg(fits.axle_load_from_kg, fits.axle_load_to_kg):.0f}, a {side} axle "
         f"than this one, which carries {kg(load):.0f}. Its brackets and lower mounts are "
         "others too.",
-        f"load_states.{at}.{next(iter(case.vehicle.load_states[at].axle_readings(name)))}",
+        f"load_states.{at}.{case.vehicle.load_states[at].axle_place(name)}",
     )
 
 

@@ -355,8 +355,8 @@ def with_unit(text: str, dimension: Dimension, units: Units) -> str:
     return f"{text.strip()} {writing.symbol}" if own and _BARE.match(text.strip()) else text
 
 
-def with_its_unit(text: str, dimension: Dimension, field: str) -> str:
-    """Return what was typed, which must say its unit itself.
+def read_with_its_unit(text: str, dimension: Dimension, field: str) -> float:
+    """Return the SI value of what was typed, which must say its unit itself.
 
     What is sent later than it is typed cannot rest on the units that somebody prefers by then.
 
@@ -372,14 +372,14 @@ def with_its_unit(text: str, dimension: Dimension, field: str) -> str:
     Raises
     ------
     InputError
-        A number without a unit, where everybody's is not the same.
+        As for `read_quantity`; a number without a unit, where everybody's is not the same.
     """
     metric, inch = (_writing(dimension, units).symbol for units in Units)
     if metric != inch and _BARE.match(text.strip()):
         raise InputError(
             field, f"Read “{text.strip()[:40]}” without a unit; write {metric} or {inch} behind it."
         )
-    return text.strip()
+    return read_quantity(text, dimension, field)
 
 
 def read_with_band(text: str, dimension: Dimension, field: str = "value") -> Reading:

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from axlecore.errors import InputError
 from axlecore.fasteners.threads import read_thread
 from axlecore.quantities.measure import Record
-from axlecore.quantities.units import Dimension, read_quantity, with_its_unit
+from axlecore.quantities.units import Dimension, read_with_its_unit
 from axlecore.racks.parts import Joint, SheetNut, SheetTorque
 
 MOST_TORQUES, LONGEST_WHERE = 30, 60
@@ -88,8 +88,5 @@ def _range(typed: str) -> tuple[float | None, float | None]:
         return None, None
     found = _RANGE.match(typed)
     texts = [f"{found[1]} {found[3]}", f"{found[2]} {found[3]}"] if found else [typed]
-    low, *high = (
-        read_quantity(with_its_unit(text, Dimension.TORQUE, "torque"), Dimension.TORQUE, "torque")
-        for text in texts
-    )
+    low, *high = (read_with_its_unit(text, Dimension.TORQUE, "torque") for text in texts)
     return low, high[0] if high else None

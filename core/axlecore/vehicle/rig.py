@@ -132,6 +132,10 @@ class LoadState(Record):
             return {f"{end}_kg": reading}
         return {f"{end}_{side}_kg": self.wheel_kg(Wheel(f"{end}_{side}")) for side in Side}
 
+    def axle_place(self, end: End) -> str:
+        """Name of the first reading that the load of one axle comes from."""
+        return next(iter(self.axle_readings(end)))
+
     def axle_tolerance_kg(self, end: End) -> float:
         """What the load of one axle may be off by [kg]."""
         return sum(reading.tolerance for reading in self.axle_readings(end).values())

@@ -34,6 +34,19 @@ class FindingTests(unittest.TestCase):
         over = enter(vehicle_c(), "rating_kg", "5000 kg", Known.PLATE)
         self.assertEqual(said(over)["over_vehicle_rating"].kind, Kind.STOP)
 
+    def test_an_axle_that_was_read_as_one_is_pointed_at_as_one(self):
+        places = {}
+        for name, typed in (("rear_kg", "4000 kg"), ("rear_left_kg", "2000 kg")):
+            heavy = enter(vehicle_c(), f"load_states.0.{name}", typed, Known.MEASURED)
+            for rating in ("rear.rating_kg", "rating_kg"):
+                heavy = enter(heavy, rating, "3000 kg", Known.PLATE)
+            found = said(heavy)
+            places[name] = {
+                found[rule].place for rule in ("over_axle_rating", "over_vehicle_rating")
+            }
+        self.assertEqual(places["rear_kg"], {"load_states.0.rear_kg"})
+        self.assertEqual(places["rear_left_kg"], {"load_states.0.rear_left_kg"})
+
     def test_a_stiff_rear_bar_warns_of_the_front_share(self):
         finding = said(vehicle_c(), SetUp(rear=choice()))["front_share_falls"]
         self.assertEqual((finding.kind, finding.state), (Kind.WATCH, LoadKey.TRIP_READY))

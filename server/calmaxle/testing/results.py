@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import logging
 import pickle
-import time
 import traceback
 import unittest
 from typing import Any
@@ -57,19 +56,18 @@ def picklable(raised: Raised) -> Raised:
     return raised
 
 
-class RemoteResult(RemoteTestResult):
-    """What a worker sends, with how long each test took."""
-
-    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802
-        super().startTest(test)
-        self._begun = time.monotonic()
+class _FailsByLogs(unittest.TestResult):
+    """Fails a test that logged an error which it did not assert."""
 
     def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
         logged = UNEXPECTED_LOGS.raised()
         if logged is not None:
             self.addFailure(test, logged)
-        self.events.append(("addDuration", self.test_index, time.monotonic() - self._begun))
         super().stopTest(test)
+
+
+class RemoteResult(_FailsByLogs, RemoteTestResult):
+    """What a worker sends."""
 
     def addFailure(self, test: unittest.TestCase, err: Raised) -> None:  # noqa: N802
         super().addFailure(test, picklable(err))
@@ -88,27 +86,12 @@ class RemoteResult(RemoteTestResult):
         self.addFailure(test, (kind, raised, trace))
 
 
-class Result(unittest.TextTestResult):
+class Result(_FailsByLogs, unittest.TextTestResult):
     """All results of a run, with how long each class took, its own set-up included."""
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.class_seconds: dict[str, float] = {}
-        self.test_seconds: dict[str, float] = {}
-
-    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802
-        super().startTest(test)
-        self._begun = time.monotonic()
-
-    def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
-        # In this process; what a worker ran comes as `addDuration`.
-        logged = UNEXPECTED_LOGS.raised()
-        if logged is not None:
-            self.addFailure(test, logged)
-        super().stopTest(test)
-
-    def addDuration(self, test: unittest.TestCase, seconds: float) -> None:  # noqa: N802
-        self.test_seconds[test.id()] = seconds
 
     def addClassDuration(self, test: unittest.TestCase, seconds: float) -> None:  # noqa: N802
         self.class_seconds[f"{type(test).__module__}.{type(test).__qualname__}"] = seconds

@@ -13,7 +13,8 @@ from calmaxle.testing.source_digest import source_digest
 PREFIX = "schema_template_"
 
 
-def _name() -> str:
+def schema_template() -> str:
+    """Return the template's name; it is there once the tests' databases are set up."""
     migrations = settings.ROOT.glob("server/*/migrations/*.py")
     return PREFIX + source_digest([*migrations, settings.ROOT / "requirements.txt"])
 
@@ -25,21 +26,16 @@ def _test_settings() -> dict[str, Any]:
 
 def use_schema_template() -> None:
     """Have the database of the tests copied from the template where there is one."""
-    if databases.exists(_name()):
-        _test_settings()["TEMPLATE"] = _name()
+    if databases.exists(schema_template()):
+        _test_settings()["TEMPLATE"] = schema_template()
 
 
 def keep_schema_template() -> None:
     """Keep the database of the tests as it was just made, for the next run."""
-    if _test_settings().get("TEMPLATE") == _name():
+    if _test_settings().get("TEMPLATE") == schema_template():
         return
     test_database = str(connection.settings_dict["NAME"])
     # Nobody may be connected to what is copied.
     connection.close()
-    databases.copy(test_database, _name())
-    databases.drop_others(PREFIX, keep=_name())
-
-
-def schema_template() -> str:
-    """Return the template's name; it is there once the tests' databases are set up."""
-    return _name()
+    databases.copy(test_database, schema_template())
+    databases.drop_others(PREFIX, keep=schema_template())
